@@ -1,0 +1,1 @@
+"""From measurements and a question to groups, comparisons and remarks; no words."""

@@ -1,0 +1,219 @@
+"""The groups of a question: their summaries, their order, their error bars."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from functools import cached_property
+from itertools import product
+
+from decimus.measurements.observations import GroupCells, Measurements
+from decimus.measurements.variables import Factor, Level
+from decimus.statistics.summaries import Interval, Summary
+from decimus.study.questions import Levels, Question
+from decimus.terms import Decimals, Direction, ErrorBar
+
+_SIGNIFICANT_DIGITS = 6
+"""More digits than this say nothing about a summary of replicates."""
+
+
+@dataclass(frozen=True)
+class ErrorBarEnds:
+    """Where an error bar ends, in the unit of the outcome; None where it has no such end."""
+
+    lower: float | None
+    upper: float | None
+
+
+@dataclass(frozen=True)
+class Group:
+    """One group.
+
+    Args:
+        levels: its levels as typed, one per factor; what identifies it.
+        labels: the names they are shown under.
+        cells: its replicates and where they stand.
+        summary: what they amount to.
+    """
+
+    levels: Levels
+    labels: tuple[str, ...]
+    cells: GroupCells
+    summary: Summary
+
+    @property
+    def n(self) -> int:
+        """Replicates counted."""
+        return self.summary.n
+
+    @property
+    def missing(self) -> int:
+        """Measurements that are not there."""
+        return len(self.cells.missing)
+
+    @property
+    def name(self) -> str:
+        """The labels in one line."""
+        return ", ".join(self.labels)
+
+
+@dataclass(frozen=True)
+class LevelInOrder:
+    """A level where it stands in the user's order, with the label it is shown under."""
+
+    level: Level
+    label: str
+
+
+@dataclass(frozen=True)
+class FactorInOrder:
+    """A factor with its levels as shown: the user's order and labels."""
+
+    factor: Factor
+    levels: tuple[LevelInOrder, ...]
+
+    @property
+    def title(self) -> str:
+        """Name with unit in parentheses."""
+        return with_unit(self.factor.name, self.factor.unit)
+
+
+def with_unit(name: str, unit: str) -> str:
+    """A name with its unit in parentheses, if it has one."""
+    return f"{name} ({unit})" if unit else name
+
+
+@dataclass(frozen=True)
+class Groups:
+    """All groups of a question, as shown.
+
+    Args:
+        measurements: what they were made from.
+        factors: the factors with their levels in shown order.
+        shown: the groups in shown order.
+        question: the choices that go with them.
+    """
+
+    measurements: Measurements
+    factors: tuple[FactorInOrder, ...]
+    shown: tuple[Group, ...]
+    question: Question
+
+    @cached_property
+    def as_read(self) -> tuple[Group, ...]:
+        """The groups in reading order, which no reordering touches."""
+        return tuple(self.group(cells.levels) for cells in self.measurements.groups)
+
+    @cached_property
+    def _by_levels(self) -> dict[Levels, Group]:
+        return {group.levels: group for group in self.shown}
+
+    def group(self, levels: Levels) -> Group:
+        """The group with these levels; KeyError when there is none."""
+        return self._by_levels[levels]
+
+    def find(self, levels: Levels) -> Group | None:
+        """The group with these levels, or None."""
+        return self._by_levels.get(levels)
+
+    @property
+    def outcome_title(self) -> str:
+        """The outcome with its unit."""
+        return with_unit(self.measurements.outcome.name, self.measurements.outcome.unit)
+
+    def error_bar(self, group: Group) -> ErrorBarEnds | None:
+        """The chosen error bar of a group; None where it cannot be or none is wanted."""
+        return error_bar_ends(
+            group.summary,
+            self.question.error_bar,
+            self.question.error_bar_level,
+            self.question.direction,
+        )
+
+    def confidence_interval(self, group: Group) -> Interval | None:
+        """The CI of a group's mean at the chosen level."""
+        return group.summary.confidence_interval(self.question.error_bar_level)
+
+    @cached_property
+    def decimals(self) -> int:
+        """Decimals for all statistics of the question."""
+        choice, typed = self.question.decimals, self.measurements.decimals
+        if choice is Decimals.FIXED:
+            return self.question.fixed_decimals
+        wanted = typed + 1 if choice is Decimals.ONE_MORE else typed
+        largest = max((abs(g.summary.mean) for g in self.shown if g.summary.mean), default=0.0)
+        whole_digits = len(str(int(largest))) if largest >= 1 else 1
+        return max(0, min(wanted, max(typed, _SIGNIFICANT_DIGITS - whole_digits)))
+
+    @property
+    def ns(self) -> tuple[int, int]:
+        """The smallest and the largest n."""
+        counts = [group.n for group in self.shown]
+        return min(counts), max(counts)
+
+
+def error_bar_ends(
+    summary: Summary, error_bar: ErrorBar, level: float, direction: Direction
+) -> ErrorBarEnds | None:
+    """The ends of an error bar on a mean.
+
+    Args:
+        summary: the group's summary.
+        error_bar: what the bar shows.
+        level: the level of a confidence interval, in percent.
+        direction: which of the two ends is drawn.
+    """
+    if summary.mean is None:
+        return None
+    length: float | None
+    match error_bar:
+        case ErrorBar.STANDARD_DEVIATION:
+            length = summary.standard_deviation
+        case ErrorBar.STANDARD_ERROR:
+            length = summary.standard_error
+        case ErrorBar.CONFIDENCE_INTERVAL:
+            interval = summary.confidence_interval(level)
+            length = None if interval is None else interval.half_width
+        case ErrorBar.NONE:
+            length = None
+    if length is None:
+        return None
+    return ErrorBarEnds(
+        lower=None if direction is Direction.UP else summary.mean - length,
+        upper=None if direction is Direction.DOWN else summary.mean + length,
+    )
+
+
+def groups_of(measurements: Measurements, question: Question) -> Groups:
+    """The groups of a question from what was measured."""
+    factors = tuple(
+        FactorInOrder(
+            factor,
+            tuple(
+                LevelInOrder(
+                    factor.level(text),
+                    question.label(factor.variable, text)
+                    if question.label(factor.variable, text) != text
+                    else factor.level(text).label,
+                )
+                for text in question.ordered(factor.variable, factor.level_texts_in_order)
+            ),
+        )
+        for factor in measurements.factors
+    )
+    cells = {group.levels: group for group in measurements.groups}
+    shown: list[Group] = []
+    for combination in product(*(factor.levels for factor in factors)):
+        levels = tuple(part.level.text for part in combination)
+        if (found := cells.get(levels)) is not None:
+            labels = tuple(part.label for part in combination)
+            shown.append(Group(levels, labels, found, Summary(found.values)))
+    return Groups(measurements, factors, tuple(shown), question)
+
+
+def names_of(groups: Iterable[Group]) -> str:
+    """Group names for a message: “0”, “2” and “8”."""
+    quoted = [f"“{group.name}”" for group in groups]
+    if len(quoted) < 2:
+        return "".join(quoted)
+    return f"{', '.join(quoted[:-1])} and {quoted[-1]}"

@@ -1,0 +1,138 @@
+"""Everything that follows from a study, computed when first asked for."""
+
+from __future__ import annotations
+
+from functools import cached_property
+
+from decimus.analysis.comparisons import Comparison, compare
+from decimus.analysis.groups import Groups, groups_of
+from decimus.analysis.remarks import (
+    Remark,
+    remarks_on_figure,
+    remarks_on_groups,
+    remarks_on_measurements,
+)
+from decimus.errors import InputError
+from decimus.measurements.observations import Measurements, read_measurements
+from decimus.study.questions import Question
+from decimus.study.studies import Sheet, Study
+
+
+class Results:
+    """What follows from one question of a study.
+
+    Args:
+        study: the study.
+        number: which of its questions.
+        before: the results of the study before; parts whose causes are the same are
+            taken over from it, so that a changed colour does not read the table again.
+        decimal_sign: the sign that numbers are written with, for people.
+    """
+
+    def __init__(
+        self,
+        study: Study,
+        number: int = 0,
+        before: Results | None = None,
+        decimal_sign: str = ".",
+    ) -> None:
+        self.study = study
+        self.number = number
+        self.decimal_sign = decimal_sign
+        if before is not None:
+            self._take_over(before)
+
+    def _take_over(self, before: Results) -> None:
+        same_cells = (
+            before.sheet is self.sheet
+            and before.question.outcome == self.question.outcome
+            and before.question.factors == self.question.factors
+        )
+        if same_cells and "_measurements" in vars(before):
+            vars(self)["_measurements"] = vars(before)["_measurements"]
+
+    @property
+    def question(self) -> Question:
+        """The question asked."""
+        return self.study.questions[self.number]
+
+    @property
+    def sheet(self) -> Sheet:
+        """The sheet it is asked of."""
+        return self.study.sheets[self.question.sheet]
+
+    @cached_property
+    def _measurements(self) -> Measurements | InputError:
+        try:
+            return read_measurements(
+                self.sheet.table, self.sheet.reading, self.question.outcome, self.question.factors
+            )
+        except InputError as problem:
+            return problem
+
+    @property
+    def problem(self) -> InputError | None:
+        """Why there are no measurements; None when there are."""
+        read = self._measurements
+        return read if isinstance(read, InputError) else None
+
+    @property
+    def measurements(self) -> Measurements:
+        """What was read from the table.
+
+        Raises:
+            InputError: the table cannot be read; `problem` says so beforehand.
+        """
+        read = self._measurements
+        if isinstance(read, InputError):
+            raise read
+        return read
+
+    @cached_property
+    def groups(self) -> Groups:
+        """The groups. Raises InputError as `measurements` does."""
+        return groups_of(self.measurements, self.question)
+
+    @cached_property
+    def _comparison(self) -> Comparison | InputError:
+        try:
+            return compare(self.groups)
+        except InputError as problem:
+            return problem
+
+    @property
+    def comparison(self) -> Comparison | None:
+        """The comparison, None where there can be none; `refusal` says why."""
+        result = self._comparison
+        return None if isinstance(result, InputError) else result
+
+    @property
+    def refusal(self) -> InputError | None:
+        """Why there is no comparison; None when there is one."""
+        result = self._comparison
+        return result if isinstance(result, InputError) else None
+
+    @cached_property
+    def row_names(self) -> tuple[str, ...]:
+        """A name for every row of the table: its own, or "row 3"."""
+        column = self.measurements.shape.row_names
+        table = self.sheet.table
+        named = table.column(column) if column is not None else iter([""] * table.row_count)
+        noun = self.measurements.unit_name
+        return tuple(
+            (text.strip() if not text.strip().isdecimal() else f"{noun} {text.strip()}")
+            if text.strip()
+            else f"row {row + 1}"
+            for row, text in enumerate(named)
+        )
+
+    @cached_property
+    def remarks(self) -> tuple[Remark, ...]:
+        """All remarks, those about the table first; none while there is no table."""
+        if self.problem is not None:
+            return ()
+        return (
+            *remarks_on_measurements(self.groups, self.row_names),
+            *remarks_on_groups(self.groups),
+            *remarks_on_figure(self.question.figure),
+        )

@@ -1,0 +1,101 @@
+"""The arguments of the program."""
+
+from __future__ import annotations
+
+import argparse
+from typing import NoReturn
+
+from decimus import __version__
+
+
+class UsageError(Exception):
+    """The arguments are wrong: exit status 2 with one line."""
+
+
+class Parser(argparse.ArgumentParser):
+    """A parser that raises instead of printing a page."""
+
+    def error(self, message: str) -> NoReturn:
+        """Raise the one line that says what is wrong."""
+        raise UsageError(f"{message} (see {self.prog} --help)")
+
+
+COMMANDS = ("summary", "compare", "figure", "demo", "report")
+
+
+def parser() -> Parser:
+    """The parser of everything but opening the window with a file."""
+    top = Parser(
+        prog="decimus",
+        description="From replicate measurements to a figure and a claim that can be trusted. "
+        "Without a command it opens the window.",
+        epilog="decimus [FILE] opens the window, with FILE if given.",
+    )
+    top.add_argument("--version", action="version", version=f"decimus {__version__}")
+    commands = top.add_subparsers(dest="command", required=True, metavar="COMMAND")
+    demo = commands.add_parser("demo", help="open the window with made-up data")
+    demo.add_argument("name", nargs="?", default="duckweed", metavar="NAME")
+    demo.add_argument("--list", action="store_true", help="list the examples")
+    summary = commands.add_parser("summary", help="n, mean, SD, SE and CI of every group")
+    _add_input(summary)
+    form = summary.add_mutually_exclusive_group()
+    form.add_argument("--json", action="store_true", help="print JSON in full precision")
+    form.add_argument("--csv", action="store_true", help="print CSV in full precision")
+    compare = commands.add_parser("compare", help="test for differences between groups")
+    _add_input(compare)
+    _add_comparison(compare)
+    figure = commands.add_parser("figure", help="draw the figure into a file")
+    _add_input(figure)
+    _add_figure(figure)
+    report = commands.add_parser("report", help="not available yet")
+    _add_input(report)
+    report.add_argument("-o", dest="output", required=True, metavar="OUT")
+    return top
+
+
+def _level(text: str) -> float:
+    from decimus.errors import ChoiceError
+    from decimus.study.edits.bases import check_level
+
+    try:
+        level = float(text.removesuffix("%").replace(",", "."))
+        check_level(level)
+    except ChoiceError as error:
+        raise argparse.ArgumentTypeError(error.line()) from error
+    except ValueError as error:
+        raise argparse.ArgumentTypeError(f"“{text}” is not a level in percent") from error
+    return level
+
+
+def _add_input(command: argparse.ArgumentParser) -> None:
+    command.add_argument("file", metavar="FILE", help="a table or a study; - for standard input")
+    command.add_argument("--level", type=_level, metavar="PERCENT", help="confidence level")
+    command.add_argument("--question", metavar="NAME", help="the question of a study, by number")
+    reading = command.add_argument_group("reading, all detected when not given")
+    reading.add_argument("--layout", choices=("columns", "rows", "long", "summarised"))
+    reading.add_argument("--value", metavar="COL", help="the column of measurements")
+    reading.add_argument("--group", metavar="COL", action="append", help="a column of groups")
+    reading.add_argument("--delimiter", metavar="C")
+    reading.add_argument("--decimal", choices=(",", "."))
+    for later in ("--subject", "--within", "--sheet", "--mean", "--spread", "--meaning", "--n"):
+        reading.add_argument(later, metavar="X", help=argparse.SUPPRESS)
+
+
+def _add_comparison(command: argparse.ArgumentParser) -> None:
+    command.add_argument("--method", default="auto", metavar="M")
+    command.add_argument("--pairs", choices=("all", "control", "within", "none"), default="all")
+    command.add_argument("--adjust", metavar="A")
+    command.add_argument("--direction", choices=("greater", "less"))
+    command.add_argument("--json", action="store_true", help="print JSON in full precision")
+    for later in ("--reference", "--control", "--ss-type"):
+        command.add_argument(later, metavar="X", help=argparse.SUPPRESS)
+
+
+def _add_figure(command: argparse.ArgumentParser) -> None:
+    command.add_argument("-o", dest="output", required=True, metavar="OUT.{png,svg,pdf}")
+    command.add_argument("--kind", metavar="K", help="bars or points")
+    command.add_argument("--error-bars", metavar="E", help="sd, se, ci or none")
+    command.add_argument("--width-mm", type=float, metavar="W")
+    command.add_argument("--height-mm", type=float, metavar="H")
+    command.add_argument("--dpi", type=float, default=300.0, metavar="N")
+    command.add_argument("--style", metavar="NAME", help=argparse.SUPPRESS)

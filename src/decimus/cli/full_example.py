@@ -1,0 +1,38 @@
+"""The full example where there is no display: everything the window would show, as files."""
+
+from __future__ import annotations
+
+import sys
+from pathlib import Path
+
+from decimus.analysis.results import Results
+from decimus.cli.tables import comparison_text, summary_text
+from decimus.errors import DecimusError
+from decimus.formats.study_file import save_study
+from decimus.study.history import History
+from decimus.wording.captions import caption
+from decimus.wording.spans import plain_text
+from decimus.workflows.exporting import export_figure
+
+
+def run_full_example(history: History, name: str, folder: Path) -> int:
+    """Print summary, comparison and caption; write figure and study to `folder`."""
+    results = Results(history.study)
+    print(summary_text(results))
+    if results.comparison is not None:
+        print(f"\n{comparison_text(results, results.comparison, with_pairs=True)}")
+    print(f"\n{plain_text(caption(results))}\n")
+    try:
+        folder.mkdir(parents=True, exist_ok=True)
+        for suffix in ("png", "svg"):
+            export_figure(results, folder / f"{name}.{suffix}", dpi=300)
+        save_study(folder / f"{name}.decimus", history)
+    except OSError as error:
+        print(f"decimus: {folder}: {error.strerror}", file=sys.stderr)
+        return 1
+    except DecimusError as error:
+        print(f"decimus: {error}", file=sys.stderr)
+        return 1
+    for suffix in ("png", "svg", "decimus"):
+        print(f"written: {folder / name}.{suffix}")
+    return 0

@@ -1,0 +1,184 @@
+"""The subcommands: what they print and how they end."""
+
+from __future__ import annotations
+
+import argparse
+import json
+import os
+import sys
+from enum import StrEnum
+from pathlib import Path
+from typing import TypeVar
+
+from decimus.cli.arguments import UsageError, parser
+from decimus.cli.inputs import results_from
+from decimus.cli.tables import comparison_text, summary_text
+from decimus.errors import DecimusError, DesignError, InputError
+from decimus.terms import Adjustment, Method
+
+Word = TypeVar("Word", bound=StrEnum)
+DONE, UNUSABLE, WRONG_USAGE = 0, 1, 2
+
+
+def run_command(argv: list[str]) -> int:
+    """Run a subcommand and return its exit status; errors are one line each."""
+    try:
+        arguments = parser().parse_args(argv)
+        commands = {
+            "summary": _summary,
+            "compare": _compare,
+            "figure": _figure,
+            "report": _report,
+        }
+        commands[arguments.command](arguments)
+        sys.stdout.flush()
+    except SystemExit as end:  # --help and --version have printed what was asked for
+        return end.code if isinstance(end.code, int) else DONE
+    except UsageError as error:
+        return _fail(str(error), WRONG_USAGE)
+    except DecimusError as error:
+        return _fail(str(error), UNUSABLE)
+    except BrokenPipeError:
+        # The reader has had enough; nothing is wrong, and nothing more can be said.
+        os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
+    return DONE
+
+
+def _fail(message: str, status: int) -> int:
+    one_line = " ".join(message.split())
+    print(f"decimus: {one_line}", file=sys.stderr)
+    return status
+
+
+def _print_json(record: object) -> None:
+    print(json.dumps(record, ensure_ascii=False, indent=2, allow_nan=False))
+
+
+def _summary(arguments: argparse.Namespace) -> None:
+    from decimus.formats.delimited import written_csv
+    from decimus.report.records import summary_record, summary_rows
+
+    results = results_from(arguments)
+    level = results.question.error_bar_level
+    if arguments.json:
+        _print_json(summary_record(results, level))
+    elif arguments.csv:
+        sys.stdout.write(written_csv(summary_rows(results, level)))
+    else:
+        print(summary_text(results))
+
+
+def _compare(arguments: argparse.Namespace) -> None:
+    from msgspec.structs import replace
+
+    from decimus.analysis.results import Results
+    from decimus.report.records import comparison_record
+
+    method, adjustment = _method(arguments)
+    results = results_from(arguments)
+    question = results.question
+    if arguments.method != Method.AUTO.value:
+        question = replace(question, method=method)
+    if adjustment is not None:
+        question = replace(question, adjustment=adjustment)
+    results = Results(results.study.with_question(results.number, question), results.number)
+    comparison = results.comparison
+    if comparison is None:
+        refusal = results.refusal or DesignError("There is nothing to compare")
+        raise InputError(refusal.what, where=arguments.file, remedy=refusal.remedy)
+    _check_adjustment(arguments, comparison.method, adjustment, len(comparison.groups))
+    if arguments.direction is not None and comparison.adjustment is Adjustment.TUKEY:
+        raise UsageError(
+            "--direction: the Tukey-Kramer test has no one-sided form; use --adjust none"
+        )
+    if arguments.json:
+        record = comparison_record(
+            results,
+            comparison,
+            direction=arguments.direction,
+            with_pairs=arguments.pairs == "all",
+        )
+        _print_json(record)
+    else:
+        print(comparison_text(results, comparison, with_pairs=arguments.pairs == "all"))
+
+
+def _method(arguments: argparse.Namespace) -> tuple[Method, Adjustment | None]:
+    if arguments.pairs in ("control", "within"):
+        raise UsageError(f"--pairs {arguments.pairs} is not available yet; use all or none")
+    methods = [method.value for method in Method]
+    if arguments.method not in methods:
+        raise UsageError(
+            f"--method {arguments.method} is not available; there are {', '.join(methods)}"
+        )
+    adjustments = [adjustment.value for adjustment in Adjustment]
+    if arguments.adjust is None:
+        return Method(arguments.method), None
+    if arguments.adjust not in adjustments:
+        raise UsageError(
+            f"--adjust {arguments.adjust} is not available; there are {', '.join(adjustments)}"
+        )
+    return Method(arguments.method), Adjustment(arguments.adjust)
+
+
+def _check_adjustment(
+    arguments: argparse.Namespace, method: Method, adjustment: Adjustment | None, groups: int
+) -> None:
+    from decimus.analysis.comparisons import ADJUSTMENTS
+
+    if adjustment is None or adjustment in ADJUSTMENTS[method]:
+        if adjustment is Adjustment.TUKEY and groups == 2:
+            raise UsageError("--adjust tukey needs three groups or more; here are 2, use none")
+        return
+    possible = ", ".join(a.value for a in ADJUSTMENTS[method])
+    raise UsageError(
+        f"--adjust {arguments.adjust} does not belong to {method.value}; it goes with: {possible}"
+    )
+
+
+def _figure(arguments: argparse.Namespace) -> None:
+    from msgspec.structs import replace
+
+    from decimus.analysis.results import Results
+    from decimus.study.edits.bases import check_size
+    from decimus.terms import ChartKind, ErrorBar
+    from decimus.workflows.exporting import check_dpi, export_figure, figure_format
+
+    output = Path(arguments.output)
+    try:
+        figure_format(output)
+        check_dpi(arguments.dpi)
+    except InputError as error:
+        raise UsageError(str(error)) from error
+    kind = _word(arguments.kind, ChartKind, "--kind")
+    error_bar = _word(arguments.error_bars, ErrorBar, "--error-bars")
+    results = results_from(arguments)
+    question = results.question
+    figure = replace(
+        question.figure,
+        kind=kind or question.figure.kind,
+        width_mm=arguments.width_mm or question.figure.width_mm,
+        height_mm=arguments.height_mm or question.figure.height_mm,
+    )
+    try:
+        check_size(figure.width_mm, figure.height_mm)
+    except InputError as error:
+        raise UsageError(str(error)) from error
+    question = replace(question, figure=figure, error_bar=error_bar or question.error_bar)
+    results = Results(results.study.with_question(results.number, question), results.number)
+    export_figure(results, output, arguments.dpi)
+
+
+def _report(arguments: argparse.Namespace) -> None:
+    raise UsageError(f"{arguments.command} is not available yet; use summary, compare and figure")
+
+
+def _word(text: str | None, words: type[Word], option: str) -> Word | None:
+    """A word of one of our vocabularies, or None when none was given."""
+    if text is None:
+        return None
+    try:
+        return words(text)
+    except ValueError:
+        known = ", ".join(word.value for word in words)
+        raise UsageError(f"{option} {text} is not available; there are {known}") from None

@@ -1,0 +1,92 @@
+"""What the window is to open, or that there is none to open."""
+
+from __future__ import annotations
+
+import os
+import subprocess
+import sys
+from dataclasses import dataclass
+from pathlib import Path
+
+from decimus.errors import InputError
+from decimus.study.history import History
+
+_TEXT_COMMANDS = ("summary", "compare", "figure", "report")
+_PROBE = "from PySide6.QtGui import QGuiApplication; QGuiApplication([])"
+
+
+@dataclass(frozen=True)
+class Opening:
+    """A window to open: with this study, from this study file if it is one."""
+
+    history: History
+    path: Path | None = None
+
+
+def opening_from(argv: list[str]) -> Opening | int:
+    """The window that the arguments ask for, or the exit status of what they did instead."""
+    from decimus.cli.main import run_command
+
+    if argv and (argv[0] in _TEXT_COMMANDS or (argv[0].startswith("-") and argv[0] != "-")):
+        return run_command(argv)
+    if argv and argv[0] == "demo":
+        return _demo(argv)
+    if len(argv) > 1:
+        print(f"decimus: {argv[1]} is one argument too many (see decimus --help)", file=sys.stderr)
+        return 2
+    if (reason := no_window_reason()) is not None:
+        print(f"decimus: {reason}; the commands need none, see decimus --help", file=sys.stderr)
+        return 1
+    return _file(argv[0]) if argv else Opening(History())
+
+
+def _file(name: str) -> Opening | int:
+    from decimus.workflows.opening import STUDY_SUFFIX, open_file
+
+    path = Path(name)
+    try:
+        history = open_file(path)
+    except InputError as error:
+        print(f"decimus: {error}", file=sys.stderr)
+        return 1
+    return Opening(history, path if path.suffix.lower() == STUDY_SUFFIX else None)
+
+
+def _demo(argv: list[str]) -> Opening | int:
+    from decimus.cli.arguments import UsageError, parser
+    from decimus.examples.catalogue import EXAMPLES, example
+
+    try:
+        arguments = parser().parse_args(argv)
+        chosen = example(arguments.name)
+    except SystemExit as end:
+        return end.code if isinstance(end.code, int) else 0
+    except (UsageError, InputError) as error:
+        print(f"decimus: {error}", file=sys.stderr)
+        return 2
+    if arguments.list:
+        for candidate in EXAMPLES:
+            print(f"{candidate.name}: {candidate.shows}")
+        return 0
+    history = History().after(chosen.edit())
+    if no_window_reason() is None:
+        return Opening(history)
+    from decimus.cli.full_example import run_full_example
+
+    return run_full_example(history, chosen.name, Path("demo-output"))
+
+
+def no_window_reason() -> str | None:
+    """Why no window can be opened here; None when one can.
+
+    A display that is named but gone makes the window library abort the process, so
+    the first look is left to a process of its own.
+    """
+    if os.environ.get("QT_QPA_PLATFORM"):
+        return None
+    if not (os.environ.get("DISPLAY") or os.environ.get("WAYLAND_DISPLAY")):
+        return "there is no display for a window"
+    probe = subprocess.run(  # noqa: S603 - our own interpreter with a fixed text
+        [sys.executable, "-c", _PROBE], capture_output=True, check=False, timeout=60
+    )
+    return None if probe.returncode == 0 else "the display cannot be used for a window"

@@ -1,0 +1,62 @@
+"""Every error that a person can be told about, and nothing else.
+
+    DecimusError
+    ├── InputError            the user can mend it: what, where, remedy
+    │   ├── TableError        a table cannot be read as measurements
+    │   ├── DesignError       a method does not fit the groups at hand
+    │   └── ChoiceError       a typed choice (a level, a size, a name) is not possible
+    └── FileFormatError       a file is not what it should be; all problems at once
+
+Anything else that is raised is our own fault and is reported as such.
+"""
+
+from __future__ import annotations
+
+
+class DecimusError(Exception):
+    """The root of all errors with a message for people."""
+
+
+class InputError(DecimusError):
+    """Something the user can mend.
+
+    Args:
+        what: what is wrong, a sentence without its full stop.
+        where: the place (file, row, column, group); empty when `what` names it.
+        remedy: what to do about it; empty when that is evident.
+    """
+
+    def __init__(self, what: str, *, where: str = "", remedy: str = "") -> None:
+        self.what = what
+        self.where = where
+        self.remedy = remedy
+        super().__init__(self.line())
+
+    def line(self) -> str:
+        """One line: where, what, remedy."""
+        start = f"{self.where}: {self.what}" if self.where else self.what
+        return f"{start}. {self.remedy}" if self.remedy else start
+
+
+class TableError(InputError):
+    """A table cannot be read as measurements."""
+
+
+class DesignError(InputError):
+    """A method does not fit the groups at hand."""
+
+
+class ChoiceError(InputError):
+    """A typed choice is not possible."""
+
+
+class FileFormatError(DecimusError):
+    """A file is not what it should be.
+
+    Args:
+        problems: every problem found, each one sentence without its full stop.
+    """
+
+    def __init__(self, problems: tuple[str, ...]) -> None:
+        self.problems = problems
+        super().__init__("; ".join(problems))

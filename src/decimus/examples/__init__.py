@@ -1,0 +1,1 @@
+"""The demo studies: made-up measurements from a field station."""

@@ -1,0 +1,74 @@
+"""The catalogue of demo studies and what is known about each."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from importlib.resources import files
+
+from decimus.errors import InputError
+from decimus.formats.delimited import parse_delimited
+from decimus.study.edits import BringInTable
+from decimus.study.questions import PairOfGroups, Question
+from decimus.study.readings import CELLS, Reading, VariableFacts
+
+
+@dataclass(frozen=True)
+class Example:
+    """A demo study: `name` as it is asked for, a line on what it shows, what is known."""
+
+    name: str
+    shows: str
+    reading: Reading
+    question: Question
+
+    def edit(self) -> BringInTable:
+        """The edit that brings the example into an empty study."""
+        text = (files(__package__) / f"{self.name}.csv").read_text("utf-8")
+        return BringInTable(
+            name=self.name,
+            rows=parse_delimited(text),
+            reading=self.reading,
+            asked=self.question,
+        )
+
+
+def _with_control(*levels: str) -> tuple[PairOfGroups, ...]:
+    return tuple(PairOfGroups(("0",), (level,)) for level in levels)
+
+
+EXAMPLES = (
+    Example(
+        "duckweed",
+        "one factor on a scale: 5 road-salt concentrations × 8 flasks, one of them empty",
+        Reading(
+            variables=(VariableFacts(CELLS, "frond area", "mm²"),),
+            unit_name="flask",
+            material="Lemna minor",
+            condition="after 7 days",
+        ),
+        Question(drawn_pairs=_with_control("2", "4", "8")),
+    ),
+    Example(
+        "duckweed-light",
+        "two factors: 3 road-salt concentrations × 2 lights, 6 flasks each",
+        Reading(unit_name="flask", material="Lemna minor", condition="after 7 days"),
+        Question(
+            drawn_pairs=tuple(
+                PairOfGroups((salt, "dim"), (salt, "bright")) for salt in ("0", "2", "8")
+            )
+        ),
+    ),
+)
+
+
+def example(name: str) -> Example:
+    """The example of that name.
+
+    Raises:
+        InputError: there is none; says which there are.
+    """
+    for candidate in EXAMPLES:
+        if candidate.name == name:
+            return candidate
+    known = ", ".join(candidate.name for candidate in EXAMPLES)
+    raise InputError(f"There is no example “{name}”", remedy=f"There are: {known}")

@@ -1,0 +1,1 @@
+"""The figure: geometry in mm as pure values, and its drawing into pictures and files."""

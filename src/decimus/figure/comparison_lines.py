@@ -1,0 +1,103 @@
+"""Where comparison lines go: above everything they span, clear of each other."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+
+from decimus.figure.marks import Bounds, Extent
+from decimus.study.questions import Levels
+
+
+@dataclass(frozen=True)
+class WantedLine:
+    """A comparison to draw: the groups at places x1 < x2, and the room its text takes."""
+
+    groups: tuple[Levels, Levels]
+    x1: float
+    x2: float
+    extent: Extent
+
+
+@dataclass(frozen=True)
+class PlacedLine:
+    """A comparison line at height y; its text is set into the line or stands above it."""
+
+    wanted: WantedLine
+    y: float
+    is_text_inside: bool
+    bounds: Bounds
+
+    @property
+    def text_x(self) -> float:
+        """Where the text's baseline starts."""
+        return (self.wanted.x1 + self.wanted.x2 - self.wanted.extent.width) / 2
+
+    @property
+    def baseline(self) -> float:
+        """The height of the text's baseline."""
+        extent = self.wanted.extent
+        if self.is_text_inside:
+            return self.y - x_height(extent) / 2
+        return self.y + DOT_RADIUS + TEXT_GAP + extent.descent * 0.6
+
+
+DOT_RADIUS = 0.48
+"""Radius of the dot at each compared group, in mm."""
+TEXT_GAP = 0.5
+"""Air between a line and the text in or over it, in mm."""
+CLEARANCE = 1.1
+"""Air between a line and what is below it, in mm."""
+_SHORTEST_STUB = 1.5
+
+
+def x_height(extent: Extent) -> float:
+    """The height of small letters and figures' middle, about which text sits on a line."""
+    return extent.ascent * 0.62
+
+
+def placed_lines(
+    wanted: Sequence[WantedLine], top_over: Callable[[float, float], float]
+) -> tuple[PlacedLine, ...]:
+    """A place for every line, shortest first, each as low as it can be.
+
+    Args:
+        wanted: the lines.
+        top_over: the highest mark between two places along the group axis, in mm.
+    """
+    placed: list[PlacedLine] = []
+    for line in sorted(wanted, key=lambda line: (line.x2 - line.x1, line.x1)):
+        trial = _at(line, top_over(*_sides(line)) + CLEARANCE)
+        while blockers := [p for p in placed if p.bounds.overlaps(trial.bounds)]:
+            lift = max(p.bounds.top for p in blockers) - trial.bounds.bottom
+            trial = _at(line, trial.y + lift + 1e-6)
+        placed.append(trial)
+    return tuple(placed)
+
+
+def _fits_inside(line: WantedLine) -> bool:
+    needed = line.extent.width + 2 * (TEXT_GAP + _SHORTEST_STUB + DOT_RADIUS)
+    return line.x2 - line.x1 >= needed
+
+
+def _sides(line: WantedLine) -> tuple[float, float]:
+    """How far the line and its text reach to the left and right."""
+    middle, half = (line.x1 + line.x2) / 2, line.extent.width / 2
+    return min(line.x1 - DOT_RADIUS, middle - half), max(line.x2 + DOT_RADIUS, middle + half)
+
+
+def _at(line: WantedLine, y: float) -> PlacedLine:
+    """The line at height y, with the room it takes there and a little air."""
+    inside = _fits_inside(line)
+    left, right = _sides(line)
+    below = DOT_RADIUS
+    above = DOT_RADIUS
+    if inside:
+        below = max(below, x_height(line.extent) / 2 + line.extent.descent * 0.6)
+        above = max(above, line.extent.ascent - x_height(line.extent) / 2)
+    else:
+        above = DOT_RADIUS + TEXT_GAP + line.extent.height
+    air = CLEARANCE / 4
+    # The line is lifted by what reaches below it, so that `y` may be a bare height.
+    y = y + below - DOT_RADIUS if inside else y
+    return PlacedLine(line, y, inside, Bounds(left - air, y - below - air, right + air, y + above))

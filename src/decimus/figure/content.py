@@ -1,0 +1,185 @@
+"""What a figure shows, taken from results: slots with groups, titles, wanted comparisons."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from decimus.analysis.groups import ErrorBarEnds, FactorInOrder, Group, Groups
+from decimus.analysis.results import Results
+from decimus.figure.marks import Run
+from decimus.figure.palettes import colours
+from decimus.figure.text import runs_of
+from decimus.study.questions import FigureChoices, Levels
+from decimus.terms import ChartKind
+from decimus.wording.captions import drawn_pairs
+from decimus.wording.p_values import figure_spans
+from decimus.wording.phrases import upper_first
+
+
+@dataclass(frozen=True)
+class Member:
+    """One group of the figure: its place in its section, its colour and what to draw."""
+
+    levels: Levels
+    colour: str
+    mean: float | None
+    error_bar: ErrorBarEnds | None
+    replicates: tuple[float, ...]
+
+
+@dataclass(frozen=True)
+class Section:
+    """A place on the group axis: its label and its groups side by side (None: no group)."""
+
+    label: str
+    members: tuple[Member | None, ...]
+
+
+@dataclass(frozen=True)
+class KeyEntry:
+    """A colour and what it stands for."""
+
+    colour: str
+    label: str
+
+
+@dataclass(frozen=True)
+class WantedComparison:
+    """Two groups to join by a line, and its text."""
+
+    first: Levels
+    second: Levels
+    runs: tuple[Run, ...]
+
+
+@dataclass(frozen=True)
+class Content:
+    """Everything a figure shows.
+
+    Args:
+        sections: along the group axis; more than one member each with a second factor.
+        key_title: the second factor, "" without one.
+        key: the colours of the second factor, none without one.
+        value_title: title of the value axis.
+        group_title: title of the group axis.
+        comparisons: lines to draw.
+        choices: how the figure looks.
+        decimal_sign: for tick labels.
+    """
+
+    sections: tuple[Section, ...]
+    key_title: str
+    key: tuple[KeyEntry, ...]
+    value_title: str
+    group_title: str
+    comparisons: tuple[WantedComparison, ...]
+    choices: FigureChoices
+    decimal_sign: str
+
+    @property
+    def members(self) -> tuple[Member, ...]:
+        """All groups, from left to right."""
+        return tuple(m for section in self.sections for m in section.members if m is not None)
+
+    def values(self) -> tuple[float, ...]:
+        """Every value the axis has to cover."""
+        found: list[float] = []
+        for member in self.members:
+            found += [] if member.mean is None else [member.mean]
+            if member.error_bar is not None:
+                ends = (member.error_bar.lower, member.error_bar.upper)
+                found += [end for end in ends if end is not None]
+            if self.choices.show_replicates:
+                found += member.replicates
+        if self.choices.kind is ChartKind.BARS:
+            found.append(0.0)
+        return tuple(found)
+
+
+def content_of(results: Results) -> Content:
+    """What the figure of these results shows. Raises InputError where there are none."""
+    groups = results.groups
+    choices = results.question.figure
+    by_levels = group_colours(groups)
+    first = groups.factors[0]
+    second = groups.factors[1] if len(groups.factors) > 1 else None
+
+    def member(levels: Levels) -> Member | None:
+        group = groups.find(levels)
+        return None if group is None else _member(groups, group, by_levels[levels])
+
+    sections = tuple(
+        Section(
+            level.label,
+            tuple(member(levels) for levels in _levels_in_section(level.level.text, second)),
+        )
+        for level in first.levels
+    )
+    value_title = choices.value_title
+    group_title = choices.group_title
+    return Content(
+        sections=sections,
+        key_title=upper_first(second.title) if second else "",
+        key=_key(groups, second),
+        value_title=upper_first(groups.outcome_title) if value_title is None else value_title,
+        group_title=_group_title(first) if group_title is None else group_title,
+        comparisons=_comparisons(results),
+        choices=choices,
+        decimal_sign=results.decimal_sign,
+    )
+
+
+def _group_title(factor: FactorInOrder) -> str:
+    return upper_first(factor.title) if factor.factor.is_named else ""
+
+
+def _levels_in_section(first: str, second: FactorInOrder | None) -> tuple[Levels, ...]:
+    if second is None:
+        return ((first,),)
+    return tuple((first, level.level.text) for level in second.levels)
+
+
+def _member(groups: Groups, group: Group, colour: str) -> Member:
+    summary = group.summary
+    return Member(group.levels, colour, summary.mean, groups.error_bar(group), summary.values)
+
+
+def _key(groups: Groups, second: FactorInOrder | None) -> tuple[KeyEntry, ...]:
+    if second is None:
+        return ()
+    shades = _level_colours(groups, second)
+    return tuple(KeyEntry(shades[level.level.text], level.label) for level in second.levels)
+
+
+def _level_colours(groups: Groups, factor: FactorInOrder) -> dict[str, str]:
+    """A colour for every level, by reading order, so that reordering keeps colours."""
+    texts = factor.factor.level_texts_in_order
+    found = colours(
+        groups.question.figure.palette,
+        len(texts),
+        factor.factor.kind,
+        must_differ=len(groups.factors) > 1,
+    )
+    return dict(zip(texts, found, strict=True))
+
+
+def group_colours(groups: Groups) -> dict[Levels, str]:
+    """The colour of every group: by the second factor where there is one, else by the first."""
+    position = 1 if len(groups.factors) > 1 else 0
+    shades = _level_colours(groups, groups.factors[position])
+    return {group.levels: shades[group.levels[position]] for group in groups.shown}
+
+
+def _comparisons(results: Results) -> tuple[WantedComparison, ...]:
+    comparison = results.comparison
+    if comparison is None:
+        return ()
+    kind, sign = results.question.figure.comparison_text, results.decimal_sign
+    return tuple(
+        WantedComparison(
+            pair.a.levels,
+            pair.b.levels,
+            runs_of(figure_spans(pair.p_shown, comparison.alpha, kind, sign)),
+        )
+        for pair in drawn_pairs(results)
+    )

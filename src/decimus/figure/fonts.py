@@ -1,0 +1,17 @@
+"""The bundled typefaces, by path: the same on every machine."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from decimus.figure.marks import Face
+
+FOLDER = Path(__file__).parent / "fonts"
+
+FIGURE_FILES = {
+    Face.REGULAR: FOLDER / "SourceSans3-Regular.ttf",
+    Face.ITALIC: FOLDER / "SourceSans3-It.ttf",
+    Face.STRONG: FOLDER / "SourceSans3-Semibold.ttf",
+}
+
+ALL_FILES = tuple(sorted(FOLDER.glob("*.ttf")))

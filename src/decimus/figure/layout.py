@@ -1,0 +1,448 @@
+"""The layout of the page: every mark's place in mm, from content and text metrics alone."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass, replace
+
+from decimus.analysis.results import Results
+from decimus.figure.comparison_lines import (
+    DOT_RADIUS,
+    TEXT_GAP,
+    PlacedLine,
+    WantedLine,
+    placed_lines,
+)
+from decimus.figure.content import Content, Member, Section, content_of
+from decimus.figure.group_labels import GroupLabels, group_labels
+from decimus.figure.marks import (
+    INK,
+    Box,
+    Dots,
+    Label,
+    Mark,
+    Measure,
+    Page,
+    Part,
+    Stroke,
+    Target,
+)
+from decimus.figure.scales import Scale, padded, rounded_out, tick_decimals, tick_step, ticks
+from decimus.figure.swarms import swarm
+from decimus.figure.text import Align, Typesetter
+from decimus.study.questions import Levels
+from decimus.terms import ChartKind
+from decimus.wording.numbers import number
+
+LINE_PT = 0.75
+"""The one thickness of axes, error bars and comparison lines."""
+_EDGE = 1.2
+"""Air at the page's edges, in mm."""
+_TICK = 1.1
+_GAP = 1.0
+_WIDEST_BAR = 16.0
+_BAR_SHARE = 0.64
+"""Share of a section that bars fill."""
+_CAP_SHARE = 0.16
+_REPLICATE_RADIUS = 0.52
+_POINT_RADIUS = 1.1
+_PAPER = "#ffffff"
+_TALLEST = 400.0
+
+
+@dataclass(frozen=True)
+class Slot:
+    """A group's place: its middle and the width its bar has or would have, in mm."""
+
+    member: Member
+    x: float
+    width: float
+
+
+@dataclass(frozen=True)
+class Frame:
+    """The plot area in mm."""
+
+    left: float
+    right: float
+    bottom: float
+    top: float
+
+    @property
+    def width(self) -> float:
+        """From the value axis to the right end."""
+        return self.right - self.left
+
+
+@dataclass(frozen=True)
+class ValueAxis:
+    """The value axis: its scale, its ticks and their labels."""
+
+    scale: Scale
+    ticks: tuple[float, ...]
+    labels: tuple[str, ...]
+
+
+def page_of(results: Results, measure: Measure) -> Page:
+    """The figure of these results as a page. Raises InputError where there are none.
+
+    Args:
+        results: what to show.
+        measure: how much room a text takes.
+    """
+    return laid_out(content_of(results), measure)
+
+
+def laid_out(content: Content, measure: Measure) -> Page:
+    """The page for a content; taller than asked for only when comparison lines need it."""
+    height = content.choices.height_mm
+    page, missing = _laid_out(content, measure, height)
+    while missing > 0.01 and height < _TALLEST:
+        height = min(_TALLEST, height + missing + 0.1)
+        page, missing = _laid_out(content, measure, height)
+    return page
+
+
+def _laid_out(content: Content, measure: Measure, height: float) -> tuple[Page, float]:
+    """The page at a height, and how many mm of height its comparison lines lack."""
+    choices = content.choices
+    type_ = Typesetter(measure, choices.text_pt)
+    small = Typesetter(measure, choices.text_pt * 0.9)
+    width = choices.width_mm
+    key = _key(content, type_, width, height - _EDGE)
+    key_bottom = min((mark.bounds.bottom for mark in key), default=height - _EDGE)
+    top = key_bottom - (_GAP if key else 0.0) - type_.extent("0").ascent / 2
+    low, high = _data_range(content)
+    guess = _axis(content, low, high, Frame(0, width, height * 0.25, top))
+    titles = type_.extent("x").height
+    left = _EDGE + (titles + _GAP if content.value_title else 0) + _widest(guess, type_)
+    left += _GAP * 0.8 + _TICK
+    right = width - _EDGE
+    labels = group_labels(
+        content.sections, (right - left) / len(content.sections), height * 0.3, type_
+    )
+    bottom = _EDGE + (titles + _GAP if content.group_title else 0) + labels.height + _GAP
+    frame = Frame(left, right, bottom, top)
+    slots = _slots(content.sections, frame)
+    axis, lines, missing = _fitted(content, (low, high), frame, slots, small)
+    marks: list[Mark] = [
+        *_means(content, axis.scale, slots),
+        *_replicates(content, axis.scale, slots),
+        *_error_bars(content, axis.scale, slots),
+        *_axes(axis, frame, type_),
+        *_lines(lines, content, small),
+        *_titles(content, frame, labels, type_, height),
+        *key,
+    ]
+    return Page(width, height, tuple(marks)), missing
+
+
+# --- the value axis --------------------------------------------------------
+
+
+def _data_range(content: Content) -> tuple[float, float]:
+    """The values the axis has to cover, with air for points, from zero for bars."""
+    values = content.values()
+    low, high = (min(values), max(values)) if values else (0.0, 1.0)
+    if content.choices.kind is ChartKind.BARS:
+        return (low, high) if low != high else (0.0, 1.0)
+    if 0 <= low < 0.25 * high:
+        low = 0.0
+    low_padded, high_padded = padded(low, high)
+    return (low if low == 0 and high > 0 else low_padded), high_padded
+
+
+def _axis(content: Content, low: float, high: float, frame: Frame) -> ValueAxis:
+    """The axis that covers [low, high], its ends at round numbers unless chosen."""
+    choices = content.choices
+    start = low if choices.value_from is None else choices.value_from
+    end = high if choices.value_to is None else choices.value_to
+    if start >= end:
+        start, end = (start, start + 1.0) if choices.value_to is None else (end - 1.0, end)
+    most = max(2, min(6, int((frame.top - frame.bottom) / 7)))
+    step = tick_step(end - start, most)
+    rounded_low, rounded_high = rounded_out(start, end, step)
+    scale = Scale(
+        rounded_low if choices.value_from is None else start,
+        rounded_high if choices.value_to is None else end,
+        frame.bottom,
+        frame.top,
+    )
+    values = ticks(scale.low, scale.high, step)
+    decimals = tick_decimals(step)
+    written = tuple(number(value, decimals, content.decimal_sign) for value in values)
+    return ValueAxis(scale, values, written)
+
+
+def _widest(axis: ValueAxis, type_: Typesetter) -> float:
+    return max((type_.extent(label).width for label in axis.labels), default=0.0)
+
+
+def _fitted(
+    content: Content,
+    data: tuple[float, float],
+    frame: Frame,
+    slots: tuple[Slot, ...],
+    type_: Typesetter,
+) -> tuple[ValueAxis, tuple[PlacedLine, ...], float]:
+    """Axis and comparison lines such that all lines fit, and the mm that are lacking.
+
+    The axis grows upwards until it covers the lines; where its end was chosen by hand,
+    it is drawn shorter instead and the lines stand above it.
+    """
+    wanted = _wanted_lines(content, slots, type_)
+    low, high = data
+    is_fixed = content.choices.value_to is not None
+    top = frame.top
+    lowest_top = frame.bottom + 0.4 * (frame.top - frame.bottom)
+    for _ in range(40):
+        axis = _axis(content, low, high, replace(frame, top=top))
+        lines = placed_lines(wanted, _top_over(content, axis.scale, slots))
+        overflow = max((line.bounds.top for line in lines), default=0.0) - frame.top
+        if overflow <= 0:
+            return axis, lines, 0.0
+        if is_fixed:
+            top -= overflow + 0.01
+            if top < lowest_top:
+                break
+        else:
+            scale = axis.scale
+            high = scale.high + (overflow + 0.01) * (scale.high - scale.low) / (top - frame.bottom)
+            if scale.at(data[1]) < lowest_top:
+                break
+    return axis, lines, overflow
+
+
+# --- groups ----------------------------------------------------------------
+
+
+def _slots(sections: tuple[Section, ...], frame: Frame) -> tuple[Slot, ...]:
+    """Where every group stands: sections evenly spaced, members side by side."""
+    section_width = frame.width / len(sections)
+    found = []
+    for i, section in enumerate(sections):
+        count = len(section.members)
+        share = _BAR_SHARE if count == 1 else 0.8
+        width = min(section_width * share / count, _WIDEST_BAR)
+        middle = frame.left + (i + 0.5) * section_width
+        for j, member in enumerate(section.members):
+            if member is not None:
+                x = middle + (j - (count - 1) / 2) * width
+                found.append(Slot(member, x, width if count == 1 else width * 0.94))
+    return tuple(found)
+
+
+def _group(member: Member) -> Target:
+    return Target(Part.GROUP, (member.levels,))
+
+
+def _means(content: Content, scale: Scale, slots: tuple[Slot, ...]) -> list[Mark]:
+    marks: list[Mark] = []
+    for slot in slots:
+        mean = slot.member.mean
+        if mean is None:
+            continue
+        if content.choices.kind is ChartKind.BARS:
+            base, end = scale.clamped(0.0), scale.clamped(mean)
+            x = slot.x - slot.width / 2
+            box = Box(x, min(base, end), slot.width, abs(end - base), slot.member.colour)
+            marks.append(replace(box, target=_group(slot.member)))
+        elif scale.covers(mean):
+            marks.append(_point(slot, scale.at(mean)))
+    return marks
+
+
+def _point(slot: Slot, y: float) -> Dots:
+    return Dots(
+        (slot.x,),
+        (y,),
+        min(_POINT_RADIUS, slot.width / 3),
+        slot.member.colour,
+        0.0,
+        slot.member.colour,
+        _group(slot.member),
+    )
+
+
+def _replicates(content: Content, scale: Scale, slots: tuple[Slot, ...]) -> list[Mark]:
+    """Small open circles to the right of the error bar, where a bar of their group is."""
+    if not content.choices.show_replicates:
+        return []
+    marks: list[Mark] = []
+    for slot in slots:
+        values = [v for v in slot.member.replicates if scale.covers(v)]
+        if not values:
+            continue
+        radius = min(_REPLICATE_RADIUS, slot.width / 9)
+        ys = [scale.at(value) for value in values]
+        offsets = swarm(ys, radius * 2.15, slot.width * 0.2 - radius)
+        middle = slot.x + slot.width * 0.29
+        xs = tuple(middle + offset for offset in offsets)
+        target = Target(Part.REPLICATES, (slot.member.levels,))
+        marks.append(Dots(xs, tuple(ys), radius, _PAPER, LINE_PT * 0.7, target=target))
+    return marks
+
+
+def _error_bars(content: Content, scale: Scale, slots: tuple[Slot, ...]) -> list[Mark]:
+    """Error bars in ink with short ends, centred on their mark, never past the axis."""
+    marks: list[Mark] = []
+    for slot in slots:
+        ends, mean = slot.member.error_bar, slot.member.mean
+        if ends is None or mean is None:
+            continue
+        target = _group(slot.member)
+        half = min(slot.width * _CAP_SHARE, 1.0)
+        low = mean if ends.lower is None else ends.lower
+        high = mean if ends.upper is None else ends.upper
+        y1, y2 = scale.clamped(low), scale.clamped(high)
+        if y1 != y2:
+            marks.append(Stroke(slot.x, y1, slot.x, y2, LINE_PT, target=target))
+        for end in (ends.lower, ends.upper):
+            if end is not None and scale.covers(end):
+                y = scale.at(end)
+                marks.append(Stroke(slot.x - half, y, slot.x + half, y, LINE_PT, target=target))
+    if content.choices.kind is ChartKind.POINTS:
+        # Points stand in front of their error bars.
+        means = [(slot, slot.member.mean) for slot in slots]
+        marks += [_point(s, scale.at(m)) for s, m in means if m is not None and scale.covers(m)]
+    return marks
+
+
+# --- axes and text ---------------------------------------------------------
+
+
+def _axes(axis: ValueAxis, frame: Frame, type_: Typesetter) -> list[Mark]:
+    scale = axis.scale
+    target = Target(Part.VALUE_AXIS)
+    base = scale.clamped(0.0)
+    marks: list[Mark] = [
+        Stroke(frame.left, scale.start, frame.left, scale.end, LINE_PT, target=target),
+        Stroke(frame.left, base, frame.right, base, LINE_PT),
+    ]
+    extent = type_.extent("0")
+    for value, label in zip(axis.ticks, axis.labels, strict=True):
+        y = scale.at(value)
+        marks.append(Stroke(frame.left - _TICK, y, frame.left, y, LINE_PT, target=target))
+        x = frame.left - _TICK - _GAP * 0.8
+        middle = y - (extent.ascent - extent.descent) / 2 * 0.8
+        marks.append(type_.line(label, x, middle, Align.END, target))
+    return marks
+
+
+def _titles(
+    content: Content, frame: Frame, labels: GroupLabels, type_: Typesetter, height: float
+) -> list[Label]:
+    found: list[Label] = []
+    extent = type_.extent("x")
+    section = frame.width / len(content.sections)
+    for i, lines in enumerate(labels.lines):
+        x = frame.left + (i + 0.5) * section
+        if labels.is_upright:
+            baseline = x + (extent.ascent - extent.descent) / 2 * 0.8
+            found.append(type_.upright(lines[0], baseline, frame.bottom - _GAP, Align.END))
+            continue
+        y = frame.bottom - _GAP - extent.ascent
+        for line in lines:
+            found.append(type_.line(line, x, y, Align.MIDDLE))
+            y -= type_.line_height
+    if content.group_title:
+        room = frame.width + frame.left - 2 * _EDGE
+        text = type_.shortened(content.group_title, room)
+        middle = (frame.left + frame.right) / 2
+        half = type_.extent(text).width / 2
+        middle = min(middle, frame.right - half) if middle + half > frame.right else middle
+        target = Target(Part.GROUP_TITLE)
+        found.append(type_.line(text, middle, _EDGE + extent.descent, Align.MIDDLE, target))
+    if content.value_title:
+        room = height - 2 * _EDGE
+        text = type_.shortened(content.value_title, room)
+        half = type_.extent(text).width / 2
+        middle = (frame.bottom + frame.top) / 2
+        middle = min(max(middle, _EDGE + half), height - _EDGE - half)
+        target = Target(Part.VALUE_TITLE)
+        found.append(type_.upright(text, _EDGE + extent.ascent, middle, Align.MIDDLE, target))
+    return found
+
+
+def _key(content: Content, type_: Typesetter, width: float, top: float) -> list[Mark]:
+    """The key in rows above the plot: the factor, then a colour and name for each level."""
+    if not content.key:
+        return []
+    extent = type_.extent("x")
+    side = extent.ascent * 0.8
+    target = Target(Part.KEY)
+    y = top - extent.ascent
+    x = _EDGE
+    marks: list[Mark] = []
+    if content.key_title:
+        title = type_.line(content.key_title, x, y, Align.START, target)
+        marks.append(title)
+        x = title.bounds.right + 2 * _GAP
+    for entry in content.key:
+        label = type_.shortened(entry.label, width - 2 * _EDGE - side - _GAP)
+        room = side + _GAP * 0.8 + type_.extent(label).width
+        if x + room > width - _EDGE and x > _EDGE:
+            x, y = _EDGE, y - type_.line_height
+        marks.append(Box(x, y, side, side, entry.colour, target))
+        text = type_.line(label, x + side + _GAP * 0.8, y, Align.START, target)
+        marks.append(text)
+        x = text.bounds.right + 2 * _GAP
+    return marks
+
+
+# --- comparison lines ------------------------------------------------------
+
+
+def _wanted_lines(
+    content: Content, slots: tuple[Slot, ...], type_: Typesetter
+) -> tuple[WantedLine, ...]:
+    places: dict[Levels, float] = {slot.member.levels: slot.x for slot in slots}
+    wanted = []
+    for comparison in content.comparisons:
+        groups = (comparison.first, comparison.second)
+        if all(levels in places for levels in groups):
+            x1, x2 = sorted(places[levels] for levels in groups)
+            wanted.append(WantedLine(groups, x1, x2, type_.extent(comparison.runs)))
+    return tuple(wanted)
+
+
+def _top_over(
+    content: Content, scale: Scale, slots: tuple[Slot, ...]
+) -> Callable[[float, float], float]:
+    """The highest mark between two places along the group axis."""
+    shown = content.choices.show_replicates
+    point = _POINT_RADIUS if content.choices.kind is ChartKind.POINTS else 0.0
+    tops = []
+    for slot in slots:
+        member = slot.member
+        heights = [scale.clamped(0.0) if content.choices.kind is ChartKind.BARS else scale.start]
+        if member.mean is not None:
+            heights.append(scale.clamped(member.mean) + point)
+        if member.error_bar is not None and member.error_bar.upper is not None:
+            heights.append(scale.clamped(member.error_bar.upper))
+        if shown and (seen := [v for v in member.replicates if scale.covers(v)]):
+            heights.append(scale.at(max(seen)) + _REPLICATE_RADIUS)
+        tops.append((slot.x - slot.width / 2, slot.x + slot.width / 2, max(heights)))
+
+    def top_over(left: float, right: float) -> float:
+        return max((top for a, b, top in tops if a < right and left < b), default=scale.start)
+
+    return top_over
+
+
+def _lines(lines: tuple[PlacedLine, ...], content: Content, type_: Typesetter) -> list[Mark]:
+    runs = {(c.first, c.second): c.runs for c in content.comparisons}
+    marks: list[Mark] = []
+    for line in lines:
+        target = Target(Part.COMPARISON, line.wanted.groups)
+        x1, x2, y = line.wanted.x1, line.wanted.x2, line.y
+        text = type_.line(runs[line.wanted.groups], line.text_x, line.baseline, Align.START, target)
+        if line.is_text_inside:
+            left, right = text.x - TEXT_GAP, text.x + text.extent.width + TEXT_GAP
+            marks.append(Stroke(x1, y, left, y, LINE_PT, target=target))
+            marks.append(Stroke(right, y, x2, y, LINE_PT, target=target))
+        else:
+            marks.append(Stroke(x1, y, x2, y, LINE_PT, target=target))
+        marks.append(Dots((x1, x2), (y, y), DOT_RADIUS, INK, 0.0, INK, target))
+        marks.append(text)
+    return marks

@@ -1,0 +1,73 @@
+"""Axes: from values to places, and ticks at round numbers."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+_STEPS = (1.0, 2.0, 2.5, 5.0)
+
+
+@dataclass(frozen=True)
+class Scale:
+    """A straight map from [low, high] in units of the outcome to [start, end] in mm or px."""
+
+    low: float
+    high: float
+    start: float
+    end: float
+
+    def at(self, value: float) -> float:
+        """The place of a value."""
+        share = (value - self.low) / (self.high - self.low)
+        return self.start + share * (self.end - self.start)
+
+    def clamped(self, value: float) -> float:
+        """The place of a value, kept between the ends."""
+        low, high = sorted((self.start, self.end))
+        return min(max(self.at(value), low), high)
+
+    def covers(self, value: float) -> bool:
+        """True when the value lies between the ends; rounding is forgiven."""
+        slack = 1e-9 * (self.high - self.low)
+        return self.low - slack <= value <= self.high + slack
+
+
+def tick_step(span: float, most: int) -> float:
+    """The smallest round step that divides `span` into at most `most` parts."""
+    if span <= 0 or not math.isfinite(span):
+        return 1.0
+    power = 10.0 ** math.floor(math.log10(span / most))
+    for factor in (*_STEPS, 10.0):
+        if factor * power * most >= span * (1 - 1e-9):
+            return factor * power
+    return 10.0 * power
+
+
+def ticks(low: float, high: float, step: float) -> tuple[float, ...]:
+    """The multiples of `step` from `low` to `high`."""
+    first = math.ceil(low / step - 1e-9)
+    last = math.floor(high / step + 1e-9)
+    return tuple(number * step for number in range(first, last + 1))
+
+
+def rounded_out(low: float, high: float, step: float) -> tuple[float, float]:
+    """[low, high] widened to multiples of `step`."""
+    return math.floor(low / step + 1e-9) * step, math.ceil(high / step - 1e-9) * step
+
+
+def tick_decimals(step: float) -> int:
+    """Decimals that write every multiple of `step` in full."""
+    for decimals in range(16):
+        if abs(round(step, decimals) - step) < 1e-9 * step:
+            return decimals
+    return 15
+
+
+def padded(low: float, high: float, share: float = 0.06) -> tuple[float, float]:
+    """[low, high] with some air; a single value gets a span of its own size."""
+    if low == high:
+        half = abs(low) / 2 or 1.0
+        return low - half, high + half
+    air = (high - low) * share
+    return low - air, high + air

@@ -1,0 +1,49 @@
+"""Dots beside each other: every replicate visible, none on top of another where room allows."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+
+def swarm(places: Sequence[float], diameter: float, half_width: float) -> tuple[float, ...]:
+    """Sideways offsets that keep dots apart.
+
+    Args:
+        places: each dot's place along the axis.
+        diameter: how far apart two dots are kept.
+        half_width: the furthest a dot may go to either side.
+
+    Returns:
+        One offset per place, the nearest free one to 0 that is tried; where there is no
+        room left, dots overlap rather than leave their group.
+    """
+    offsets = [0.0] * len(places)
+    order = sorted(range(len(places)), key=lambda i: places[i])
+    settled: list[tuple[float, float]] = []
+    step = diameter / 2
+    reach = int(half_width / step) if step > 0 else 0
+    candidates = [0.0]
+    for k in range(1, reach + 1):
+        candidates += [k * step, -k * step]
+    for i in order:
+        near = [dot for dot in settled if places[i] - dot[0] < diameter]
+        offsets[i] = _freest(places[i], near, candidates, diameter)
+        settled.append((places[i], offsets[i]))
+    return tuple(offsets)
+
+
+def _freest(
+    place: float, near: list[tuple[float, float]], candidates: list[float], diameter: float
+) -> float:
+    """The first candidate that touches nobody, or the one that is furthest from everybody."""
+    best, best_distance = 0.0, -1.0
+    for offset in candidates:
+        distance = min(
+            ((place - at) ** 2 + (offset - other) ** 2 for at, other in near),
+            default=diameter * diameter,
+        )
+        if distance >= diameter * diameter * 0.999:
+            return offset
+        if distance > best_distance:
+            best, best_distance = offset, distance
+    return best

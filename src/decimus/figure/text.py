@@ -1,0 +1,99 @@
+"""Lines of text on the page: their room, their alignment, and wrapping."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from enum import Enum
+
+from decimus.figure.marks import Extent, Face, Label, Measure, Run, Target
+from decimus.wording.spans import Style, Text
+
+_FACES = {Style.ITALIC: Face.ITALIC, Style.STRONG: Face.STRONG}
+LINE_SPACING = 1.12
+
+
+class Align(Enum):
+    """Which end of a text stands at the given place."""
+
+    START = 0.0
+    MIDDLE = 0.5
+    END = 1.0
+
+
+def runs_of(spans: Sequence[Text]) -> tuple[Run, ...]:
+    """Text spans as runs in the figure's faces."""
+    return tuple(Run(span.text, _FACES.get(span.style, Face.REGULAR)) for span in spans)
+
+
+@dataclass(frozen=True)
+class Typesetter:
+    """Sets lines of text in one size."""
+
+    measure: Measure
+    size_pt: float
+
+    def extent(self, runs: tuple[Run, ...] | str) -> Extent:
+        """The room of a line."""
+        pieces = (Run(runs),) if isinstance(runs, str) else runs
+        parts = [self.measure(run.text, run.face, self.size_pt) for run in pieces]
+        if not parts:
+            parts = [self.measure("", Face.REGULAR, self.size_pt)]
+        return Extent(
+            sum(part.width for part in parts),
+            max(part.ascent for part in parts),
+            max(part.descent for part in parts),
+        )
+
+    @property
+    def line_height(self) -> float:
+        """From one baseline to the next."""
+        return self.extent("x").height * LINE_SPACING
+
+    def line(
+        self,
+        runs: tuple[Run, ...] | str,
+        x: float,
+        y: float,
+        align: Align = Align.START,
+        target: Target | None = None,
+    ) -> Label:
+        """A line with its baseline at y and `align` at x."""
+        pieces = (Run(runs),) if isinstance(runs, str) else runs
+        extent = self.extent(pieces)
+        start = x - align.value * extent.width
+        return Label(pieces, start, y, self.size_pt, extent, target=target)
+
+    def upright(
+        self,
+        text: str,
+        x: float,
+        y: float,
+        align: Align = Align.MIDDLE,
+        target: Target | None = None,
+    ) -> Label:
+        """A line running upwards with its baseline at x and `align` at y."""
+        pieces = (Run(text),)
+        extent = self.extent(pieces)
+        start = y - align.value * extent.width
+        return Label(pieces, x, start, self.size_pt, extent, is_upright=True, target=target)
+
+    def wrapped(self, text: str, width: float) -> tuple[str, ...]:
+        """The text in lines no wider than `width`; a single word may still be wider."""
+        lines: list[str] = []
+        for word in text.split(" "):
+            trial = f"{lines[-1]} {word}" if lines else word
+            if lines and self.extent(trial).width <= width:
+                lines[-1] = trial
+            else:
+                lines.append(word)
+        return tuple(lines)
+
+    def shortened(self, text: str, width: float) -> str:
+        """The text, or as much of it as fits into `width` with an ellipsis."""
+        if self.extent(text).width <= width:
+            return text
+        kept = text
+        while kept and self.extent(f"{kept}…").width > width:
+            kept = kept[:-1]
+        return f"{kept.rstrip()}…"

@@ -1,0 +1,1 @@
+"""Bytes in and out: tables as text, studies as files, files written whole or not at all."""

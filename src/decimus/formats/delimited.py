@@ -1,0 +1,146 @@
+"""Tables as delimited text: CSV, TSV, semicolons, and what a clipboard holds."""
+
+from __future__ import annotations
+
+import csv
+import io
+from collections import Counter
+from collections.abc import Sequence
+from pathlib import Path
+
+from decimus.errors import InputError, TableError
+from decimus.formats.files import read_bytes
+from decimus.study.tables import Block
+
+DELIMITERS = ("\t", ";", ",", "|")
+_NAMES = {"\t": "tab", ";": "semicolon", ",": "comma", "|": "bar"}
+_LINES_LOOKED_AT = 200
+_SIGNATURES = {
+    b"PK\x03\x04": "It is a workbook or an archive, not delimited text",
+    b"\xd0\xcf\x11\xe0": "It is an old workbook, not delimited text",
+    b"%PDF": "It is a PDF, not a table",
+    b"\x89PNG": "It is a picture, not a table",
+    b"\xff\xd8\xff": "It is a picture, not a table",
+}
+_SAVE_AS = "Save the table as CSV and open that"
+
+
+def read_delimited(path: Path, delimiter: str | None = None) -> Block:
+    """The cells of a delimited text file, row by row.
+
+    Args:
+        path: the file.
+        delimiter: what stands between cells, None to find out.
+
+    Raises:
+        InputError: the file cannot be read, is empty or is no text.
+    """
+    return decoded_rows(read_bytes(path), str(path), delimiter)
+
+
+def decoded_rows(content: bytes, where: str, delimiter: str | None = None) -> Block:
+    """The cells of delimited text in any common encoding.
+
+    Raises:
+        TableError: nothing is in it, or it is no text.
+    """
+    if not content.strip():
+        raise TableError("The file is empty", where=where, remedy="Choose a file with a table")
+    for signature, what in _SIGNATURES.items():
+        if content.startswith(signature):
+            raise TableError(what, where=where, remedy=_SAVE_AS)
+    try:
+        return parse_delimited(_decoded(content, where), delimiter)
+    except InputError as error:
+        if error.where:
+            raise
+        raise TableError(error.what, where=where, remedy=error.remedy) from error
+
+
+def _decoded(content: bytes, where: str) -> str:
+    if content.startswith((b"\xff\xfe", b"\xfe\xff")):
+        encodings = ["utf-16"]
+    elif b"\x00" in content[:4096]:
+        raise TableError("It holds binary data, not text", where=where, remedy=_SAVE_AS)
+    else:
+        encodings = ["utf-8-sig"]
+    for encoding in encodings:
+        try:
+            return content.decode(encoding)
+        except UnicodeDecodeError:
+            continue
+    return _guessed(content, where)
+
+
+def _guessed(content: bytes, where: str) -> str:
+    """Text in an encoding that nothing declares; control characters betray binary data."""
+    from charset_normalizer import from_bytes
+
+    controls = sum(byte < 32 and byte not in (9, 10, 12, 13) for byte in content[:4096])
+    best = from_bytes(content[:200_000]).best()
+    if controls > 0 or best is None:
+        raise TableError("It holds binary data, not text", where=where, remedy=_SAVE_AS)
+    return content.decode(best.encoding, errors="replace")
+
+
+def parse_delimited(text: str, delimiter: str | None = None) -> Block:
+    """The cells of delimited text; empty rows at the end are dropped.
+
+    Raises:
+        TableError: there is nothing in it, or a quotation never ends.
+    """
+    used = delimiter or find_delimiter(text)
+    try:
+        reader = csv.reader(io.StringIO(text, newline=""), delimiter=used, strict=False)
+        rows = [tuple(cell.strip("\ufeff") for cell in row) for row in reader]
+    except csv.Error as error:
+        raise TableError(
+            f"The text cannot be split into cells ({error})",
+            remedy="Look for a quotation mark that is never closed",
+        ) from error
+    while rows and not any(cell.strip() for cell in rows[-1]):
+        rows.pop()
+    if not rows:
+        raise TableError("There is no table in it", remedy="Choose one with measurements")
+    return tuple(rows)
+
+
+def find_delimiter(text: str) -> str:
+    """The sign that splits most lines into the same number of cells, more than one."""
+    lines = [line for line in text.splitlines()[:_LINES_LOOKED_AT] if line.strip()]
+    best, best_score = ",", 0.0
+    for delimiter in DELIMITERS:
+        widths = Counter(_width(line, delimiter) for line in lines)
+        del widths[1]
+        if not widths:
+            continue
+        # Every line that is split counts, those split alike twice; ties go to the sign
+        # that is less likely to be part of a number.
+        score = sum(widths.values()) + max(widths.values())
+        if score > best_score:
+            best, best_score = delimiter, score
+    return best
+
+
+def _width(line: str, delimiter: str) -> int:
+    return len(next(csv.reader([line], delimiter=delimiter), []))
+
+
+def delimiter_of(name: str) -> str:
+    """A delimiter from its sign or name.
+
+    Raises:
+        InputError: it is neither.
+    """
+    by_name = {word: sign for sign, word in _NAMES.items()} | {"\\t": "\t", "space": " "}
+    sign = by_name.get(name.lower(), name)
+    if len(sign) != 1:
+        raise InputError(f"“{name}” is not one character", remedy="Use one such as ; or tab")
+    return sign
+
+
+def written_csv(rows: Sequence[Sequence[str]]) -> str:
+    """Rows of cells as CSV, quoted where needed, lines ending in a line feed."""
+    out = io.StringIO(newline="")
+    csv.writer(out, lineterminator="\n").writerows(rows)
+    return out.getvalue()

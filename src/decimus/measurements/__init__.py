@@ -1,0 +1,1 @@
+"""From cells as typed to measurements: numbers, the reading of a table, observations."""

@@ -1,0 +1,1 @@
+"""Results as documents and tables for other programs."""

@@ -1,0 +1,1 @@
+"""Numbers from arrays of numbers: pure functions, frozen results, no words."""

@@ -1,0 +1,163 @@
+"""What one group of replicates amounts to: n, mean, SD, SE, interval, order statistics."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import cached_property
+
+from decimus.statistics.distributions import t_quantile
+
+
+@dataclass(frozen=True)
+class Interval:
+    """A confidence interval; `level` in percent, limits in the unit of the measurements."""
+
+    level: float
+    lower: float
+    upper: float
+    half_width: float
+    t: float
+    """The t quantile that was used."""
+    df: float
+
+
+@dataclass(frozen=True)
+class Moments:
+    """All that t-tests and ANOVA need to know of a group.
+
+    Args:
+        n: the number of replicates, at least 1.
+        mean: their mean.
+        sum_of_squares: Σ(y − mean)²; 0 for one replicate.
+    """
+
+    n: int
+    mean: float
+    sum_of_squares: float
+
+    @property
+    def variance(self) -> float:
+        """Sample variance; needs n ≥ 2."""
+        return self.sum_of_squares / (self.n - 1)
+
+
+@dataclass(frozen=True)
+class Summary:
+    """The summary of one group.
+
+    Args:
+        values: the replicates that count, in reading order; finite, may be empty.
+
+    Each quantity is None where it is undefined (a mean of nothing, an SD of one value).
+    """
+
+    values: tuple[float, ...]
+
+    @property
+    def n(self) -> int:
+        """The number of replicates, counted."""
+        return len(self.values)
+
+    @cached_property
+    def total(self) -> float:
+        """Σy, correctly rounded."""
+        return math.fsum(self.values)
+
+    @cached_property
+    def mean(self) -> float | None:
+        """Arithmetic mean, Σy / n."""
+        return self.total / self.n if self.values else None
+
+    @cached_property
+    def sum_of_squares(self) -> float | None:
+        """Σ(y − mean)², two passes, corrected for the rounding of the mean.
+
+        Source: Chan, Golub & LeVeque 1983, The American Statistician 37, eq. 1.7.
+        """
+        if self.mean is None:
+            return None
+        deviations = [y - self.mean for y in self.values]
+        correction = math.fsum(deviations) ** 2 / self.n
+        return max(0.0, math.fsum(d * d for d in deviations) - correction)
+
+    @cached_property
+    def variance(self) -> float | None:
+        """Sample variance, Σ(y − mean)² / (n − 1)."""
+        if self.sum_of_squares is None or self.n < 2:
+            return None
+        return self.sum_of_squares / (self.n - 1)
+
+    @cached_property
+    def standard_deviation(self) -> float | None:
+        """Sample SD, the root of the sample variance."""
+        return None if self.variance is None else math.sqrt(self.variance)
+
+    @cached_property
+    def standard_error(self) -> float | None:
+        """Standard error of the mean, SD / √n."""
+        if self.standard_deviation is None:
+            return None
+        return self.standard_deviation / math.sqrt(self.n)
+
+    def confidence_interval(self, level: float) -> Interval | None:
+        """t-based confidence interval of the mean at `level` percent; None for n < 2."""
+        if self.mean is None or self.standard_error is None:
+            return None
+        df = self.n - 1
+        t = t_quantile(0.5 + level / 200, df)
+        half_width = t * self.standard_error
+        lower, upper = self.mean - half_width, self.mean + half_width
+        return Interval(level, lower, upper, half_width, t, df)
+
+    @cached_property
+    def _ordered(self) -> tuple[float, ...]:
+        return tuple(sorted(self.values))
+
+    def quantile(self, share: float) -> float | None:
+        """The quantile at `share` (0 to 1) by linear interpolation of order statistics.
+
+        Source: Hyndman & Fan 1996, The American Statistician 50, type 7.
+        """
+        return quantile_of_sorted(self._ordered, share)
+
+    @property
+    def moments(self) -> Moments:
+        """n, mean and sum of squares; needs at least one value."""
+        if self.mean is None or self.sum_of_squares is None:
+            raise ValueError("no values, no moments")
+        return Moments(self.n, self.mean, self.sum_of_squares)
+
+    @property
+    def median(self) -> float | None:
+        """The middle value, or the mean of the two middle ones."""
+        return self.quantile(0.5)
+
+    @property
+    def minimum(self) -> float | None:
+        """The smallest value."""
+        return self._ordered[0] if self.values else None
+
+    @property
+    def maximum(self) -> float | None:
+        """The largest value."""
+        return self._ordered[-1] if self.values else None
+
+    @property
+    def coefficient_of_variation(self) -> float | None:
+        """100 · SD / mean, in percent; for positive means only."""
+        if self.standard_deviation is None or self.mean is None or self.mean <= 0:
+            return None
+        return 100 * self.standard_deviation / self.mean
+
+
+def quantile_of_sorted(ordered: Sequence[float], share: float) -> float | None:
+    """The type 7 quantile of values already in ascending order; None for no values."""
+    if not ordered:
+        return None
+    position = share * (len(ordered) - 1)
+    below = math.floor(position)
+    above = min(below + 1, len(ordered) - 1)
+    fraction = position - below
+    return ordered[below] + fraction * (ordered[above] - ordered[below])

@@ -1,0 +1,72 @@
+"""Student's and Welch's t-tests for two independent groups."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from decimus.statistics.distributions import t_quantile, t_tail, t_two_sided
+from decimus.statistics.summaries import Moments
+
+
+@dataclass(frozen=True)
+class TTest:
+    """A t-test of mean a − mean b; the interval holds at `level` percent."""
+
+    mean_difference: float
+    standard_error: float
+    statistic: float
+    df: float
+    p_value: float
+    """Two-sided."""
+    p_less: float
+    """One-sided, for mean a < mean b."""
+    p_greater: float
+    """One-sided, for mean a > mean b."""
+    level: float
+    ci_lower: float
+    ci_upper: float
+    t_critical: float
+
+
+def t_test(difference: float, standard_error: float, df: float, level: float) -> TTest:
+    """The t-test of a difference whose standard error has `df` degrees of freedom.
+
+    A standard error of zero with a difference of zero is not a test; callers refuse it.
+    """
+    t = difference / standard_error
+    critical = t_quantile(0.5 + level / 200, df)
+    return TTest(
+        mean_difference=difference,
+        standard_error=standard_error,
+        statistic=t,
+        df=df,
+        p_value=t_two_sided(t, df),
+        p_less=t_tail(-t, df),
+        p_greater=t_tail(t, df),
+        level=level,
+        ci_lower=difference - critical * standard_error,
+        ci_upper=difference + critical * standard_error,
+        t_critical=critical,
+    )
+
+
+def welch_t_test(a: Moments, b: Moments, level: float = 95) -> TTest:
+    """Welch's t-test: each group keeps its own variance.
+
+    Needs n ≥ 2 in both groups and some variance in one of them.
+    Source: Welch 1947, Biometrika 34; df after Satterthwaite 1946.
+    """
+    share_a, share_b = a.variance / a.n, b.variance / b.n
+    df = (share_a + share_b) ** 2 / (share_a**2 / (a.n - 1) + share_b**2 / (b.n - 1))
+    return t_test(a.mean - b.mean, math.sqrt(share_a + share_b), df, level)
+
+
+def student_t_test(a: Moments, b: Moments, level: float = 95) -> TTest:
+    """Student's t-test with the variance pooled over both groups.
+
+    Needs n ≥ 3 in all and some variance. Source: Student 1908, Biometrika 6.
+    """
+    df = a.n + b.n - 2
+    pooled = (a.sum_of_squares + b.sum_of_squares) / df
+    return t_test(a.mean - b.mean, math.sqrt(pooled * (1 / a.n + 1 / b.n)), df, level)

@@ -1,0 +1,133 @@
+"""Every change a user can make: a frozen record with a title in plain words.
+
+An edit knows how to turn one study into the next and nothing else. The records
+are what undo, the saved history and recovery after a crash are made of, so a
+field may be added with a default but never renamed.
+"""
+
+from __future__ import annotations
+
+from decimus.study.edits.cells import (
+    BringInTable,
+    DeleteColumns,
+    DeleteRows,
+    InsertColumns,
+    InsertRows,
+    WriteCells,
+)
+from decimus.study.edits.figures import (
+    ChooseComparisonText,
+    ChooseKind,
+    ChoosePalette,
+    ChooseSize,
+    ChooseTextSize,
+    ChooseValueRange,
+    ShowReplicates,
+    WriteAxisTitle,
+)
+from decimus.study.edits.questions import (
+    ChooseAdjustment,
+    ChooseComparisonLevel,
+    ChooseDecimals,
+    ChooseDirection,
+    ChooseDrawnComparisons,
+    ChooseErrorBar,
+    ChooseErrorBarLevel,
+    ChooseFactors,
+    ChooseMethod,
+    ChooseOutcome,
+    DrawComparison,
+    RenameLevel,
+    ReorderLevels,
+)
+from decimus.study.edits.readings import (
+    ChooseHeader,
+    ChooseLayout,
+    ChooseLevelKind,
+    ChooseRowNames,
+    ChooseUnit,
+    DescribeCondition,
+    DescribeMaterial,
+    DescribeReplicate,
+    NameVariable,
+)
+
+Edit = (
+    BringInTable
+    | WriteCells
+    | InsertRows
+    | DeleteRows
+    | InsertColumns
+    | DeleteColumns
+    | ChooseLayout
+    | ChooseHeader
+    | ChooseRowNames
+    | NameVariable
+    | ChooseUnit
+    | ChooseLevelKind
+    | DescribeReplicate
+    | DescribeMaterial
+    | DescribeCondition
+    | ChooseOutcome
+    | ChooseFactors
+    | RenameLevel
+    | ReorderLevels
+    | ChooseErrorBar
+    | ChooseErrorBarLevel
+    | ChooseComparisonLevel
+    | ChooseDirection
+    | ChooseMethod
+    | ChooseAdjustment
+    | DrawComparison
+    | ChooseDrawnComparisons
+    | ChooseDecimals
+    | ChooseKind
+    | ShowReplicates
+    | ChoosePalette
+    | ChooseTextSize
+    | ChooseSize
+    | WriteAxisTitle
+    | ChooseValueRange
+    | ChooseComparisonText
+)
+"""Any change; told apart in a file by the name of its class."""
+
+__all__ = [
+    "BringInTable",
+    "ChooseAdjustment",
+    "ChooseComparisonLevel",
+    "ChooseComparisonText",
+    "ChooseDecimals",
+    "ChooseDirection",
+    "ChooseDrawnComparisons",
+    "ChooseErrorBar",
+    "ChooseErrorBarLevel",
+    "ChooseFactors",
+    "ChooseHeader",
+    "ChooseKind",
+    "ChooseLayout",
+    "ChooseLevelKind",
+    "ChooseMethod",
+    "ChooseOutcome",
+    "ChoosePalette",
+    "ChooseRowNames",
+    "ChooseSize",
+    "ChooseTextSize",
+    "ChooseUnit",
+    "ChooseValueRange",
+    "DeleteColumns",
+    "DeleteRows",
+    "DescribeCondition",
+    "DescribeMaterial",
+    "DescribeReplicate",
+    "DrawComparison",
+    "Edit",
+    "InsertColumns",
+    "InsertRows",
+    "NameVariable",
+    "RenameLevel",
+    "ReorderLevels",
+    "ShowReplicates",
+    "WriteAxisTitle",
+    "WriteCells",
+]

@@ -1,0 +1,157 @@
+"""Changes to how the figure looks."""
+
+from __future__ import annotations
+
+from msgspec.structs import replace
+
+from decimus.errors import ChoiceError
+from decimus.study.edits.bases import FigureEdit, check_size
+from decimus.study.questions import FigureChoices
+from decimus.terms import ChartKind, ComparisonText, Palette
+
+
+class ChooseKind(FigureEdit, frozen=True, kw_only=True):
+    """Choose what stands for a mean."""
+
+    kind: ChartKind
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return f"draw {self.kind.value}"
+
+    def restyled(self, figure: FigureChoices) -> FigureChoices:
+        """The figure in that kind."""
+        return replace(figure, kind=self.kind)
+
+
+class ShowReplicates(FigureEdit, frozen=True, kw_only=True):
+    """Lay the replicates over the marks, or leave them out."""
+
+    is_shown: bool
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return "show every replicate" if self.is_shown else "leave replicates off the figure"
+
+    def restyled(self, figure: FigureChoices) -> FigureChoices:
+        """The figure with or without replicates."""
+        return replace(figure, show_replicates=self.is_shown)
+
+
+class ChoosePalette(FigureEdit, frozen=True, kw_only=True):
+    """Choose the group colours."""
+
+    palette: Palette
+    name: str
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return f"colours: {self.name}"
+
+    def restyled(self, figure: FigureChoices) -> FigureChoices:
+        """The figure in those colours."""
+        return replace(figure, palette=self.palette)
+
+
+class ChooseTextSize(FigureEdit, frozen=True, kw_only=True):
+    """Choose the size of all text, in points."""
+
+    text_pt: float
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return f"text {self.text_pt:g} pt"
+
+    def restyled(self, figure: FigureChoices) -> FigureChoices:
+        """The figure with that text size."""
+        return replace(figure, text_pt=self.text_pt)
+
+
+class ChooseSize(FigureEdit, frozen=True, kw_only=True):
+    """Choose the size of the figure, in mm."""
+
+    width_mm: float
+    height_mm: float
+
+    def __post_init__(self) -> None:
+        check_size(self.width_mm, self.height_mm)
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return f"figure {self.width_mm:g} × {self.height_mm:g} mm"
+
+    def restyled(self, figure: FigureChoices) -> FigureChoices:
+        """The figure in that size."""
+        return replace(figure, width_mm=self.width_mm, height_mm=self.height_mm)
+
+
+class WriteAxisTitle(FigureEdit, frozen=True, kw_only=True):
+    """Write an axis title by hand; None goes back to the one from the data."""
+
+    is_value_axis: bool
+    text: str | None
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return "axis title from the data" if self.text is None else f"axis title “{self.text}”"
+
+    def restyled(self, figure: FigureChoices) -> FigureChoices:
+        """The figure with the title."""
+        if self.is_value_axis:
+            return replace(figure, value_title=self.text)
+        return replace(figure, group_title=self.text)
+
+
+class ChooseValueRange(FigureEdit, frozen=True, kw_only=True):
+    """Choose the ends of the value axis; None for an end that follows the data."""
+
+    value_from: float | None
+    value_to: float | None
+
+    def __post_init__(self) -> None:
+        if (
+            self.value_from is not None
+            and self.value_to is not None
+            and self.value_from >= self.value_to
+        ):
+            raise ChoiceError(
+                f"An axis cannot run from {self.value_from:g} to {self.value_to:g}",
+                remedy="Give the lower end first",
+            )
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        if self.value_from is None and self.value_to is None:
+            return "axis ends from the data"
+        return "axis ends"
+
+    def restyled(self, figure: FigureChoices) -> FigureChoices:
+        """The figure with those ends."""
+        return replace(figure, value_from=self.value_from, value_to=self.value_to)
+
+
+class ChooseComparisonText(FigureEdit, frozen=True, kw_only=True):
+    """Choose what comparison lines say."""
+
+    text: ComparisonText
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        words = {
+            ComparisonText.EXACT_P: "exact p on the figure",
+            ComparisonText.BOUND: "bounds of p on the figure",
+            ComparisonText.STARS: "stars on the figure",
+        }
+        return words[self.text]
+
+    def restyled(self, figure: FigureChoices) -> FigureChoices:
+        """The figure with those texts."""
+        return replace(figure, comparison_text=self.text)

@@ -1,0 +1,276 @@
+"""Changes to a question: its groups, error bars and comparisons."""
+
+from __future__ import annotations
+
+from msgspec.structs import replace
+
+from decimus.study.edits.bases import QuestionEdit, check_level
+from decimus.study.questions import LevelLabel, LevelOrder, Levels, PairOfGroups, Question
+from decimus.terms import Adjustment, Decimals, Direction, ErrorBar, Method
+
+
+class ChooseOutcome(QuestionEdit, frozen=True, kw_only=True):
+    """Ask about another column; the old one becomes free to be a factor."""
+
+    outcome: int
+    name: str
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return f"ask about {self.name}"
+
+    def changed(self, question: Question) -> Question:
+        """The question about that column."""
+        factors = question.factors
+        if factors is not None:
+            factors = tuple(f for f in factors if f != self.outcome) or None
+        return replace(question, outcome=self.outcome, factors=factors)
+
+
+class ChooseFactors(QuestionEdit, frozen=True, kw_only=True):
+    """Ask by these factors, in this order."""
+
+    factors: tuple[int, ...]
+    names: tuple[str, ...]
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return f"group by {' and '.join(self.names)}"
+
+    def changed(self, question: Question) -> Question:
+        """The question by those factors; pairs of other groups are no longer drawn."""
+        kept = question.drawn_pairs
+        if question.factors is not None and len(question.factors) != len(self.factors):
+            kept = ()
+        elif question.factors is not None and question.factors != self.factors:
+            kept = _swapped(question, self.factors)
+        return replace(question, factors=self.factors, drawn_pairs=kept)
+
+
+def _swapped(question: Question, factors: tuple[int, ...]) -> tuple[PairOfGroups, ...]:
+    """The drawn pairs with their levels in the new order of the same factors, else none."""
+    before = question.factors or ()
+    if sorted(before) != sorted(factors):
+        return ()
+    places = [before.index(f) for f in factors]
+
+    def moved(levels: Levels) -> Levels:
+        return tuple(levels[p] for p in places)
+
+    return tuple(PairOfGroups(moved(p.first), moved(p.second)) for p in question.drawn_pairs)
+
+
+class RenameLevel(QuestionEdit, frozen=True, kw_only=True):
+    """Show a level under another name; the data keep theirs."""
+
+    variable: int
+    level: str
+    label: str
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return f"rename {self.level} to {self.label}"
+
+    def changed(self, question: Question) -> Question:
+        """The question with the label; the level's own name takes the label away."""
+        others = tuple(
+            label
+            for label in question.level_labels
+            if (label.variable, label.level) != (self.variable, self.level)
+        )
+        if self.label == self.level:
+            return replace(question, level_labels=others)
+        label = LevelLabel(self.variable, self.level, self.label)
+        return replace(question, level_labels=(*others, label))
+
+
+class ReorderLevels(QuestionEdit, frozen=True, kw_only=True):
+    """Put a factor's levels in another order."""
+
+    variable: int
+    levels: tuple[str, ...]
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return "reorder the groups"
+
+    def changed(self, question: Question) -> Question:
+        """The question with the order."""
+        others = tuple(o for o in question.level_orders if o.variable != self.variable)
+        order = LevelOrder(self.variable, self.levels)
+        return replace(question, level_orders=(*others, order))
+
+
+class ChooseErrorBar(QuestionEdit, frozen=True, kw_only=True):
+    """Say what error bars show; `level` changes the level of a CI along with it."""
+
+    error_bar: ErrorBar
+    level: float | None = None
+
+    def __post_init__(self) -> None:
+        if self.level is not None:
+            check_level(self.level)
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        words = {
+            ErrorBar.STANDARD_DEVIATION: "the SD",
+            ErrorBar.STANDARD_ERROR: "the SE",
+            ErrorBar.CONFIDENCE_INTERVAL: "the confidence interval",
+            ErrorBar.NONE: "nothing",
+        }
+        if self.level is not None and self.error_bar is ErrorBar.CONFIDENCE_INTERVAL:
+            return f"error bars show the {self.level:g} % confidence interval"
+        return f"error bars show {words[self.error_bar]}"
+
+    def changed(self, question: Question) -> Question:
+        """The question with those error bars."""
+        level = question.error_bar_level if self.level is None else self.level
+        return replace(question, error_bar=self.error_bar, error_bar_level=level)
+
+
+class ChooseErrorBarLevel(QuestionEdit, frozen=True, kw_only=True):
+    """Choose the level of confidence intervals of means."""
+
+    level: float
+
+    def __post_init__(self) -> None:
+        check_level(self.level)
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return f"groups at {self.level:g} %"
+
+    def changed(self, question: Question) -> Question:
+        """The question at that level."""
+        return replace(question, error_bar_level=self.level)
+
+
+class ChooseComparisonLevel(QuestionEdit, frozen=True, kw_only=True):
+    """Choose the level of intervals of differences, and with it α."""
+
+    level: float
+
+    def __post_init__(self) -> None:
+        check_level(self.level)
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return f"differences at {self.level:g} %"
+
+    def changed(self, question: Question) -> Question:
+        """The question at that level."""
+        return replace(question, comparison_level=self.level)
+
+
+class ChooseDirection(QuestionEdit, frozen=True, kw_only=True):
+    """Say which way error bars are drawn."""
+
+    direction: Direction
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        words = {Direction.BOTH: "both ways", Direction.UP: "upwards", Direction.DOWN: "downwards"}
+        return f"error bars {words[self.direction]}"
+
+    def changed(self, question: Question) -> Question:
+        """The question with the direction."""
+        return replace(question, direction=self.direction)
+
+
+class ChooseMethod(QuestionEdit, frozen=True, kw_only=True):
+    """Choose the test."""
+
+    method: Method
+    name: str
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return f"compare by {self.name}"
+
+    def changed(self, question: Question) -> Question:
+        """The question with the test; the follow-up is again the one that belongs to it."""
+        return replace(question, method=self.method, adjustment=None)
+
+
+class ChooseAdjustment(QuestionEdit, frozen=True, kw_only=True):
+    """Choose how the p values of several pairs are adjusted."""
+
+    adjustment: Adjustment
+    name: str
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return f"then {self.name}"
+
+    def changed(self, question: Question) -> Question:
+        """The question with the adjustment."""
+        return replace(question, adjustment=self.adjustment)
+
+
+class DrawComparison(QuestionEdit, frozen=True, kw_only=True):
+    """Draw the comparison of two groups on the figure, or take it off."""
+
+    pair: PairOfGroups
+    is_drawn: bool
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return "draw a comparison" if self.is_drawn else "take a comparison off the figure"
+
+    def changed(self, question: Question) -> Question:
+        """The question with the pair drawn or not."""
+        others = tuple(
+            p for p in question.drawn_pairs if not p.joins(self.pair.first, self.pair.second)
+        )
+        drawn = (*others, self.pair) if self.is_drawn else others
+        return replace(question, drawn_pairs=drawn)
+
+
+class ChooseDrawnComparisons(QuestionEdit, frozen=True, kw_only=True):
+    """Draw exactly these comparisons."""
+
+    pairs: tuple[PairOfGroups, ...]
+    words: str
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return f"draw {self.words}"
+
+    def changed(self, question: Question) -> Question:
+        """The question with those pairs drawn."""
+        return replace(question, drawn_pairs=self.pairs)
+
+
+class ChooseDecimals(QuestionEdit, frozen=True, kw_only=True):
+    """Choose the rule for decimals, with their number where it is a number."""
+
+    decimals: Decimals
+    fixed: int | None = None
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        words = {
+            Decimals.ONE_MORE: "one more decimal than the data",
+            Decimals.AS_DATA: "decimals as the data",
+            Decimals.FIXED: f"{self.fixed} decimals",
+        }
+        return words[self.decimals]
+
+    def changed(self, question: Question) -> Question:
+        """The question with the decimals."""
+        fixed = question.fixed_decimals if self.fixed is None else self.fixed
+        return replace(question, decimals=self.decimals, fixed_decimals=fixed)

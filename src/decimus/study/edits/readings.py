@@ -1,0 +1,157 @@
+"""Changes to how a table is read."""
+
+from __future__ import annotations
+
+from msgspec.structs import replace
+
+from decimus.study.edits.bases import SheetEdit
+from decimus.study.readings import VariableFacts
+from decimus.study.studies import Sheet
+from decimus.terms import Layout, LevelKind
+
+
+class ChooseLayout(SheetEdit, frozen=True, kw_only=True):
+    """Say which way round the table is."""
+
+    layout: Layout
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        words = {Layout.COLUMNS: "one group per column", Layout.LONG: "one measurement per row"}
+        return f"read as {words[self.layout]}"
+
+    def changed(self, sheet: Sheet) -> Sheet:
+        """The sheet read that way."""
+        return replace(sheet, reading=replace(sheet.reading, layout=self.layout))
+
+
+class ChooseHeader(SheetEdit, frozen=True, kw_only=True):
+    """Say whether the first row holds names."""
+
+    has_header: bool
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return "first row holds names" if self.has_header else "first row holds measurements"
+
+    def changed(self, sheet: Sheet) -> Sheet:
+        """The sheet read that way."""
+        return replace(sheet, reading=replace(sheet.reading, has_header=self.has_header))
+
+
+class ChooseRowNames(SheetEdit, frozen=True, kw_only=True):
+    """Say whether the first column names the rows."""
+
+    has_row_names: bool
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return "first column names the rows" if self.has_row_names else "first column is a group"
+
+    def changed(self, sheet: Sheet) -> Sheet:
+        """The sheet read that way."""
+        return replace(sheet, reading=replace(sheet.reading, has_row_names=self.has_row_names))
+
+
+class NameVariable(SheetEdit, frozen=True, kw_only=True):
+    """Name an outcome or factor."""
+
+    variable: int
+    name: str
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return f"call it “{self.name}”"
+
+    def changed(self, sheet: Sheet) -> Sheet:
+        """The sheet with the name."""
+        facts = replace(sheet.reading.facts(self.variable), name=self.name)
+        return replace(sheet, reading=sheet.reading.with_facts(facts))
+
+
+class ChooseUnit(SheetEdit, frozen=True, kw_only=True):
+    """Say in which unit a variable is; empty for none."""
+
+    variable: int
+    unit: str
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return f"unit {self.unit}" if self.unit else "no unit"
+
+    def changed(self, sheet: Sheet) -> Sheet:
+        """The sheet with the unit."""
+        facts = replace(sheet.reading.facts(self.variable), unit=self.unit)
+        return replace(sheet, reading=sheet.reading.with_facts(facts))
+
+
+class ChooseLevelKind(SheetEdit, frozen=True, kw_only=True):
+    """Say what the levels of a factor are."""
+
+    variable: int
+    kind: LevelKind
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        words = {
+            LevelKind.AMOUNTS: "amounts on a scale",
+            LevelKind.ORDERED: "names in an order",
+            LevelKind.NAMES: "names",
+        }
+        return f"levels are {words[self.kind]}"
+
+    def changed(self, sheet: Sheet) -> Sheet:
+        """The sheet with the kind of levels."""
+        facts: VariableFacts = replace(sheet.reading.facts(self.variable), kind=self.kind)
+        return replace(sheet, reading=sheet.reading.with_facts(facts))
+
+
+class DescribeReplicate(SheetEdit, frozen=True, kw_only=True):
+    """Say what one replicate is: "flask"."""
+
+    unit_name: str
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return f"a replicate is a {self.unit_name}"
+
+    def changed(self, sheet: Sheet) -> Sheet:
+        """The sheet with the name."""
+        return replace(sheet, reading=replace(sheet.reading, unit_name=self.unit_name))
+
+
+class DescribeMaterial(SheetEdit, frozen=True, kw_only=True):
+    """Say what was measured; empty for nothing to say."""
+
+    material: str
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return f"measured on {self.material}" if self.material else "no material"
+
+    def changed(self, sheet: Sheet) -> Sheet:
+        """The sheet with the material."""
+        return replace(sheet, reading=replace(sheet.reading, material=self.material))
+
+
+class DescribeCondition(SheetEdit, frozen=True, kw_only=True):
+    """Say when or under what it was measured; empty for nothing to say."""
+
+    condition: str
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return f"measured {self.condition}" if self.condition else "no condition"
+
+    def changed(self, sheet: Sheet) -> Sheet:
+        """The sheet with the condition."""
+        return replace(sheet, reading=replace(sheet.reading, condition=self.condition))

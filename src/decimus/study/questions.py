@@ -1,0 +1,122 @@
+"""A question: one outcome by one or two factors, with all that was chosen about it."""
+
+from __future__ import annotations
+
+import msgspec
+
+from decimus.terms import (
+    Adjustment,
+    ChartKind,
+    ComparisonText,
+    Decimals,
+    Direction,
+    ErrorBar,
+    Method,
+    Palette,
+)
+
+Levels = tuple[str, ...]
+"""The levels that make one group, one per factor, as typed in the table."""
+
+
+class LevelOrder(msgspec.Struct, frozen=True):
+    """The order of a factor's levels where the user changed it."""
+
+    variable: int
+    levels: tuple[str, ...]
+
+
+class LevelLabel(msgspec.Struct, frozen=True):
+    """The name a level is shown under; the data keep their own."""
+
+    variable: int
+    level: str
+    label: str
+
+
+class PairOfGroups(msgspec.Struct, frozen=True):
+    """Two groups whose comparison is drawn on the figure."""
+
+    first: Levels
+    second: Levels
+
+    def joins(self, a: Levels, b: Levels) -> bool:
+        """True for the same two groups, whichever comes first."""
+        return (a, b) in {(self.first, self.second), (self.second, self.first)}
+
+
+class FigureChoices(msgspec.Struct, frozen=True):
+    """How the figure looks; lengths in mm, text in points.
+
+    `value_from` and `value_to` are the ends of the value axis, None for our own;
+    titles are None where they follow the data.
+    """
+
+    kind: ChartKind = ChartKind.BARS
+    show_replicates: bool = True
+    palette: Palette = Palette.SHORE
+    text_pt: float = 8.0
+    width_mm: float = 85.0
+    height_mm: float = 62.0
+    group_title: str | None = None
+    value_title: str | None = None
+    value_from: float | None = None
+    value_to: float | None = None
+    comparison_text: ComparisonText = ComparisonText.EXACT_P
+
+
+class Question(msgspec.Struct, frozen=True):
+    """How does the outcome differ by the factors?
+
+    Args:
+        sheet: which of the study's sheets it asks about.
+        outcome: the outcome's column in a long table, None as detected.
+        factors: the factors' columns in a long table in their order, None as detected.
+        level_orders: orders the user made.
+        level_labels: names to show levels under.
+        error_bar: what error bars show.
+        error_bar_level: level of a confidence interval of a mean, in percent.
+        direction: which way error bars are drawn.
+        method: the test.
+        adjustment: the follow-up; None as the method suggests.
+        comparison_level: level of intervals of differences, in percent; α = 1 − level.
+        drawn_pairs: comparisons drawn on the figure.
+        decimals: the rule for decimals.
+        fixed_decimals: their number where the rule is a number.
+        figure: how the figure looks.
+    """
+
+    sheet: int = 0
+    outcome: int | None = None
+    factors: tuple[int, ...] | None = None
+    level_orders: tuple[LevelOrder, ...] = ()
+    level_labels: tuple[LevelLabel, ...] = ()
+    error_bar: ErrorBar = ErrorBar.CONFIDENCE_INTERVAL
+    error_bar_level: float = 95.0
+    direction: Direction = Direction.BOTH
+    method: Method = Method.AUTO
+    adjustment: Adjustment | None = None
+    comparison_level: float = 95.0
+    drawn_pairs: tuple[PairOfGroups, ...] = ()
+    decimals: Decimals = Decimals.ONE_MORE
+    fixed_decimals: int = 2
+    figure: FigureChoices = msgspec.field(default_factory=FigureChoices)
+
+    def label(self, variable: int, level: str) -> str:
+        """The name a level is shown under."""
+        for label in self.level_labels:
+            if (label.variable, label.level) == (variable, level):
+                return label.label
+        return level
+
+    def ordered(self, variable: int, levels: tuple[str, ...]) -> tuple[str, ...]:
+        """`levels` in the user's order; levels unknown to that order come last as they are."""
+        for order in self.level_orders:
+            if order.variable == variable:
+                known = [level for level in order.levels if level in levels]
+                return (*known, *(level for level in levels if level not in known))
+        return levels
+
+    def is_drawn(self, a: Levels, b: Levels) -> bool:
+        """True when the comparison of groups `a` and `b` is drawn on the figure."""
+        return any(pair.joins(a, b) for pair in self.drawn_pairs)

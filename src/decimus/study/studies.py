@@ -1,0 +1,38 @@
+"""The study: one immutable value that holds everything the user saves."""
+
+from __future__ import annotations
+
+import msgspec
+
+from decimus.study.questions import Question
+from decimus.study.readings import Reading
+from decimus.study.tables import Table
+
+
+class Sheet(msgspec.Struct, frozen=True):
+    """A table and what was said about how it is read."""
+
+    table: Table = Table()
+    reading: Reading = Reading()
+
+
+class Study(msgspec.Struct, frozen=True):
+    """Sheets and the questions asked of them."""
+
+    sheets: tuple[Sheet, ...] = (Sheet(),)
+    questions: tuple[Question, ...] = (Question(),)
+
+    @property
+    def is_empty(self) -> bool:
+        """True when there is nothing to read in any sheet."""
+        return all(sheet.table.is_empty for sheet in self.sheets)
+
+    def with_sheet(self, number: int, sheet: Sheet) -> Study:
+        """This study with one sheet replaced."""
+        sheets = (*self.sheets[:number], sheet, *self.sheets[number + 1 :])
+        return msgspec.structs.replace(self, sheets=sheets)
+
+    def with_question(self, number: int, question: Question) -> Study:
+        """This study with one question replaced."""
+        questions = (*self.questions[:number], question, *self.questions[number + 1 :])
+        return msgspec.structs.replace(self, questions=questions)

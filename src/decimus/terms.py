@@ -1,0 +1,104 @@
+"""The trade's vocabulary as closed sets of values; each value is what a study file stores."""
+
+from __future__ import annotations
+
+from enum import StrEnum
+
+
+class Layout(StrEnum):
+    """How a table of cells holds its groups."""
+
+    COLUMNS = "columns"
+    """One group per column, replicates downwards."""
+    LONG = "long"
+    """One measurement per row, its factors in columns beside it."""
+
+
+class LevelKind(StrEnum):
+    """What the levels of a factor are."""
+
+    AMOUNTS = "amounts"
+    """Numbers on a scale: doses, times, distances."""
+    ORDERED = "ordered"
+    """Names that stand in an order: low, medium, high."""
+    NAMES = "names"
+    """Names in no order."""
+
+
+class ErrorBar(StrEnum):
+    """What an error bar shows."""
+
+    STANDARD_DEVIATION = "sd"
+    STANDARD_ERROR = "se"
+    CONFIDENCE_INTERVAL = "ci"
+    NONE = "none"
+
+
+class Direction(StrEnum):
+    """Which way error bars are drawn from the mean."""
+
+    BOTH = "both"
+    UP = "up"
+    DOWN = "down"
+
+
+class ChartKind(StrEnum):
+    """What stands for a mean in the figure."""
+
+    BARS = "bars"
+    POINTS = "points"
+
+
+class Method(StrEnum):
+    """A test for a difference between groups."""
+
+    AUTO = "auto"
+    """Whatever the design suggests."""
+    WELCH_T = "welch-t"
+    STUDENT_T = "student-t"
+    ANOVA = "anova"
+
+
+class Adjustment(StrEnum):
+    """How p values and intervals of several pairs are made to hold together."""
+
+    TUKEY = "tukey"
+    NONE = "none"
+
+
+class ComparisonText(StrEnum):
+    """What is written into a comparison line on the figure."""
+
+    EXACT_P = "exact"
+    BOUND = "bound"
+    STARS = "stars"
+
+
+class IntervalKind(StrEnum):
+    """What an interval of a difference promises."""
+
+    INDIVIDUAL = "individual"
+    """This one interval holds at the level."""
+    SIMULTANEOUS = "simultaneous"
+    """All intervals of the family hold together at the level."""
+
+
+class Palette(StrEnum):
+    """A set of group colours."""
+
+    SHORE = "shore"
+    """Our own: one hue in steps for amounts and orders, distinct hues for names."""
+    GREY = "grey"
+    OKABE_ITO = "okabe-ito"
+    """Okabe & Ito 2008, safe for colour-blind readers."""
+    ONE_COLOUR = "one"
+
+
+class Decimals(StrEnum):
+    """How many decimals statistics are shown with."""
+
+    ONE_MORE = "one-more"
+    """One more than the measurements as typed."""
+    AS_DATA = "as-data"
+    FIXED = "fixed"
+    """A number of the user's own."""

@@ -1,0 +1,1 @@
+"""Words and rounded numbers: everything that is said about results."""

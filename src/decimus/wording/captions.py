@@ -1,0 +1,187 @@
+"""The caption: what the figure shows, in words that can be changed to change it."""
+
+from __future__ import annotations
+
+from decimus.analysis.comparisons import Comparison, PairResult
+from decimus.analysis.groups import Groups
+from decimus.analysis.results import Results
+from decimus.study.edits import (
+    ChooseComparisonText,
+    ChooseDirection,
+    ChooseErrorBar,
+    ChooseKind,
+    Edit,
+    ShowReplicates,
+)
+from decimus.study.questions import Question
+from decimus.terms import ChartKind, ComparisonText, Direction, ErrorBar
+from decimus.wording.comparisons import adjustment_choice, method_choice
+from decimus.wording.numbers import NBSP, plural
+from decimus.wording.p_values import star_key
+from decimus.wording.phrases import (
+    LEVELS_OFFERED,
+    error_bar_name,
+    levels_phrase,
+    n_words,
+    outcome_words,
+    typed_number,
+    upper_first,
+)
+from decimus.wording.spans import Choice, Entry, Option, Sentence, Span, Style, Text
+
+
+def caption(results: Results) -> Sentence:
+    """The caption of the figure. Raises InputError where there is no figure."""
+    groups = results.groups
+    spans: list[Span] = [Text("Figure" + NBSP + "1. ", Style.STRONG), *_subject(groups)]
+    spans += [kind_choice(groups.question), Text(" show the mean")]
+    spans += _error_bars(groups, results.decimal_sign)
+    spans += _replicates(groups)
+    spans.append(Text("."))
+    if results.comparison is not None:
+        spans += _comparisons(results, results.comparison)
+    return tuple(spans)
+
+
+def _subject(groups: Groups) -> list[Span]:
+    """What was measured, on what, when and at which levels."""
+    measurements = groups.measurements
+    spans: list[Span] = [Text(upper_first(outcome_words(measurements)))]
+    if measurements.material:
+        spans += [Text(" of "), Text(measurements.material, Style.ITALIC)]
+    if measurements.condition:
+        spans.append(Text(f" {measurements.condition}"))
+    if groups.factors:
+        spans.append(Text(f" {levels_phrase(groups)}"))
+    return [*spans, Text(". ")]
+
+
+KIND_WORDS = {ChartKind.BARS: "Bars", ChartKind.POINTS: "Points"}
+DIRECTION_WORDS = {
+    Direction.BOTH: "both ways",
+    Direction.UP: "upwards",
+    Direction.DOWN: "downwards",
+}
+
+
+def kind_choice(question: Question) -> Choice:
+    """What stands for a mean."""
+    now = question.figure.kind
+    options = tuple(
+        Option(KIND_WORDS[kind].lower(), ChooseKind(kind=kind), kind is now) for kind in ChartKind
+    )
+    return Choice("kind", KIND_WORDS[now], "what shows the mean", options)
+
+
+_ERROR_BAR_HELP = {
+    ErrorBar.STANDARD_DEVIATION: "how far single replicates spread around their mean",
+    ErrorBar.STANDARD_ERROR: "how far the mean would vary from sample to sample",
+    ErrorBar.CONFIDENCE_INTERVAL: "where the true mean plausibly lies",
+    ErrorBar.NONE: "",
+}
+
+
+def error_bar_choice(question: Question, decimal_sign: str = ".") -> Choice:
+    """What error bars show."""
+    now, level = question.error_bar, question.error_bar_level
+
+    def option(kind: ErrorBar, at: float | None = None) -> Option:
+        name = error_bar_name(kind, level if at is None else at, decimal_sign)
+        is_current = kind is now and at in (None, level)
+        edit = ChooseErrorBar(error_bar=kind, level=at)
+        return Option(name, edit, is_current, _ERROR_BAR_HELP[kind])
+
+    def at_level(text: str) -> Edit:
+        return ChooseErrorBar(
+            error_bar=ErrorBar.CONFIDENCE_INTERVAL, level=typed_number(text, "a level")
+        )
+
+    offered = sorted({*LEVELS_OFFERED, level})
+    options = (
+        option(ErrorBar.STANDARD_DEVIATION),
+        option(ErrorBar.STANDARD_ERROR),
+        *(option(ErrorBar.CONFIDENCE_INTERVAL, at) for at in offered),
+        option(ErrorBar.NONE),
+    )
+    entry = Entry("confidence interval at another level, %", f"{level:g}", at_level)
+    text = error_bar_name(now, level, decimal_sign)
+    return Choice("error_bar", text, "what error bars show", options, (entry,))
+
+
+def direction_choice(question: Question) -> Choice:
+    """Which way error bars are drawn."""
+    options = tuple(
+        Option(words, ChooseDirection(direction=direction), direction is question.direction)
+        for direction, words in DIRECTION_WORDS.items()
+    )
+    words = DIRECTION_WORDS[question.direction]
+    return Choice("direction", words, "which way error bars are drawn", options)
+
+
+def _error_bars(groups: Groups, decimal_sign: str) -> list[Span]:
+    question = groups.question
+    choice = error_bar_choice(question, decimal_sign)
+    if question.error_bar is ErrorBar.NONE:
+        return [Text(", with "), choice]
+    return [Text(" and its "), choice, Text(", "), direction_choice(question)]
+
+
+def replicates_choice(question: Question, unit: str) -> Choice:
+    """Whether replicates are drawn."""
+    shown = question.figure.show_replicates
+    options = (
+        Option(f"circles for single {unit}", ShowReplicates(is_shown=True), shown),
+        Option("no circles", ShowReplicates(is_shown=False), not shown),
+    )
+    text = "circles" if shown else "no circles"
+    return Choice("replicates", text, "whether replicates are drawn", options, is_printed=shown)
+
+
+def _replicates(groups: Groups) -> list[Span]:
+    question = groups.question
+    unit = plural(groups.measurements.unit_name, 2)
+    choice = replicates_choice(question, unit)
+    count = [Text("n", Style.ITALIC), Text(f"{NBSP}={NBSP}{n_words(groups)}")]
+    if question.figure.show_replicates:
+        return [Text("; "), choice, Text(f" are single {unit}, "), *count]
+    return [Text("; "), *count, Text(f" {unit}"), Text(", ", is_printed=False), choice]
+
+
+def drawn_pairs(results: Results) -> tuple[PairResult, ...]:
+    """The comparisons that stand on the figure, in reading order."""
+    if results.comparison is None:
+        return ()
+    return tuple(
+        pair
+        for pair in results.comparison.pairs
+        if results.question.is_drawn(pair.a.levels, pair.b.levels)
+    )
+
+
+def comparison_text_choice(question: Question) -> Choice:
+    """What comparison lines say."""
+    words = {
+        ComparisonText.EXACT_P: "exact p",
+        ComparisonText.BOUND: "p bounds",
+        ComparisonText.STARS: "stars",
+    }
+    now = question.figure.comparison_text
+    options = tuple(
+        Option(word, ChooseComparisonText(text=text), text is now) for text, word in words.items()
+    )
+    return Choice("comparison_text", words[now], "what comparison lines say", options)
+
+
+def _comparisons(results: Results, comparison: Comparison) -> list[Span]:
+    if not drawn_pairs(results):
+        return []
+    spans: list[Span] = [
+        Text(" Lines join compared groups: "),
+        comparison_text_choice(results.question),
+    ]
+    if results.question.figure.comparison_text is ComparisonText.STARS:
+        spans += [Text(" ("), *star_key(comparison.alpha, results.decimal_sign), Text(")")]
+    spans += [Text(" by "), method_choice(results, comparison)]
+    if (adjustment := adjustment_choice(comparison)) is not None:
+        spans += [Text(", "), adjustment]
+    return [*spans, Text(", two-sided.")]

@@ -1,0 +1,107 @@
+"""Writing numbers: rounding, true minus, p values."""
+
+from __future__ import annotations
+
+from decimal import ROUND_HALF_UP, Decimal
+
+MINUS = "\u2212"
+NBSP = "\u00a0"
+UNDEFINED = "–"
+
+STAR_LIMITS = ((0.001, "***"), (0.01, "**"))
+"""Limits below the first, which is always α itself."""
+
+
+def rounded(value: float, decimals: int) -> Decimal:
+    """`value` rounded half away from zero on its shortest decimal form."""
+    return Decimal(repr(float(value))).quantize(Decimal(1).scaleb(-decimals), ROUND_HALF_UP)
+
+
+def number(value: float | None, decimals: int, decimal_sign: str = ".") -> str:
+    """A number with a fixed count of decimals and a true minus; "–" for None."""
+    if value is None:
+        return UNDEFINED
+    text = f"{rounded(value, decimals):f}"
+    if text.startswith("-"):
+        text = text[1:] if not text.strip("-0.") else MINUS + text[1:]
+    return text.replace(".", decimal_sign)
+
+
+def full_number(value: float | None, decimal_sign: str = ".") -> str:
+    """A number with all the digits it has, as short as possible."""
+    if value is None:
+        return UNDEFINED
+    return f"{value:.15g}".replace("-", MINUS).replace(".", decimal_sign)
+
+
+def statistic(value: float, decimal_sign: str = ".") -> str:
+    """A t, q or F: two decimals, three significant digits when large."""
+    size = abs(value)
+    return number(value, 2 if size < 100 else 1 if size < 1000 else 0, decimal_sign)
+
+
+def degrees_of_freedom(df: float, decimal_sign: str = ".") -> str:
+    """Whole df as they are, others with one decimal."""
+    return str(int(df)) if float(df).is_integer() else number(df, 1, decimal_sign)
+
+
+def percent(level: float, decimal_sign: str = ".") -> str:
+    """A level such as 95 or 99.9 with its sign and a no-break space."""
+    return f"{level:g}".replace(".", decimal_sign) + f"{NBSP}%"
+
+
+def p_number(p: float, alpha: float, decimal_sign: str = ".") -> str:
+    """A p value with its sign: "= 0.012", "< 0.001", "> 0.99".
+
+    Three decimals below 0.1, two above, and more where rounding would carry it to the
+    other side of `alpha`. Decided on the unrounded p; never 0.
+    """
+    if p < 0.001:
+        return f"<{NBSP}0{decimal_sign}001"
+    if p > 0.99:
+        return f">{NBSP}0{decimal_sign}99"
+    decimals = 3 if p < 0.1 else 2
+    while (float(rounded(p, decimals)) < alpha) != (p < alpha) and decimals < 15:
+        decimals += 1
+    return f"={NBSP}{number(p, decimals, decimal_sign)}"
+
+
+def p_bound(p: float, alpha: float, decimal_sign: str = ".") -> str:
+    """The tightest usual bound: "< 0.001", "< 0.01", "< 0.05" (α), else "≥ 0.05"."""
+    for limit in (0.001, 0.01):
+        if p < limit and limit < alpha:
+            return f"<{NBSP}{limit:g}".replace(".", decimal_sign)
+    sign = "<" if p < alpha else "≥"
+    return f"{sign}{NBSP}{alpha:g}".replace(".", decimal_sign)
+
+
+def stars(p: float, alpha: float) -> str:
+    """One star below α, two below 0.01, three below 0.001; "ns" otherwise."""
+    if p >= alpha:
+        return "ns"
+    for limit, text in STAR_LIMITS:
+        if p < limit and limit < alpha:
+            return text
+    return "*"
+
+
+def count_word(count: int) -> str:
+    """Small counts as words, others in figures."""
+    words = (
+        *("no", "one", "two", "three", "four", "five", "six"),
+        *("seven", "eight", "nine", "ten", "eleven", "twelve"),
+    )
+    return words[count] if count < len(words) else str(count)
+
+
+def plural(noun: str, count: int) -> str:
+    """The noun in the form that goes with `count`."""
+    if count == 1:
+        return noun
+    if noun == "person":
+        return "people"
+    if noun.endswith(("s", "x", "z", "ch", "sh")):
+        return f"{noun}es"
+    if noun.endswith("y") and noun[-2:-1] not in "aeiou":
+        return f"{noun[:-1]}ies"
+    return f"{noun}s"

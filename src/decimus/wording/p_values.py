@@ -1,0 +1,41 @@
+"""p values in sentences and on the figure."""
+
+from __future__ import annotations
+
+from decimus.terms import ComparisonText
+from decimus.wording.numbers import NBSP, p_bound, p_number, stars
+from decimus.wording.spans import Style, Text
+
+
+def p_spans(p: float, alpha: float, decimal_sign: str = ".") -> tuple[Text, ...]:
+    """P and its value, the letter in italics: *p* = 0.012."""
+    return (Text("p", Style.ITALIC), Text(f"{NBSP}{p_number(p, alpha, decimal_sign)}"))
+
+
+def figure_spans(
+    p: float, alpha: float, kind: ComparisonText, decimal_sign: str = "."
+) -> tuple[Text, ...]:
+    """What a comparison line on the figure says."""
+    match kind:
+        case ComparisonText.EXACT_P:
+            return p_spans(p, alpha, decimal_sign)
+        case ComparisonText.BOUND:
+            bound = p_bound(p, alpha, decimal_sign)
+            return (Text("p", Style.ITALIC), Text(f"{NBSP}{bound}"))
+        case ComparisonText.STARS:
+            return (Text(stars(p, alpha)),)
+
+
+def star_key(alpha: float, decimal_sign: str = ".") -> tuple[Text, ...]:
+    """What the stars mean: * p < 0.05, ** p < 0.01, *** p < 0.001, ns otherwise."""
+    limits = [alpha, *(limit for limit in (0.01, 0.001) if limit < alpha)]
+    parts: list[Text] = []
+    for index, limit in enumerate(limits):
+        lead = ", " if index else ""
+        parts.append(Text(f"{lead}{'*' * (index + 1)}{NBSP}"))
+        parts.append(Text("p", Style.ITALIC))
+        parts.append(Text(f"{NBSP}<{NBSP}{limit:g}".replace(".", decimal_sign)))
+    parts.append(Text(f", ns{NBSP}"))
+    parts.append(Text("p", Style.ITALIC))
+    parts.append(Text(f"{NBSP}≥{NBSP}{alpha:g}".replace(".", decimal_sign)))
+    return tuple(parts)

@@ -1,0 +1,106 @@
+"""Phrases that several sentences share."""
+
+from __future__ import annotations
+
+from decimus.analysis.groups import FactorInOrder, Group, Groups
+from decimus.errors import ChoiceError
+from decimus.measurements.observations import Measurements
+from decimus.terms import ErrorBar, LevelKind
+from decimus.wording.numbers import NBSP, count_word, percent, plural
+
+LEVELS_OFFERED = (80.0, 90.0, 95.0, 99.0)
+"""Confidence levels one click away; any other can be typed."""
+
+
+def lower_first(text: str) -> str:
+    """The text with a small first letter, unless it starts with an abbreviation or a symbol."""
+    if len(text) > 1 and not text[1].islower() and text[1] != " ":
+        return text
+    return text[:1].lower() + text[1:]
+
+
+def upper_first(text: str) -> str:
+    """The text with a capital first letter."""
+    return text[:1].upper() + text[1:]
+
+
+def outcome_words(measurements: Measurements) -> str:
+    """The outcome in running text: "frond area"."""
+    return lower_first(measurements.outcome.name)
+
+
+def factor_words(factor: FactorInOrder) -> str:
+    """A factor in running text: "road salt"."""
+    return lower_first(factor.factor.name)
+
+
+def quantity(text: str, unit: str) -> str:
+    """A number with its unit and a no-break space between."""
+    return f"{text}{NBSP}{unit}" if unit and unit != "%" else f"{text}{unit and NBSP + unit}"
+
+
+def level_words(factor: FactorInOrder, label: str) -> str:
+    """A level in running text: "2 g/L" for an amount, the name for a name."""
+    if factor.factor.kind is LevelKind.AMOUNTS and factor.factor.unit:
+        return quantity(label, factor.factor.unit)
+    return label
+
+
+def group_words(groups: Groups, group: Group) -> str:
+    """A group in running text: "2 g/L, dim"."""
+    return ", ".join(
+        level_words(factor, label)
+        for factor, label in zip(groups.factors, group.labels, strict=True)
+    )
+
+
+def at_group(groups: Groups, group: Group) -> str:
+    """Where a group was: "at 2 g/L in dim", "in old signs"."""
+    return "at " + group_words(groups, group)
+
+
+def n_words(groups: Groups) -> str:
+    """N of all groups: "7–8", or "8" where all are alike."""
+    low, high = groups.ns
+    return str(low) if low == high else f"{low}–{high}"
+
+
+def error_bar_name(error_bar: ErrorBar, level: float, decimal_sign: str = ".") -> str:
+    """What error bars show, in running text."""
+    match error_bar:
+        case ErrorBar.STANDARD_DEVIATION:
+            return "standard deviation"
+        case ErrorBar.STANDARD_ERROR:
+            return "standard error"
+        case ErrorBar.CONFIDENCE_INTERVAL:
+            return f"{percent(level, decimal_sign)} confidence interval"
+        case ErrorBar.NONE:
+            return "no error bars"
+
+
+def levels_phrase(groups: Groups) -> str:
+    """How many levels of what: "at five levels of road salt and two of light"."""
+    parts = []
+    for index, factor in enumerate(groups.factors):
+        count = len(factor.levels)
+        name = factor_words(factor)
+        if not factor.factor.is_named and len(groups.factors) == 1:
+            return f"in {count_word(count)} {plural('group', count)}"
+        of = f"{plural('level', count)} of " if index == 0 else "of "
+        parts.append(f"{count_word(count)} {of}{name}")
+    return "at " + " and ".join(parts)
+
+
+def typed_number(text: str, what: str) -> float:
+    """A number that someone typed, with point or comma, per cent sign allowed.
+
+    Raises:
+        ChoiceError: it is no number.
+    """
+    cleaned = text.strip().removesuffix("%").strip().replace(",", ".").replace("\u2212", "-")
+    try:
+        return float(cleaned)
+    except ValueError:
+        raise ChoiceError(
+            f"“{text.strip()}” is not a number", remedy=f"Type {what} in figures"
+        ) from None

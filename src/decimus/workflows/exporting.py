@@ -1,0 +1,65 @@
+"""Figures and tables into files."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from decimus.analysis.results import Results
+from decimus.errors import ChoiceError, InputError
+from decimus.figure.layout import page_of
+from decimus.formats.delimited import written_csv
+from decimus.formats.files import write_whole
+from decimus.report.records import summary_rows
+
+FIGURE_FORMATS = ("png", "svg", "pdf")
+_MOST_PIXELS = 300e6
+
+
+def figure_format(path: Path) -> str:
+    """The format that a file's ending asks for.
+
+    Raises:
+        ChoiceError: there is no such format; says which there are.
+    """
+    suffix = path.suffix.lower().removeprefix(".")
+    if suffix not in FIGURE_FORMATS:
+        known = ", ".join(FIGURE_FORMATS)
+        raise ChoiceError(
+            f"A figure cannot be written as “.{suffix}”" if suffix else "The file has no ending",
+            where=str(path),
+            remedy=f"Use one of: {known}",
+        )
+    return suffix
+
+
+def check_dpi(dpi: float) -> None:
+    """Refuse a resolution that no journal asks for. Raises ChoiceError."""
+    if not 50 <= dpi <= 2400:
+        raise ChoiceError(f"{dpi:g} dots per inch cannot be drawn", remedy="Choose from 50 to 2400")
+
+
+def export_figure(results: Results, path: Path, dpi: float = 300) -> None:
+    """Write the figure to a file in the format of its ending, whole or not at all.
+
+    Raises:
+        InputError: there is no figure, or the file cannot be written.
+    """
+    from decimus.figure.drawing import file_bytes
+    from decimus.figure.outlines import measure
+
+    file_format = figure_format(path)
+    check_dpi(dpi)
+    page = page_of(results, measure)
+    pixels = page.width_mm * page.height_mm * (dpi / 25.4) ** 2
+    if file_format == "png" and pixels > _MOST_PIXELS:
+        raise InputError(
+            f"{dpi:g} dots per inch make a picture too large for this size of figure",
+            remedy="Choose fewer, or a vector format",
+        )
+    write_whole(path, file_bytes(page, file_format, dpi))
+
+
+def export_summary(results: Results, path: Path) -> None:
+    """Write the summary as CSV in full precision. Raises InputError."""
+    rows = summary_rows(results, results.question.error_bar_level)
+    write_whole(path, written_csv(rows).encode("utf-8"))
