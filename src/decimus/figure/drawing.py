@@ -181,7 +181,11 @@ def file_bytes(page: Page, file_format: str, dpi: float) -> bytes:
 
     is_vector = file_format in ("svg", "pdf")
     figure = figure_of(page, has_real_text=is_vector)
-    settings: dict[Any, Any] = {"svg.fonttype": "none", "pdf.fonttype": 42, "svg.hashsalt": "decimus"}
+    settings: dict[Any, Any] = {
+        "svg.fonttype": "none",
+        "pdf.fonttype": 42,
+        "svg.hashsalt": "decimus",
+    }
     # No dates and no library versions: equal figures give equal files.
     metadata = {
         "png": {"Software": "Decimus"},

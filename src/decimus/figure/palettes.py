@@ -30,13 +30,6 @@ _OKABE_ITO = (
 _GREY_RAMP = ("#dedede", "#a6a6a6", "#707070")
 _ONE = "#74aca6"
 
-PALETTE_NAMES = {
-    Palette.SHORE: "by group",
-    Palette.ONE_COLOUR: "one colour",
-    Palette.GREY: "greys",
-    Palette.OKABE_ITO: "Okabe–Ito",
-}
-
 
 def colours(palette: Palette, count: int, kind: LevelKind, *, must_differ: bool) -> tuple[str, ...]:
     """Colours for `count` levels as #rrggbb.

@@ -270,3 +270,37 @@ def pair_sentence(results: Results, pair: PairResult) -> Sentence:
     names = f"{group_words(groups, pair.a)} against {group_words(groups, pair.b)}: "
     p = p_spans(pair.p_shown, comparison.alpha, results.decimal_sign)
     return (Text(names + difference_words(results, pair) + ", "), *p)
+
+
+def anova_table(results: Results) -> tuple[tuple[str, ...], ...]:
+    """The ANOVA table as rows of text, headings first; empty for a t-test."""
+    comparison = _required(results)
+    anova = comparison.anova
+    if anova is None:
+        return ()
+    sign, decimals = results.decimal_sign, results.groups.decimals
+
+    def say(value: float) -> str:
+        return number(value, decimals, sign)
+
+    total = anova.sum_of_squares_between + anova.sum_of_squares_within
+    p = "".join(span.text for span in p_spans(anova.p_value, comparison.alpha, sign)[1:])
+    between = (
+        "between groups",
+        say(anova.sum_of_squares_between),
+        str(anova.df_between),
+        say(anova.mean_square_between),
+        statistic(anova.statistic, sign),
+        p.strip(NBSP).removeprefix(f"={NBSP}"),
+    )
+    within = (
+        "within groups",
+        say(anova.sum_of_squares_within),
+        str(anova.df_within),
+        say(anova.mean_square_within),
+        "",
+        "",
+    )
+    everything = ("in all", say(total), str(anova.df_between + anova.df_within), "", "", "")
+    headings = ("variation", "sum of squares", "df", "mean square", "F", "p")
+    return (headings, between, within, everything)

@@ -332,9 +332,7 @@ def _asked_factor(
                 _factors_option(results, measurements, factors, _heading(measurements, c))
             )
         if len(chosen) > 1:
-            swapped = tuple(reversed(chosen))
-            label = "swap: the other one across"
-            options.append(_factors_option(results, measurements, swapped, label))
+            options.append(swap_option(results, measurements))
             kept = tuple(f for f in chosen if f != factor.variable)
             label = f"only by {_heading(measurements, kept[0])}"
             options.append(_factors_option(results, measurements, kept, label))
@@ -348,6 +346,13 @@ def _asked_factor(
     name = factor.name if factor.is_named else ""
     entry = _name_entry(results, factor.variable, "what the groups differ in", name)
     return Choice(f"asked factor {index}", text, "a factor", tuple(options), (entry,))
+
+
+def swap_option(results: Results, measurements: Measurements) -> Option:
+    """The other factor across, this one as colour."""
+    swapped = tuple(factor.variable for factor in reversed(measurements.factors))
+    label = f"swap: {_heading(measurements, swapped[0])} across"
+    return _factors_option(results, measurements, swapped, label)
 
 
 def _factors_option(

@@ -1,0 +1,1 @@
+"""The Comparisons place: the sentence, the result and one row per pair."""

@@ -1,0 +1,214 @@
+"""One row per pair: names, difference with interval, statistic, p, and what is drawn."""
+
+from __future__ import annotations
+
+from enum import Enum
+
+from PySide6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelIndex, Qt, Signal
+
+from decimus.analysis.comparisons import PairResult
+from decimus.analysis.results import Results
+from decimus.figure.content import group_colours
+from decimus.figure.scales import padded, rounded_out, tick_decimals, tick_step, ticks
+from decimus.study.edits import DrawComparison
+from decimus.study.questions import PairOfGroups
+from decimus.window.groups.lanes_model import LaneAxis
+from decimus.wording.numbers import NBSP, number, p_number, percent, statistic
+from decimus.wording.phrases import group_words
+
+Index = QModelIndex | QPersistentModelIndex
+_NO_INDEX = QModelIndex()
+
+
+class Column(Enum):
+    """The columns of the rows."""
+
+    PAIR = 0
+    DIFFERENCE = 1
+    STATISTIC = 2
+    P = 3
+    ADJUSTED = 4
+    DRAWN = 5
+
+
+class PairsModel(QAbstractTableModel):
+    """The pairs of a comparison; the last row is the axis.
+
+    Signals:
+        edited: a comparison was put on the figure or taken off.
+    """
+
+    PairRole = Qt.ItemDataRole.UserRole + 1
+    ColoursRole = Qt.ItemDataRole.UserRole + 2
+
+    edited = Signal(object)
+
+    def __init__(self) -> None:
+        super().__init__()
+        self._results: Results | None = None
+        self._pairs: tuple[PairResult, ...] = ()
+        self._axis = LaneAxis(-1, 1, (), ())
+
+    @property
+    def results(self) -> Results | None:
+        """Whose comparison is shown."""
+        return self._results
+
+    @property
+    def pairs(self) -> tuple[PairResult, ...]:
+        """The pairs in order."""
+        return self._pairs
+
+    @property
+    def axis(self) -> LaneAxis:
+        """The shared axis of differences, zero always on it."""
+        return self._axis
+
+    def show_results(self, results: Results) -> None:
+        """Show the pairs of these results; none where there is no comparison."""
+        comparison = results.comparison
+        pairs = () if comparison is None else comparison.pairs
+        same = len(pairs) == len(self._pairs)
+        if not same:
+            self.beginResetModel()
+        self._results, self._pairs = results, pairs
+        self._axis = _difference_axis(results, pairs)
+        if not same:
+            self.endResetModel()
+        else:
+            last = self.index(self.rowCount() - 1, self.columnCount() - 1)
+            self.dataChanged.emit(self.index(0, 0), last)
+        self.headerDataChanged.emit(Qt.Orientation.Horizontal, 0, self.columnCount() - 1)
+
+    def rowCount(self, parent: Index = _NO_INDEX) -> int:
+        """Pairs, and the axis."""
+        return 0 if parent.isValid() or not self._pairs else len(self._pairs) + 1
+
+    def columnCount(self, parent: Index = _NO_INDEX) -> int:
+        """Names, difference, numbers, tick."""
+        return 0 if parent.isValid() else len(Column)
+
+    def pair(self, row: int) -> PairResult | None:
+        """The pair in a row, if it is one."""
+        return self._pairs[row] if 0 <= row < len(self._pairs) else None
+
+    @property
+    def is_adjusted(self) -> bool:
+        """True when pairs have adjusted p values."""
+        return any(pair.p_adjusted is not None for pair in self._pairs)
+
+    def is_drawn(self, row: int) -> bool:
+        """True when the row's comparison stands on the figure."""
+        pair = self.pair(row)
+        return (
+            pair is not None
+            and self._results is not None
+            and self._results.question.is_drawn(pair.a.levels, pair.b.levels)
+        )
+
+    def data(self, index: Index, role: int = Qt.ItemDataRole.DisplayRole) -> object:
+        """Texts of numbers, the tick, and the pair itself."""
+        pair, results = self.pair(index.row()), self._results
+        if pair is None or results is None:
+            return None
+        column = Column(index.column())
+        if role == self.PairRole:
+            return pair
+        if role == self.ColoursRole:
+            shades = group_colours(results.groups)
+            return shades[pair.a.levels], shades[pair.b.levels]
+        if role == Qt.ItemDataRole.CheckStateRole and column is Column.DRAWN:
+            drawn = self.is_drawn(index.row())
+            return Qt.CheckState.Checked if drawn else Qt.CheckState.Unchecked
+        if role == Qt.ItemDataRole.DisplayRole:
+            return self._text(results, pair, column)
+        if role == Qt.ItemDataRole.AccessibleTextRole and column is Column.DRAWN:
+            return "on the figure" if self.is_drawn(index.row()) else "not on the figure"
+        if role == Qt.ItemDataRole.ToolTipRole:
+            help_ = {Column.DRAWN: "Draw this comparison on the figure"}
+            return help_.get(column, "Click for the working")
+        return None
+
+    def _text(self, results: Results, pair: PairResult, column: Column) -> str:
+        comparison = results.comparison
+        if comparison is None:
+            return ""
+        sign, decimals = results.decimal_sign, results.groups.decimals
+
+        def p(value: float) -> str:
+            return p_number(value, comparison.alpha, sign).removeprefix(f"={NBSP}")
+
+        match column:
+            case Column.PAIR:
+                first = group_words(results.groups, pair.a)
+                return f"{first} against {group_words(results.groups, pair.b)}"
+            case Column.DIFFERENCE:
+                return number(pair.test.mean_difference, decimals, sign)
+            case Column.STATISTIC:
+                return statistic(pair.value, sign)
+            case Column.P:
+                return p(pair.test.p_value)
+            case Column.ADJUSTED:
+                return p(pair.p_adjusted) if pair.p_adjusted is not None else ""
+            case Column.DRAWN:
+                return ""
+
+    def headerData(
+        self, section: int, orientation: Qt.Orientation, role: int = Qt.ItemDataRole.DisplayRole
+    ) -> object:
+        """What the columns hold."""
+        is_text = role == Qt.ItemDataRole.DisplayRole
+        if not is_text or orientation is Qt.Orientation.Vertical or self._results is None:
+            return None
+        comparison = self._results.comparison
+        if comparison is None or not self._pairs:
+            return ""
+        level = percent(comparison.level, self._results.decimal_sign)
+        unit = self._results.measurements.outcome.unit
+        kind = "simultaneous " if self.is_adjusted else ""
+        headings = {
+            Column.PAIR: "first against second",
+            Column.DIFFERENCE: f"difference, {kind}{level} CI" + (f" ({unit})" if unit else ""),
+            Column.STATISTIC: self._pairs[0].statistic,
+            Column.P: "p",
+            Column.ADJUSTED: "adjusted p" if self.is_adjusted else "",
+            Column.DRAWN: "draw",
+        }
+        return headings[Column(section)]
+
+    def flags(self, index: Index) -> Qt.ItemFlag:
+        """Rows can be chosen, the tick ticked."""
+        if self.pair(index.row()) is None:
+            return Qt.ItemFlag.ItemIsEnabled
+        flags = Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsSelectable
+        is_tick = Column(index.column()) is Column.DRAWN
+        return flags | Qt.ItemFlag.ItemIsUserCheckable if is_tick else flags
+
+    def setData(self, index: Index, value: object, role: int = Qt.ItemDataRole.EditRole) -> bool:
+        """Tick or untick a comparison."""
+        pair, results = self.pair(index.row()), self._results
+        if role != Qt.ItemDataRole.CheckStateRole or pair is None or results is None:
+            return False
+        is_drawn = Qt.CheckState(value) is Qt.CheckState.Checked
+        self.edited.emit(
+            DrawComparison(
+                question=results.number,
+                pair=PairOfGroups(pair.a.levels, pair.b.levels),
+                is_drawn=is_drawn,
+            )
+        )
+        return True
+
+
+def _difference_axis(results: Results, pairs: tuple[PairResult, ...]) -> LaneAxis:
+    """An axis over all intervals and zero."""
+    values = [0.0]
+    for pair in pairs:
+        values += [pair.ci_lower, pair.ci_upper]
+    low, high = padded(min(values), max(values), 0.03)
+    step = tick_step(high - low, 5)
+    low, high = rounded_out(low, high, step)
+    places = ticks(low, high, step)
+    decimals = tick_decimals(step)
+    labels = tuple(number(value, decimals, results.decimal_sign) for value in places)
+    return LaneAxis(low, high, places, labels)

@@ -1,0 +1,268 @@
+"""Difference rows: the difference and its interval on a shared axis with zero marked."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QEvent, QPointF, QRect, QRectF, Qt, Signal
+from PySide6.QtGui import (
+    QFontMetrics,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPen,
+    QPolygonF,
+    QResizeEvent,
+)
+from PySide6.QtWidgets import (
+    QAbstractItemView,
+    QHeaderView,
+    QStyledItemDelegate,
+    QStyleOptionViewItem,
+    QTableView,
+    QWidget,
+)
+
+from decimus.analysis.comparisons import PairResult
+from decimus.window.comparisons.pairs_model import Column, Index, PairsModel
+from decimus.window.theme import INK, QUIET, RULE, TEAL, TEAL_SOFT, WHITE, colour, sans
+from decimus.wording.phrases import group_words
+
+_AXIS_HEIGHT = 26
+_HEADING_HEIGHT = 32
+_WIDTHS = {
+    Column.PAIR: 190,
+    Column.STATISTIC: 64,
+    Column.P: 74,
+    Column.ADJUSTED: 84,
+    Column.DRAWN: 52,
+}
+
+
+class PairHeadings(QHeaderView):
+    """Quiet headings over the rows."""
+
+    def __init__(self, parent: QWidget) -> None:
+        super().__init__(Qt.Orientation.Horizontal, parent)
+        self.setFixedHeight(_HEADING_HEIGHT)
+
+    def paintSection(self, painter: QPainter, rect: QRect, section: int) -> None:
+        """The heading; letters of statistics in italics."""
+        painter.save()
+        text = str(self.model().headerData(section, Qt.Orientation.Horizontal) or "")
+        painter.setFont(sans(14, italic=text in ("p", "t", "q")))
+        painter.setPen(colour(QUIET))
+        column = Column(section)
+        to_left = column in (Column.PAIR, Column.DIFFERENCE)
+        side = Qt.AlignmentFlag.AlignLeft if to_left else Qt.AlignmentFlag.AlignRight
+        side = Qt.AlignmentFlag.AlignHCenter if column is Column.DRAWN else side
+        room = rect.adjusted(4, 0, -8, 0)
+        metrics = QFontMetrics(painter.font())
+        text = metrics.elidedText(text, Qt.TextElideMode.ElideRight, room.width())
+        painter.drawText(room, side | Qt.AlignmentFlag.AlignVCenter, text)
+        painter.restore()
+
+
+class PairDelegate(QStyledItemDelegate):
+    """Paints the cells of difference rows."""
+
+    def paint(self, painter: QPainter, option: QStyleOptionViewItem, index: Index) -> None:
+        """Names with colours, interval, numbers, tick."""
+        painter.save()
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        rect: QRect = option.rect
+        flags = option.state
+        view, column = self.parent(), Column(index.column())
+        pair = index.data(PairsModel.PairRole)
+        if isinstance(view, PairsView):
+            if not isinstance(pair, PairResult):
+                if column is Column.DIFFERENCE:
+                    self._paint_axis(painter, rect, view.pairs)
+            else:
+                if flags & flags.__class__.State_Selected:
+                    painter.fillRect(rect, colour(TEAL_SOFT))
+                painter.setPen(QPen(colour(RULE), 1))
+                painter.drawLine(rect.bottomLeft(), rect.bottomRight())
+                self._paint_cell(painter, rect, view.pairs, pair, index)
+        painter.restore()
+
+    def _paint_cell(
+        self, painter: QPainter, rect: QRect, model: PairsModel, pair: PairResult, index: Index
+    ) -> None:
+        column = Column(index.column())
+        if column is Column.PAIR:
+            self._paint_names(painter, rect, model, pair, index)
+        elif column is Column.DIFFERENCE:
+            self._paint_interval(painter, rect, model, pair, str(index.data()))
+        elif column is Column.DRAWN:
+            self._paint_tick(painter, rect, is_ticked=model.is_drawn(index.row()))
+        else:
+            painter.setFont(sans(15))
+            painter.setPen(colour(INK))
+            side = Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter
+            painter.drawText(rect.adjusted(2, 0, -8, 0), side, str(index.data() or ""))
+
+    def _paint_names(
+        self, painter: QPainter, rect: QRect, model: PairsModel, pair: PairResult, index: Index
+    ) -> None:
+        results = model.results
+        if results is None:
+            return
+        first, second = index.data(PairsModel.ColoursRole)
+        half = rect.width() // 2 - 2
+        middle = rect.center().y()
+        for place, (group, shade) in enumerate(((pair.a, first), (pair.b, second))):
+            x = rect.left() + 4 + place * (half + 2)
+            painter.fillRect(QRectF(x, middle - 8, 9, 16), colour(shade))
+            painter.setFont(sans(15, strong=True))
+            painter.setPen(colour(INK))
+            room = QRect(x + 15, rect.top(), half - 19, rect.height())
+            name = QFontMetrics(painter.font()).elidedText(
+                group_words(results.groups, group), Qt.TextElideMode.ElideRight, room.width()
+            )
+            painter.drawText(room, Qt.AlignmentFlag.AlignVCenter, name)
+
+    def _paint_interval(
+        self, painter: QPainter, rect: QRect, model: PairsModel, pair: PairResult, text: str
+    ) -> None:
+        scale = model.axis.scale(rect.left() + 12, rect.right() - 12)
+        zero = scale.at(0.0)
+        painter.setPen(QPen(colour(INK), 1))
+        painter.drawLine(QPointF(zero, rect.top()), QPointF(zero, rect.bottom()))
+        is_tall = rect.height() >= 38
+        y = rect.center().y() + (8 if is_tall else 0)
+        painter.setPen(QPen(colour(INK), 1.6))
+        ends = [scale.at(pair.ci_lower), scale.at(pair.ci_upper)]
+        painter.drawLine(QPointF(ends[0], y), QPointF(ends[1], y))
+        for end in ends:
+            painter.drawLine(QPointF(end, y - 4), QPointF(end, y + 4))
+        x = scale.at(pair.test.mean_difference)
+        painter.setPen(Qt.PenStyle.NoPen)
+        painter.setBrush(colour(TEAL))
+        painter.drawPolygon(
+            QPolygonF([QPointF(x - 5, y), QPointF(x, y - 5), QPointF(x + 5, y), QPointF(x, y + 5)])
+        )
+        if is_tall:
+            painter.setFont(sans(14))
+            metrics = QFontMetrics(painter.font())
+            width = metrics.horizontalAdvance(text) + 8
+            left = min(max(x - width / 2, rect.left() + 2.0), rect.right() - width - 2.0)
+            if left < zero < left + width:
+                left = zero + 2 if x >= zero else zero - width - 2
+            painter.setPen(colour(INK))
+            room = QRectF(left, rect.top() + 3, width, 17)
+            painter.drawText(room, Qt.AlignmentFlag.AlignCenter, text)
+
+    def _paint_tick(self, painter: QPainter, rect: QRect, *, is_ticked: bool) -> None:
+        box = QRectF(0, 0, 16, 16)
+        box.moveCenter(QPointF(rect.center()))
+        painter.setPen(QPen(colour(TEAL if is_ticked else QUIET), 1.4))
+        painter.setBrush(colour(TEAL if is_ticked else WHITE))
+        painter.drawRoundedRect(box, 3, 3)
+        if is_ticked:
+            painter.setPen(QPen(colour(WHITE), 2))
+            x, y = box.left(), box.top()
+            painter.drawPolyline(
+                QPolygonF(
+                    [QPointF(x + 3.5, y + 8.5), QPointF(x + 7, y + 12), QPointF(x + 13, y + 4.5)]
+                )
+            )
+
+    def _paint_axis(self, painter: QPainter, rect: QRect, model: PairsModel) -> None:
+        scale = model.axis.scale(rect.left() + 12, rect.right() - 12)
+        painter.setFont(sans(12))
+        painter.setPen(colour(QUIET))
+        for tick, label in zip(model.axis.ticks, model.axis.labels, strict=True):
+            room = QRectF(scale.at(tick) - 30, rect.top() + 3, 60, 18)
+            painter.drawText(room, Qt.AlignmentFlag.AlignHCenter, label)
+
+    def editorEvent(
+        self, event: QEvent, model: object, option: QStyleOptionViewItem, index: Index
+    ) -> bool:
+        """A click anywhere in the cell of the tick ticks it."""
+        is_release = (
+            isinstance(event, QMouseEvent) and event.type() == QEvent.Type.MouseButtonRelease
+        )
+        if Column(index.column()) is Column.DRAWN and is_release and isinstance(model, PairsModel):
+            toggle(model, index)
+            return True
+        return super().editorEvent(event, model, option, index)  # type: ignore[arg-type]
+
+
+def toggle(model: PairsModel, index: Index) -> None:
+    """Put the comparison of a row on the figure, or take it off."""
+    drawn = model.is_drawn(index.row())
+    state = Qt.CheckState.Unchecked if drawn else Qt.CheckState.Checked
+    place = model.index(index.row(), Column.DRAWN.value)
+    model.setData(place, state, Qt.ItemDataRole.CheckStateRole)
+
+
+class PairsView(QTableView):
+    """The rows.
+
+    Signals:
+        opened: a pair whose working is wanted.
+    """
+
+    opened = Signal(object)
+
+    def __init__(self, model: PairsModel, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self.pairs = model
+        self.setObjectName("pairs")
+        self.setAccessibleName("Differences between groups")
+        self.setModel(model)
+        headings = PairHeadings(self)
+        headings.setMinimumSectionSize(20)
+        self.setHorizontalHeader(headings)
+        headings.setSectionResizeMode(QHeaderView.ResizeMode.Fixed)
+        self.verticalHeader().hide()
+        self.verticalHeader().setSectionResizeMode(QHeaderView.ResizeMode.Fixed)
+        self.verticalHeader().setMinimumSectionSize(14)
+        self.setItemDelegate(PairDelegate(self))
+        self.setShowGrid(False)
+        self.setSelectionMode(QAbstractItemView.SelectionMode.SingleSelection)
+        self.setSelectionBehavior(QAbstractItemView.SelectionBehavior.SelectRows)
+        self.setEditTriggers(QAbstractItemView.EditTrigger.NoEditTriggers)
+        self.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        self.setVerticalScrollMode(QAbstractItemView.ScrollMode.ScrollPerPixel)
+        self.clicked.connect(self._open)
+        model.modelReset.connect(self.fit)
+
+    def _open(self, index: Index) -> None:
+        pair = self.pairs.pair(index.row())
+        if pair is not None and Column(index.column()) is not Column.DRAWN:
+            self.opened.emit(pair)
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        """Space ticks, Return opens the working."""
+        index = self.currentIndex()
+        if event.key() == Qt.Key.Key_Space and self.pairs.pair(index.row()) is not None:
+            toggle(self.pairs, index)
+        elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
+            self._open(index)
+        else:
+            super().keyPressEvent(event)
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        """Differences take the width that numbers leave."""
+        super().resizeEvent(event)
+        self.fit()
+
+    def fit(self) -> None:
+        """Share out widths and heights."""
+        widths = dict(_WIDTHS)
+        if not self.pairs.is_adjusted:
+            widths[Column.ADJUSTED] = 0
+        for column, width in widths.items():
+            self.setColumnWidth(column.value, width)
+        rest = self.viewport().width() - sum(widths.values())
+        self.setColumnWidth(Column.DIFFERENCE.value, max(120, rest))
+        count = max(1, len(self.pairs.pairs))
+        room = self.viewport().height() - _AXIS_HEIGHT
+        height = max(26, min(56, room // count))
+        for row in range(self.pairs.rowCount()):
+            is_axis = row == count
+            self.setRowHeight(row, _AXIS_HEIGHT if is_axis else height)
+
+    def wanted_height(self) -> int:
+        """The height that shows all rows in comfort."""
+        return len(self.pairs.pairs) * 56 + _AXIS_HEIGHT + _HEADING_HEIGHT + 2

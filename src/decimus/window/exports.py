@@ -1,0 +1,159 @@
+"""Saving and exporting from the window: file dialogs that do not block, and the clipboard."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from pathlib import Path
+
+from PySide6.QtCore import QObject, Qt, Signal
+from PySide6.QtGui import QGuiApplication, QImage
+from PySide6.QtWidgets import QFileDialog, QMenu, QWidget
+
+from decimus.errors import InputError
+from decimus.figure.drawing import picture
+from decimus.figure.layout import page_of
+from decimus.figure.outlines import measure
+from decimus.window.store import Store
+from decimus.window.theme import sans
+from decimus.workflows.exporting import export_figure, export_summary
+from decimus.workflows.opening import STUDY_SUFFIX, open_file
+
+_CLIPBOARD_DPI = 300
+_TABLES = "Tables and studies (*.csv *.tsv *.txt *.tab *.decimus);;All files (*)"
+
+
+class Files(QObject):
+    """Opening, saving and exporting.
+
+    Signals:
+        refused: an InputError that the user should see.
+        told: a line about what was written.
+    """
+
+    refused = Signal(object)
+    told = Signal(str)
+
+    def __init__(self, store: Store, parent: QWidget) -> None:
+        super().__init__(parent)
+        self._store = store
+        self._window = parent
+        self.dialog: QFileDialog | None = None
+
+    # --- the study ---------------------------------------------------------------
+
+    def open(self) -> None:
+        """Ask for a file and open it."""
+        dialog = self._dialog("Open a table or a study", _TABLES, self.open_path)
+        dialog.setFileMode(QFileDialog.FileMode.ExistingFile)
+        dialog.open()
+
+    def open_path(self, path: Path) -> None:
+        """Open a table or a study; what cannot be opened leaves everything as it is."""
+        is_study = path.suffix.lower() == STUDY_SUFFIX
+        try:
+            history = open_file(path)
+        except InputError as error:
+            self.refused.emit(error)
+            return
+        if is_study or self._store.history.study.is_empty:
+            self._store.open(history, path if is_study else None)
+        else:
+            # A table joins the history at hand, so that undo brings the old one back.
+            self._store.apply(history.steps[-1].edit)
+
+    def save(self) -> None:
+        """Save to the study's file, or ask for one."""
+        if self._store.path is not None:
+            self._store.save(self._store.path)
+        else:
+            self.save_as()
+
+    def save_as(self) -> None:
+        """Ask for a file and save the study to it."""
+        dialog = self._dialog("Save the study", "Studies (*.decimus)", self._save_to)
+        self._for_writing(dialog, "study.decimus", "decimus")
+        dialog.open()
+
+    def _save_to(self, path: Path) -> None:
+        self._store.save(path)
+
+    # --- figure and summary --------------------------------------------------------
+
+    def export_menu(self) -> QMenu:
+        """What can be exported."""
+        menu = QMenu(self._window)
+        menu.setFont(sans(15))
+        for words, suffix, dpi in (
+            ("Figure as PNG, 300 dpi", "png", 300),
+            ("Figure as PNG, 600 dpi", "png", 600),
+            ("Figure as SVG", "svg", 300),
+            ("Figure as PDF", "pdf", 300),
+        ):
+            action = menu.addAction(words)
+            action.triggered.connect(lambda _=False, s=suffix, d=dpi: self._ask_for_figure(s, d))
+        menu.addSeparator()
+        menu.addAction("Copy the figure").triggered.connect(self.copy_figure)
+        menu.addAction("Summary as CSV").triggered.connect(self.ask_for_summary)
+        menu.addSeparator()
+        menu.addAction("Save the study as").triggered.connect(self.save_as)
+        return menu
+
+    def _ask_for_figure(self, suffix: str, dpi: int) -> None:
+        def write(path: Path) -> None:
+            self.write_figure(path, dpi)
+
+        dialog = self._dialog("Export the figure", f"{suffix.upper()} (*.{suffix})", write)
+        self._for_writing(dialog, f"figure.{suffix}", suffix)
+        dialog.open()
+
+    def write_figure(self, path: Path, dpi: int) -> None:
+        """Write the figure to a file."""
+        self._try(lambda: export_figure(self._store.results, path, dpi), path)
+
+    def ask_for_summary(self) -> None:
+        """Ask for a file and write the summary to it."""
+        dialog = self._dialog("Save the summary", "CSV (*.csv)", self.write_summary)
+        self._for_writing(dialog, "summary.csv", "csv")
+        dialog.open()
+
+    def write_summary(self, path: Path) -> None:
+        """Write the summary to a file."""
+        self._try(lambda: export_summary(self._store.results, path), path)
+
+    def copy_figure(self) -> None:
+        """Put the figure on the clipboard as a picture at true size."""
+        page = page_of(self._store.results, measure)
+        pixels = picture(page, _CLIPBOARD_DPI / 25.4)
+        height, width = pixels.shape[:2]
+        image = QImage(pixels.tobytes(), width, height, QImage.Format.Format_RGBA8888)
+        per_metre = round(_CLIPBOARD_DPI / 0.0254)
+        image.setDotsPerMeterX(per_metre)
+        image.setDotsPerMeterY(per_metre)
+        QGuiApplication.clipboard().setImage(image.copy())
+        self.told.emit("The figure is on the clipboard")
+
+    def _try(self, write: Callable[[], None], path: Path) -> None:
+        try:
+            write()
+        except InputError as error:
+            self.refused.emit(error)
+        else:
+            self.told.emit(f"Written: {path.name}")
+
+    # --- dialogs -------------------------------------------------------------------
+
+    def _dialog(self, title: str, names: str, take: Callable[[Path], None]) -> QFileDialog:
+        dialog = QFileDialog(self._window, title)
+        dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        dialog.setNameFilters(names.split(";;"))
+        dialog.fileSelected.connect(lambda name: take(Path(name)))
+        self.dialog = dialog
+        return dialog
+
+    def _for_writing(self, dialog: QFileDialog, name: str, suffix: str) -> None:
+        dialog.setAcceptMode(QFileDialog.AcceptMode.AcceptSave)
+        dialog.setDefaultSuffix(suffix)
+        path = self._store.path
+        stem = path.stem if path is not None else Path(name).stem
+        folder = path.parent if path is not None else Path.cwd()
+        dialog.selectFile(str(folder / f"{stem}.{suffix}"))

@@ -1,0 +1,1 @@
+"""The Figure place: the settings of the figure."""

@@ -1,0 +1,91 @@
+"""The Figure place: the figure's settings in five short sections."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QFrame, QGridLayout, QLabel, QScrollArea, QVBoxLayout, QWidget
+
+from decimus.analysis.results import Results
+from decimus.window.sentences import SentenceFonts, SentenceView
+from decimus.window.store import Store
+from decimus.window.theme import MARGIN, QUIET, RULE, sans, serif
+from decimus.wording.settings import SettingsSection, figure_settings
+
+_TOP = Qt.AlignmentFlag.AlignTop
+
+
+class FigurePlace(QScrollArea):
+    """Sections of settings; rows are kept as long as their labels stay the same."""
+
+    def __init__(self, store: Store) -> None:
+        super().__init__()
+        self._store = store
+        self._shape: tuple[tuple[str, ...], ...] = ()
+        self._rows: list[SentenceView] = []
+        self.setWidgetResizable(True)
+
+    def row(self, section: int, setting: int) -> SentenceView:
+        """The row of a setting."""
+        before = sum(len(labels) - 1 for labels in self._shape[:section])
+        return self._rows[before + setting]
+
+    def button_rows(self) -> list[SentenceView]:
+        """All rows from the top."""
+        return list(self._rows)
+
+    def show_results(self, results: Results) -> None:
+        """Show the settings of these results."""
+        if results.problem is not None:
+            return
+        sections = figure_settings(results)
+        shape = tuple((s.title, *(setting.label for setting in s.settings)) for s in sections)
+        if shape != self._shape:
+            self._build(sections)
+            self._shape = shape
+        settings = [setting for section in sections for setting in section.settings]
+        for row, setting in zip(self._rows, settings, strict=True):
+            row.show_sentence(setting.sentence)
+
+    def _build(self, sections: tuple[SettingsSection, ...]) -> None:
+        content = QWidget()
+        content.setObjectName("work_content")
+        layout = QVBoxLayout(content)
+        layout.setContentsMargins(MARGIN, 10, MARGIN, 14)
+        layout.setSpacing(0)
+        fonts = SentenceFonts(sans(15), sans(15, strong=True), sans(15))
+        self._rows = []
+        for number, section in enumerate(sections):
+            layout.addWidget(self._section(section, fonts, has_rule=number > 0))
+        hint = QLabel("Or on the page itself: double-click an axis title to write it.", content)
+        hint.setFont(sans(14))
+        hint.setStyleSheet(f"color: {QUIET};")
+        layout.addSpacing(12)
+        layout.addWidget(hint)
+        layout.addStretch(1)
+        self.setWidget(content)
+
+    def _section(self, section: SettingsSection, fonts: SentenceFonts, *, has_rule: bool) -> QFrame:
+        frame = QFrame()
+        frame.setObjectName("section")
+        rule = f"border-top: 1px solid {RULE};" if has_rule else ""
+        frame.setStyleSheet(f"#section {{ {rule} }}")
+        grid = QGridLayout(frame)
+        grid.setContentsMargins(0, 12, 0, 12)
+        grid.setHorizontalSpacing(14)
+        grid.setVerticalSpacing(4)
+        grid.setColumnMinimumWidth(0, 110)
+        grid.setColumnMinimumWidth(1, 150)
+        grid.setColumnStretch(2, 1)
+        title = QLabel(section.title, frame)
+        title.setFont(serif(18))
+        grid.addWidget(title, 0, 0, _TOP)
+        for number, setting in enumerate(section.settings):
+            label = QLabel(setting.label, frame)
+            label.setFont(sans(15))
+            label.setStyleSheet(f"color: {QUIET};")
+            row = SentenceView(fonts, frame, line_height=1.35)
+            row.chosen.connect(self._store.apply)
+            grid.addWidget(label, number, 1, _TOP)
+            grid.addWidget(row, number, 2)
+            self._rows.append(row)
+        return frame

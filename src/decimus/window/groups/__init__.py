@@ -1,0 +1,1 @@
+"""The Groups place: lanes and the working behind their numbers."""

@@ -1,0 +1,252 @@
+"""Lanes as rows: a section per level of the first factor where there are two, then the axis."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from enum import Enum
+
+from PySide6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelIndex, Qt
+
+from decimus.analysis.groups import Group
+from decimus.analysis.results import Results
+from decimus.figure.content import group_colours
+from decimus.figure.scales import Scale, padded, rounded_out, tick_decimals, tick_step, ticks
+from decimus.study.edits import RenameLevel
+from decimus.wording.numbers import number, percent
+from decimus.wording.phrases import level_words
+from decimus.wording.working import Quantity
+from decimus.wording.write_up import interval_words
+
+Index = QModelIndex | QPersistentModelIndex
+_NO_INDEX = QModelIndex()
+
+
+class Column(Enum):
+    """The columns of the lanes."""
+
+    NAME = 0
+    DOTS = 1
+    N = 2
+    MEAN = 3
+    STANDARD_DEVIATION = 4
+    STANDARD_ERROR = 5
+    CONFIDENCE_INTERVAL = 6
+
+
+QUANTITIES = {
+    Column.N: Quantity.N,
+    Column.MEAN: Quantity.MEAN,
+    Column.STANDARD_DEVIATION: Quantity.STANDARD_DEVIATION,
+    Column.STANDARD_ERROR: Quantity.STANDARD_ERROR,
+    Column.CONFIDENCE_INTERVAL: Quantity.CONFIDENCE_INTERVAL,
+}
+
+
+@dataclass(frozen=True)
+class Lane:
+    """One group's row; `colour` is its colour on the figure."""
+
+    group: Group
+    colour: str
+
+
+@dataclass(frozen=True)
+class SectionRow:
+    """The heading of a level of the first factor."""
+
+    level: str
+    label: str
+
+
+@dataclass(frozen=True)
+class AxisRow:
+    """The shared axis under the lanes."""
+
+
+Row = Lane | SectionRow | AxisRow
+
+
+@dataclass(frozen=True)
+class LaneAxis:
+    """The shared axis: its ends and ticks in the unit of the outcome."""
+
+    low: float
+    high: float
+    ticks: tuple[float, ...]
+    labels: tuple[str, ...]
+
+    def scale(self, start: float, end: float) -> Scale:
+        """The map from values to pixels."""
+        return Scale(self.low, self.high, start, end)
+
+
+def lane_axis(results: Results) -> LaneAxis:
+    """An axis over every replicate and every error bar."""
+    values: list[float] = []
+    for group in results.groups.shown:
+        values += group.summary.values
+        ends = results.groups.error_bar(group)
+        if ends is not None:
+            values += [end for end in (ends.lower, ends.upper) if end is not None]
+    low, high = padded(min(values, default=0.0), max(values, default=1.0), 0.03)
+    step = tick_step(high - low, 5)
+    low, high = rounded_out(low, high, step)
+    places = ticks(low, high, step)
+    decimals = tick_decimals(step)
+    sign = results.decimal_sign
+    return LaneAxis(low, high, places, tuple(number(v, decimals, sign) for v in places))
+
+
+class LanesModel(QAbstractTableModel):
+    """The lanes of a question."""
+
+    RowRole = Qt.ItemDataRole.UserRole + 1
+
+    def __init__(self) -> None:
+        super().__init__()
+        self._rows: tuple[Row, ...] = ()
+        self._results: Results | None = None
+        self._axis = LaneAxis(0, 1, (), ())
+
+    @property
+    def results(self) -> Results | None:
+        """What is shown; None while there is nothing."""
+        return self._results
+
+    @property
+    def axis(self) -> LaneAxis:
+        """The shared axis."""
+        return self._axis
+
+    @property
+    def rows(self) -> tuple[Row, ...]:
+        """All rows from the top."""
+        return self._rows
+
+    def show_results(self, results: Results) -> None:
+        """Show the lanes of these results."""
+        rows = _rows(results)
+        same = [type(row) for row in rows] == [type(row) for row in self._rows]
+        if not same:
+            self.beginResetModel()
+        self._results, self._rows = results, rows
+        self._axis = lane_axis(results)
+        if not same:
+            self.endResetModel()
+        else:
+            last = self.index(self.rowCount() - 1, self.columnCount() - 1)
+            self.dataChanged.emit(self.index(0, 0), last)
+        self.headerDataChanged.emit(Qt.Orientation.Horizontal, 0, self.columnCount() - 1)
+
+    def rowCount(self, parent: Index = _NO_INDEX) -> int:
+        """Sections, lanes and the axis."""
+        return 0 if parent.isValid() else len(self._rows)
+
+    def columnCount(self, parent: Index = _NO_INDEX) -> int:
+        """Name, dots and the numbers."""
+        return 0 if parent.isValid() else len(Column)
+
+    def lane(self, row: int) -> Lane | None:
+        """The lane in a row, if it is one."""
+        found = self._rows[row] if 0 <= row < len(self._rows) else None
+        return found if isinstance(found, Lane) else None
+
+    def data(self, index: Index, role: int = Qt.ItemDataRole.DisplayRole) -> object:
+        """Texts of names and numbers."""
+        row = self._rows[index.row()]
+        if role == self.RowRole:
+            return row
+        if role in (Qt.ItemDataRole.DisplayRole, Qt.ItemDataRole.EditRole):
+            return self._text(row, Column(index.column()))
+        if role == Qt.ItemDataRole.ToolTipRole and isinstance(row, Lane):
+            if Column(index.column()) in QUANTITIES:
+                return "Click for the working"
+            if Column(index.column()) is Column.NAME:
+                return "Drag the grip to reorder; double-click to rename"
+        return None
+
+    def _text(self, row: Row, column: Column) -> str:
+        results = self._results
+        if results is None or isinstance(row, AxisRow):
+            return ""
+        if isinstance(row, SectionRow):
+            return row.label if column is Column.NAME else ""
+        groups, decimals, sign = results.groups, results.groups.decimals, results.decimal_sign
+        summary = row.group.summary
+        match column:
+            case Column.NAME:
+                return row.group.labels[-1]
+            case Column.N:
+                return str(row.group.n)
+            case Column.MEAN:
+                return number(summary.mean, decimals, sign)
+            case Column.STANDARD_DEVIATION:
+                return number(summary.standard_deviation, decimals, sign)
+            case Column.STANDARD_ERROR:
+                return number(summary.standard_error, decimals, sign)
+            case Column.CONFIDENCE_INTERVAL:
+                return interval_words(groups.confidence_interval(row.group), decimals, sign)
+            case _:
+                return ""
+
+    def headerData(
+        self, section: int, orientation: Qt.Orientation, role: int = Qt.ItemDataRole.DisplayRole
+    ) -> object:
+        """What the columns hold."""
+        if role != Qt.ItemDataRole.DisplayRole or orientation is Qt.Orientation.Vertical:
+            return None
+        return self.heading(Column(section))
+
+    def heading(self, column: Column) -> str:
+        """The heading of a column."""
+        results = self._results
+        if results is None:
+            return ""
+        level = percent(results.question.error_bar_level, results.decimal_sign)
+        headings = {
+            Column.NAME: results.groups.factors[-1].title,
+            Column.DOTS: f"every {results.measurements.unit_name}, {results.groups.outcome_title}",
+            Column.N: "n",
+            Column.MEAN: "Mean",
+            Column.STANDARD_DEVIATION: "SD",
+            Column.STANDARD_ERROR: "SE",
+            Column.CONFIDENCE_INTERVAL: f"{level} CI",
+        }
+        return headings[column]
+
+    def flags(self, index: Index) -> Qt.ItemFlag:
+        """Lanes can be chosen, their names typed over; sections can be renamed too."""
+        row = self._rows[index.row()]
+        if isinstance(row, AxisRow):
+            return Qt.ItemFlag.ItemIsEnabled
+        flags = Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsSelectable
+        is_name = Column(index.column()) is Column.NAME
+        return flags | Qt.ItemFlag.ItemIsEditable if is_name else flags
+
+    def rename_edit(self, row: int, text: str) -> RenameLevel | None:
+        """The edit that shows a row's level under another name."""
+        results, shown = self._results, self._rows[row]
+        if results is None or isinstance(shown, AxisRow) or not text.strip():
+            return None
+        is_lane = isinstance(shown, Lane)
+        factor = results.groups.factors[-1 if is_lane else 0].factor
+        level = shown.group.levels[-1] if isinstance(shown, Lane) else shown.level
+        if text.strip() == self._text(shown, Column.NAME):
+            return None
+        return RenameLevel(
+            question=results.number, variable=factor.variable, level=level, label=text.strip()
+        )
+
+
+def _rows(results: Results) -> tuple[Row, ...]:
+    groups = results.groups
+    shades = group_colours(groups)
+    rows: list[Row] = []
+    section = None
+    for group in groups.shown:
+        if len(groups.factors) > 1 and group.levels[0] != section:
+            section = group.levels[0]
+            label = level_words(groups.factors[0], group.labels[0])
+            rows.append(SectionRow(section, label))
+        rows.append(Lane(group, shades[group.levels]))
+    return (*rows, AxisRow())

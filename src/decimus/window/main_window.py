@@ -1,0 +1,231 @@
+"""The window: question line, thread, work area, page and foot around one store."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from PySide6.QtCore import Qt
+from PySide6.QtGui import (
+    QCloseEvent,
+    QDragEnterEvent,
+    QDropEvent,
+    QGuiApplication,
+    QKeySequence,
+    QShortcut,
+)
+from PySide6.QtWidgets import QMainWindow, QSplitter, QStackedWidget, QVBoxLayout, QWidget
+
+from decimus.analysis.results import Results
+from decimus.errors import InputError
+from decimus.examples.catalogue import example
+from decimus.study.history import History
+from decimus.window.comparisons.place import ComparisonsPlace
+from decimus.window.exports import Files
+from decimus.window.figure.place import FigurePlace
+from decimus.window.foot import Foot
+from decimus.window.groups.place import GroupsPlace
+from decimus.window.measurements.place import MeasurementsPlace
+from decimus.window.messages import Message
+from decimus.window.page import PagePanel
+from decimus.window.question_line import QuestionLine
+from decimus.window.start import Start
+from decimus.window.store import Store
+from decimus.window.thread import PLACES, Thread
+from decimus.window.write_up.place import WriteUpPlace
+from decimus.wording.readings import thread_counts
+from decimus.workflows.opening import pasted
+
+_WORK_SHARE = 58
+
+WorkPlace = MeasurementsPlace | GroupsPlace | ComparisonsPlace | FigurePlace | WriteUpPlace
+
+
+class MainWindow(QMainWindow):
+    """The window of one study."""
+
+    def __init__(self, history: History, path: Path | None = None, decimal_sign: str = ".") -> None:
+        super().__init__()
+        self.store = Store(history, path, decimal_sign)
+        self.files = Files(self.store, self)
+        self.question_line = QuestionLine(self.store)
+        self.thread_line = Thread()
+        self.message = Message()
+        self.start = Start()
+        self.measurements = MeasurementsPlace(self.store)
+        self.groups = GroupsPlace(self.store)
+        self.comparisons = ComparisonsPlace(self.store)
+        self.figure = FigurePlace(self.store)
+        self.write_up = WriteUpPlace()
+        self.page = PagePanel(self.store)
+        self.foot = Foot(self.store)
+        self._places: dict[str, WorkPlace] = {
+            "measurements": self.measurements,
+            "groups": self.groups,
+            "comparisons": self.comparisons,
+            "figure": self.figure,
+            "write_up": self.write_up,
+        }
+        self.place = PLACES[0].key
+        self._stale = set(self._places)
+        self._lay_out()
+        self._connect()
+        self.setAcceptDrops(True)
+        self.resize(1280, 800)
+        self.setMinimumSize(1024, 700)
+        self.thread_line.go(self.place)
+        self._show(self.store.results)
+
+    def _lay_out(self) -> None:
+        self.work = QStackedWidget()
+        for place in self._places.values():
+            self.work.addWidget(place)
+        left = QWidget()
+        left.setObjectName("work")
+        left.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        in_left = QVBoxLayout(left)
+        in_left.setContentsMargins(0, 0, 0, 0)
+        in_left.setSpacing(0)
+        in_left.addWidget(self.message)
+        in_left.addWidget(self.work, 1)
+        self.splitter = QSplitter(Qt.Orientation.Horizontal)
+        self.splitter.setHandleWidth(1)
+        self.splitter.setChildrenCollapsible(False)
+        self.splitter.addWidget(left)
+        self.splitter.addWidget(self.page)
+        self.splitter.setStretchFactor(0, _WORK_SHARE)
+        self.splitter.setStretchFactor(1, 100 - _WORK_SHARE)
+        self.splitter.setSizes([_WORK_SHARE * 100, (100 - _WORK_SHARE) * 100])
+        self.body = QStackedWidget()
+        self.body.addWidget(self.start)
+        self.body.addWidget(self.splitter)
+        central = QWidget()
+        layout = QVBoxLayout(central)
+        layout.setContentsMargins(0, 0, 0, 0)
+        layout.setSpacing(0)
+        layout.addWidget(self.question_line)
+        layout.addWidget(self.thread_line)
+        layout.addWidget(self.body, 1)
+        layout.addWidget(self.foot)
+        self.setCentralWidget(central)
+
+    def _connect(self) -> None:
+        self.store.changed.connect(lambda _before, after: self._show(after))
+        self.store.filed.connect(self._show_file)
+        for source in (self.store, self.files, self.measurements):
+            source.refused.connect(self.say)
+        self.files.told.connect(self.thread_line.file_name.setText)
+        self.thread_line.went.connect(self._go)
+        self.foot.went.connect(self.thread_line.go)
+        line = self.question_line
+        line.undo.clicked.connect(self.store.undo)
+        line.redo.clicked.connect(self.store.redo)
+        line.open.clicked.connect(self.files.open)
+        line.paste.clicked.connect(self.paste_table)
+        line.export.clicked.connect(self.open_export_menu)
+        self.thread_line.save.clicked.connect(self.files.save)
+        self.start.paste.clicked.connect(self.paste_table)
+        self.start.open.clicked.connect(self.files.open)
+        self.start.example.clicked.connect(self.open_example)
+        self.write_up.save_wanted.connect(self.files.ask_for_summary)
+        for keys, action in (
+            ("Ctrl+Z", self.store.undo),
+            ("Ctrl+Shift+Z", self.store.redo),
+            ("Ctrl+Y", self.store.redo),
+            ("Ctrl+O", self.files.open),
+            ("Ctrl+S", self.files.save),
+            ("Ctrl+Shift+S", self.files.save_as),
+            ("Ctrl+Shift+V", self.paste_table),
+            ("Ctrl+E", self.open_export_menu),
+            ("Ctrl+D", self.open_example),
+        ):
+            QShortcut(QKeySequence(keys), self).activated.connect(action)
+        QShortcut(QKeySequence("Ctrl+V"), self.start).activated.connect(self.paste_table)
+
+    # --- showing -------------------------------------------------------------------
+
+    def _show(self, results: Results) -> None:
+        """Show new results: what is in view now, other places when they are gone to."""
+        self.message.hide()
+        self.start.problem.setText("")
+        is_empty = self.store.history.study.is_empty
+        self.body.setCurrentWidget(self.start if is_empty else self.splitter)
+        history = self.store.history
+        self.question_line.show_results(results, history.undo_title, history.redo_title)
+        self.foot.show_results(results)
+        self.foot.setVisible(not is_empty)
+        self.thread_line.setEnabled(not is_empty)
+        self.thread_line.show_counts(thread_counts(results), self.foot.places_with_remarks)
+        self._stale = set(self._places)
+        if results.problem is not None and self.place != "measurements":
+            self.thread_line.go("measurements")
+        self._refresh_place()
+        self.page.show_results(results)
+        self._show_file()
+
+    def _refresh_place(self) -> None:
+        if self.place in self._stale:
+            self._stale.discard(self.place)
+            self._places[self.place].show_results(self.store.results)
+
+    def _show_file(self) -> None:
+        path = self.store.path
+        name = path.name if path is not None else "new study"
+        is_empty = self.store.history.study.is_empty and path is None
+        self.thread_line.show_file("" if is_empty else name, is_saved=self.store.is_saved)
+        mark = "" if self.store.is_saved else "not saved, "
+        self.setWindowTitle("Decimus" if is_empty else f"{name} ({mark}Decimus)")
+
+    def _go(self, key: str) -> None:
+        self.place = key
+        self.work.setCurrentWidget(self._places[key])
+        self._refresh_place()
+
+    def say(self, error: InputError) -> None:
+        """Say what went wrong, next to the place."""
+        if self.body.currentWidget() is self.start:
+            self.start.problem.setText(str(error))
+        else:
+            self.message.say(str(error))
+
+    # --- actions -------------------------------------------------------------------
+
+    def paste_table(self) -> None:
+        """Bring in the table on the clipboard."""
+        try:
+            edit = pasted(QGuiApplication.clipboard().text())
+        except InputError as error:
+            self.say(error)
+            return
+        self.store.apply(edit)
+        self.thread_line.go("measurements")
+
+    def open_example(self) -> None:
+        """Bring in the example study."""
+        self.store.apply(example("duckweed").edit())
+
+    def open_export_menu(self) -> None:
+        """Show what can be exported under its button."""
+        if self.store.results.problem is not None:
+            return
+        button = self.question_line.export
+        menu = self.files.export_menu()
+        menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        corner = button.mapToGlobal(button.rect().bottomRight())
+        corner.setX(corner.x() - menu.sizeHint().width())
+        menu.popup(corner)
+
+    # --- dropping files ------------------------------------------------------------
+
+    def dragEnterEvent(self, event: QDragEnterEvent) -> None:
+        """One local file is welcome."""
+        urls = event.mimeData().urls()
+        if len(urls) == 1 and urls[0].isLocalFile():
+            event.acceptProposedAction()
+
+    def dropEvent(self, event: QDropEvent) -> None:
+        """Open what was dropped."""
+        self.files.open_path(Path(event.mimeData().urls()[0].toLocalFile()))
+
+    def closeEvent(self, event: QCloseEvent) -> None:
+        """Close; what is not saved is in the journal."""
+        event.accept()

@@ -1,0 +1,1 @@
+"""The Measurements place: the reading sentence and the sheet."""

@@ -1,0 +1,251 @@
+"""The page: the figure on white paper as export writes it, its size, its live caption."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QEvent, QPoint, QRect, QSize, Qt, QTimer, Signal
+from PySide6.QtGui import QHelpEvent, QImage, QMouseEvent, QPainter, QPaintEvent, QResizeEvent
+from PySide6.QtWidgets import (
+    QFrame,
+    QLabel,
+    QLineEdit,
+    QScrollArea,
+    QSizePolicy,
+    QToolTip,
+    QVBoxLayout,
+    QWidget,
+)
+
+from decimus.analysis.results import Results
+from decimus.figure.drawing import picture
+from decimus.figure.layout import page_of
+from decimus.figure.marks import Label, Page, Part, Target
+from decimus.figure.outlines import measure
+from decimus.study.edits import WriteAxisTitle
+from decimus.window.sentences import SentenceFonts, SentenceView
+from decimus.window.store import Store
+from decimus.window.theme import QUIET, sans, serif
+from decimus.wording.captions import caption
+from decimus.wording.figure_readings import target_reading
+from decimus.wording.numbers import NBSP
+
+_TRUE_SIZE_PX_PER_MM = 96 / 25.4
+
+
+class PageView(QWidget):
+    """Paints the page from a cached picture; redraws come together on a zero timer.
+
+    Signals:
+        edited: an edit made on the page.
+        drawn: the picture is of the present study; carries the scale in px per mm.
+    """
+
+    edited = Signal(object)
+    drawn = Signal(float)
+
+    def __init__(self, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self._results: Results | None = None
+        self._page: Page | None = None
+        self._image: QImage | None = None
+        self._is_true_size = False
+        self._field: QLineEdit | None = None
+        self._timer = QTimer(self)
+        self._timer.setSingleShot(True)
+        self._timer.setInterval(0)
+        self._timer.timeout.connect(self.draw_now)
+        self.setMouseTracking(True)
+        policy = QSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
+        policy.setHeightForWidth(True)
+        self.setSizePolicy(policy)
+        self.setAccessibleName("The figure")
+
+    @property
+    def page(self) -> Page | None:
+        """The page as laid out last."""
+        return self._page
+
+    def show_results(self, results: Results) -> None:
+        """Show the figure of these results, soon."""
+        self._results = results
+        self._timer.start()
+
+    def show_true_size(self, is_true_size: bool) -> None:
+        """Show the page at the size it will be printed, or fitted to the width."""
+        self._is_true_size = is_true_size
+        self._timer.start()
+
+    @property
+    def pixels_per_mm(self) -> float:
+        """The scale on the screen."""
+        if self._page is None:
+            return _TRUE_SIZE_PX_PER_MM
+        if self._is_true_size:
+            return _TRUE_SIZE_PX_PER_MM
+        return max(1.0, self.width() / self._page.width_mm)
+
+    def draw_now(self) -> None:
+        """Lay out and draw the page now."""
+        self._timer.stop()
+        results = self._results
+        if results is None or results.problem is not None:
+            self._page = self._image = None
+        else:
+            self._page = page_of(results, measure)
+            self._render()
+        self.updateGeometry()
+        self.update()
+        self.drawn.emit(self.pixels_per_mm)
+
+    def _render(self) -> None:
+        if self._page is None:
+            return
+        ratio = self.devicePixelRatioF()
+        pixels = picture(self._page, self.pixels_per_mm * ratio)
+        height, width = pixels.shape[:2]
+        image = QImage(pixels.tobytes(), width, height, QImage.Format.Format_RGBA8888)
+        image.setDevicePixelRatio(ratio)
+        self._image = image.copy()
+
+    def heightForWidth(self, width: int) -> int:
+        """The page's proportions."""
+        if self._page is None:
+            return round(width * 0.72)
+        scale = _TRUE_SIZE_PX_PER_MM if self._is_true_size else width / self._page.width_mm
+        return round(scale * self._page.height_mm)
+
+    def sizeHint(self) -> QSize:
+        """As high as the page is at the width at hand."""
+        width = self.width() if self.width() > 50 else 460
+        return QSize(width, self.heightForWidth(width))
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        """Draw anew for the new width."""
+        super().resizeEvent(event)
+        if event.size().width() != event.oldSize().width():
+            self._timer.start()
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        """The cached picture."""
+        if self._image is not None:
+            QPainter(self).drawImage(QPoint(0, 0), self._image)
+
+    # --- pointing and editing ------------------------------------------------
+
+    def target_at(self, position: QPoint) -> Target | None:
+        """What is under a place of the widget."""
+        if self._page is None:
+            return None
+        scale = self.pixels_per_mm
+        return self._page.target_at(
+            position.x() / scale, self._page.height_mm - position.y() / scale
+        )
+
+    def mouseMoveEvent(self, event: QMouseEvent) -> None:
+        """The pointer tells what can be edited."""
+        target = self.target_at(event.position().toPoint())
+        is_text = target is not None and target.part in (Part.VALUE_TITLE, Part.GROUP_TITLE)
+        self.setCursor(Qt.CursorShape.IBeamCursor if is_text else Qt.CursorShape.ArrowCursor)
+
+    def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
+        """Edit an axis title in place."""
+        target = self.target_at(event.position().toPoint())
+        if target is not None and target.part in (Part.VALUE_TITLE, Part.GROUP_TITLE):
+            self.edit_title(target.part)
+
+    def edit_title(self, part: Part) -> QLineEdit | None:
+        """Lay a field over an axis title; Return writes it, Escape leaves it."""
+        label = next((m for m in self._marks(part) if isinstance(m, Label)), None)
+        if label is None or self._page is None:
+            return None
+        scale = self.pixels_per_mm
+        field = QLineEdit(label.text, self)
+        field.setFont(sans(15))
+        width = max(170, round(label.extent.width * scale) + 30)
+        bounds = label.bounds
+        x = round(bounds.left * scale)
+        y = round((self._page.height_mm - (bounds.bottom + bounds.top) / 2) * scale) - 14
+        x = min(x, self.width() - width)
+        field.setGeometry(QRect(max(0, x), max(0, y), width, 28))
+        field.selectAll()
+        field.show()
+        field.setFocus()
+
+        def write() -> None:
+            text = field.text().strip()
+            field.deleteLater()
+            if text != label.text:
+                self.edited.emit(WriteAxisTitle(is_value_axis=part is Part.VALUE_TITLE, text=text))
+
+        field.returnPressed.connect(write)
+        field.editingFinished.connect(field.deleteLater)
+        self._field = field
+        return field
+
+    def _marks(self, part: Part) -> tuple[object, ...]:
+        return () if self._page is None else self._page.of_part(part)
+
+    def event(self, event: QEvent) -> bool:
+        """Values of what is pointed at, as a tool tip."""
+        if isinstance(event, QHelpEvent) and event.type() == QEvent.Type.ToolTip:
+            target = self.target_at(event.pos())
+            text = ""
+            if target is not None and self._results is not None:
+                text = target_reading(self._results, target.part.value, target.groups)
+            QToolTip.showText(event.globalPos(), text, self)
+            return True
+        return super().event(event)
+
+
+class PagePanel(QScrollArea):
+    """The right half of the window: paper with figure and caption, its size below."""
+
+    def __init__(self, store: Store) -> None:
+        super().__init__()
+        self.setObjectName("desk")
+        self.setWidgetResizable(True)
+        self.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        content = QWidget()
+        content.setObjectName("desk_content")
+        self.paper = QFrame(content)
+        self.paper.setObjectName("paper")
+        self.view = PageView(self.paper)
+        fonts = SentenceFonts(serif(16), sans(16, strong=True), sans(14))
+        self.caption = SentenceView(fonts, self.paper, line_height=1.32)
+        self._size = QLabel("", content)
+        self._size.setFont(sans(13))
+        self._size.setStyleSheet(f"color: {QUIET};")
+        self._size.setAlignment(Qt.AlignmentFlag.AlignRight)
+        on_paper = QVBoxLayout(self.paper)
+        on_paper.setContentsMargins(16, 18, 16, 18)
+        on_paper.setSpacing(12)
+        on_paper.addWidget(self.view)
+        on_paper.addWidget(self.caption)
+        layout = QVBoxLayout(content)
+        layout.setContentsMargins(20, 18, 20, 12)
+        layout.setSpacing(8)
+        layout.addWidget(self.paper)
+        layout.addWidget(self._size)
+        layout.addStretch(1)
+        self.setWidget(content)
+        self._store = store
+        self.caption.chosen.connect(store.apply)
+        self.view.edited.connect(store.apply)
+        self.view.drawn.connect(self._say_size)
+
+    def show_results(self, results: Results) -> None:
+        """Show figure and caption of these results."""
+        self.view.show_results(results)
+        self.paper.setVisible(results.problem is None)
+        self._size.setVisible(results.problem is None)
+        if results.problem is None:
+            self.caption.show_sentence(caption(results))
+
+    def _say_size(self, pixels_per_mm: float) -> None:
+        page = self.view.page
+        if page is None:
+            return
+        zoom = round(100 * pixels_per_mm / _TRUE_SIZE_PX_PER_MM)
+        size = f"{page.width_mm:g} × {page.height_mm:.4g} mm"
+        wanted = self._store.results.question.figure.height_mm
+        taller = ", taller to hold the comparison lines" if page.height_mm > wanted + 0.2 else ""
+        self._size.setText(f"{size}{taller}, shown at {zoom}{NBSP}%")

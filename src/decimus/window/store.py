@@ -1,0 +1,98 @@
+"""The one home of the study in the window: edits go in, the signal comes out."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from PySide6.QtCore import QObject, Signal
+
+from decimus.analysis.results import Results
+from decimus.errors import InputError
+from decimus.formats.study_file import save_study
+from decimus.study.edits import Edit
+from decimus.study.history import History
+from decimus.study.studies import Study
+
+
+class Store(QObject):
+    """The study with its past, and what follows from it.
+
+    Signals:
+        changed: the results before and after; every view redraws what differs.
+        filed: the study was opened, saved or has become unsaved.
+        refused: an InputError that the user should see.
+    """
+
+    changed = Signal(object, object)
+    filed = Signal()
+    refused = Signal(object)
+
+    def __init__(self, history: History, path: Path | None, decimal_sign: str) -> None:
+        super().__init__()
+        self._decimal_sign = decimal_sign
+        self._history = history
+        self._path = path
+        self._saved: Study = history.study if path else Study()
+        self._results = Results(history.study, decimal_sign=decimal_sign)
+
+    @property
+    def history(self) -> History:
+        """The study's past and future."""
+        return self._history
+
+    @property
+    def results(self) -> Results:
+        """What follows from the study as it stands."""
+        return self._results
+
+    @property
+    def path(self) -> Path | None:
+        """The study file, None before it was first saved."""
+        return self._path
+
+    @property
+    def is_saved(self) -> bool:
+        """True when the file holds the study as it stands, or there is nothing to save."""
+        return self._saved is self._history.study or self._saved == self._history.study
+
+    def apply(self, edit: Edit) -> None:
+        """Make a change."""
+        self._move(self._history.after(edit))
+
+    def undo(self) -> None:
+        """Take the last change back."""
+        self._move(self._history.undone())
+
+    def redo(self) -> None:
+        """Bring the change back that was undone last."""
+        self._move(self._history.redone())
+
+    def open(self, history: History, path: Path | None) -> None:
+        """Replace the whole study by another."""
+        self._path = path
+        self._saved = history.study if path else Study()
+        self._move(history, is_same_study=False)
+
+    def save(self, path: Path) -> bool:
+        """Write the study to a file; False, with `refused`, when that failed."""
+        try:
+            save_study(path, self._history)
+        except InputError as error:
+            self.refused.emit(error)
+            return False
+        self._path, self._saved = path, self._history.study
+        self.filed.emit()
+        return True
+
+    def _move(self, history: History, *, is_same_study: bool = True) -> None:
+        if history is self._history:
+            return
+        before = self._results
+        self._history = history
+        self._results = Results(
+            history.study,
+            before=before if is_same_study else None,
+            decimal_sign=self._decimal_sign,
+        )
+        self.changed.emit(before, self._results)
+        self.filed.emit()

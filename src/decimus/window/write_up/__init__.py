@@ -1,0 +1,1 @@
+"""The Write-up place: texts and the summary table to copy."""
