@@ -11,14 +11,14 @@ from pathlib import Path
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
-from PySide6.QtCore import QEventLoop, QTimer  # noqa: E402 - the platform is set first
-from PySide6.QtWidgets import QApplication, QWidget  # noqa: E402
+from PySide6.QtCore import QEventLoop, QTimer
+from PySide6.QtWidgets import QApplication, QWidget
 
-from decimus.examples.catalogue import example  # noqa: E402
-from decimus.study.history import History  # noqa: E402
-from decimus.window.app import application  # noqa: E402
-from decimus.window.main_window import MainWindow  # noqa: E402
-from decimus.wording.working import Quantity  # noqa: E402
+from decimus.examples.catalogue import example
+from decimus.study.history import History
+from decimus.window.app import application
+from decimus.window.main_window import MainWindow
+from decimus.wording.working import Quantity
 
 SIZE = (1280, 800)
 

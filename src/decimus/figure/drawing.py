@@ -1,6 +1,9 @@
-"""From a page to ink: flat artists on an empty figure of the plotting library.
+"""From a page to ink, by the plotting library's renderers.
 
-Pictures get text as outlines, vector files get real text in the bundled font.
+One routine draws every mark with a renderer's own primitives. Pictures call it on a
+bare bitmap renderer, files through a figure that holds nothing but this page; so what
+the screen shows is what a file holds, and no axes, artists or layout engine are in
+between. Pictures get text as outlines, vector files real text in the bundled font.
 """
 
 from __future__ import annotations
@@ -17,155 +20,27 @@ from decimus.figure.marks import MM_PER_POINT, Box, Dots, Label, Mark, Page, Run
 from decimus.figure.outlines import font, measure, outline
 
 if TYPE_CHECKING:
-    from matplotlib.figure import Figure
-    from matplotlib.transforms import Transform
+    from matplotlib.backend_bases import GraphicsContextBase, RendererBase
+    from matplotlib.transforms import Affine2D
 
 MM_PER_INCH = 25.4
 PAPER = "#ffffff"
+INK = (0.0, 0.0, 0.0, 1.0)
 
-
-def figure_of(page: Page, *, has_real_text: bool) -> Figure:
-    """The page as a figure of the plotting library at true size.
-
-    Args:
-        page: what to draw.
-        has_real_text: True for vector files, where text stays text.
-    """
-    from matplotlib.figure import Figure
-    from matplotlib.transforms import Affine2D
-
-    figure = Figure(figsize=(page.width_mm / MM_PER_INCH, page.height_mm / MM_PER_INCH))
-    figure.patch.set_facecolor(PAPER)
-    figure.patch.set_linewidth(0)
-    to_page = Affine2D().scale(1 / MM_PER_INCH) + figure.dpi_scale_trans
-    for kind, marks in groupby(page.marks, key=type):
-        _draw(figure, kind, list(marks), to_page, has_real_text=has_real_text)
-    return figure
-
-
-def _draw(
-    figure: Figure, kind: type, marks: list[Mark], to_page: Transform, *, has_real_text: bool
-) -> None:
-    """Draw neighbouring marks of one kind, in as few artists as their looks allow."""
-    if kind is Box:
-        _draw_boxes(figure, [m for m in marks if isinstance(m, Box)], to_page)
-    elif kind is Stroke:
-        _draw_strokes(figure, [m for m in marks if isinstance(m, Stroke)], to_page)
-    elif kind is Dots:
-        for dots in marks:
-            if isinstance(dots, Dots):
-                _draw_dots(figure, dots, to_page)
-    else:
-        labels = [m for m in marks if isinstance(m, Label)]
-        draw = _draw_texts if has_real_text else _draw_outlines
-        draw(figure, labels, to_page)
-
-
-def _draw_boxes(figure: Figure, boxes: list[Box], to_page: Transform) -> None:
-    from matplotlib.collections import PolyCollection
-
-    corners = [
-        [(b.x, b.y), (b.x + b.width, b.y), (b.x + b.width, b.y + b.height), (b.x, b.y + b.height)]
-        for b in boxes
-    ]
-    colours = [box.colour for box in boxes]
-    figure.add_artist(
-        PolyCollection(corners, facecolors=colours, edgecolors="none", transform=to_page)
-    )
-
-
-def _draw_strokes(figure: Figure, strokes: list[Stroke], to_page: Transform) -> None:
-    from matplotlib.collections import LineCollection
-
-    figure.add_artist(
-        LineCollection(
-            [[(s.x1, s.y1), (s.x2, s.y2)] for s in strokes],
-            linewidths=[s.line_pt for s in strokes],
-            colors=[s.colour for s in strokes],
-            capstyle="projecting",
-            transform=to_page,
-        )
-    )
-
-
-def _draw_dots(figure: Figure, dots: Dots, to_page: Transform) -> None:
-    from matplotlib.lines import Line2D
-
-    figure.add_artist(
-        Line2D(
-            dots.xs,
-            dots.ys,
-            linestyle="none",
-            marker="o",
-            markersize=2 * dots.radius / MM_PER_POINT,
-            markerfacecolor=dots.fill,
-            markeredgecolor=dots.colour,
-            markeredgewidth=dots.line_pt,
-            transform=to_page,
-        )
-    )
-
-
-def _draw_outlines(figure: Figure, labels: list[Label], to_page: Transform) -> None:
-    """All text of neighbouring labels as one filled shape."""
-    from matplotlib.patches import PathPatch
-    from matplotlib.path import Path
-    from matplotlib.transforms import Affine2D
-
-    shapes = []
-    for label in labels:
-        for run, start in _placed_runs(label):
-            place = Affine2D().scale(label.size_pt * MM_PER_POINT)
-            if label.is_upright:
-                place = place.rotate_deg(90)
-            shapes.append(outline(run.text, run.face).transformed(place.translate(*start)))
-    shape = Path.make_compound_path(*shapes)
-    figure.add_artist(
-        PathPatch(shape, facecolor="#000000", linewidth=0, transform=to_page, snap=False)
-    )
-
-
-def _draw_texts(figure: Figure, labels: list[Label], to_page: Transform) -> None:
-    from matplotlib.text import Text
-
-    for label in labels:
-        for run, (x, y) in _placed_runs(label):
-            figure.add_artist(
-                Text(
-                    x,
-                    y,
-                    run.text,
-                    color="#000000",
-                    fontproperties=font(run.face),
-                    fontsize=label.size_pt,
-                    rotation=90 if label.is_upright else 0,
-                    rotation_mode="anchor",
-                    horizontalalignment="left",
-                    verticalalignment="baseline",
-                    parse_math=False,
-                    transform=to_page,
-                )
-            )
-
-
-def _placed_runs(label: Label) -> Iterator[tuple[Run, tuple[float, float]]]:
-    """Every run of a label with the place its baseline starts at."""
-    along = 0.0
-    for run in label.runs:
-        start = (label.x, label.y + along) if label.is_upright else (label.x + along, label.y)
-        yield run, start
-        along += measure(run.text, run.face, label.size_pt).width
+Colour = tuple[float, float, float, float]
 
 
 def picture(page: Page, pixels_per_mm: float) -> NDArray[np.uint8]:
     """The page as pixels: rows from the top, four channels (RGBA)."""
-    from matplotlib.backends.backend_agg import FigureCanvasAgg
+    from matplotlib.backends.backend_agg import RendererAgg
 
-    figure = figure_of(page, has_real_text=False)
-    figure.set_dpi(pixels_per_mm * MM_PER_INCH)
-    canvas = FigureCanvasAgg(figure)
-    canvas.draw()  # type: ignore[no-untyped-call]
-    return np.asarray(canvas.buffer_rgba())  # type: ignore[no-untyped-call]
+    width = round(page.width_mm * pixels_per_mm)
+    height = round(page.height_mm * pixels_per_mm)
+    renderer = RendererAgg(width, height, pixels_per_mm * MM_PER_INCH)  # type: ignore[no-untyped-call]
+    paper = Box(0, 0, page.width_mm, page.height_mm, PAPER)
+    marks = (paper, *page.marks)
+    _Pen(renderer, pixels_per_mm, page.height_mm, has_real_text=False).draw(marks)
+    return np.asarray(renderer.buffer_rgba())  # type: ignore[no-untyped-call]
 
 
 def file_bytes(page: Page, file_format: str, dpi: float) -> bytes:
@@ -178,9 +53,15 @@ def file_bytes(page: Page, file_format: str, dpi: float) -> bytes:
     """
     from matplotlib import rc_context
     from matplotlib.backends.backend_agg import FigureCanvasAgg
+    from matplotlib.figure import Figure
 
     is_vector = file_format in ("svg", "pdf")
-    figure = figure_of(page, has_real_text=is_vector)
+    width, height = page.width_mm / MM_PER_INCH, page.height_mm / MM_PER_INCH
+    if not is_vector:
+        # Whole pixels, so that the bitmap is not cut off within its last one.
+        width, height = round(width * dpi) / dpi, round(height * dpi) / dpi
+    figure = Figure(figsize=(width, height), facecolor=PAPER, linewidth=0)
+    figure.add_artist(_page_artist(page, has_real_text=is_vector))
     settings: dict[Any, Any] = {
         "svg.fonttype": "none",
         "pdf.fonttype": 42,
@@ -195,11 +76,156 @@ def file_bytes(page: Page, file_format: str, dpi: float) -> bytes:
     out = io.BytesIO()
     with rc_context(settings):
         FigureCanvasAgg(figure).print_figure(
-            out,
-            format=file_format,
-            dpi=dpi,
-            metadata=metadata,
-            facecolor=PAPER,
-            edgecolor="none",
+            out, format=file_format, dpi=dpi, metadata=metadata, facecolor=PAPER, edgecolor="none"
         )
     return out.getvalue()
+
+
+def _page_artist(page: Page, *, has_real_text: bool) -> Any:  # noqa: ANN401 - a local class
+    """The page as the one artist of a figure."""
+    from matplotlib.artist import Artist
+
+    class PageArtist(Artist):
+        """Draws the page at the figure's resolution of the moment."""
+
+        def draw(self, renderer: RendererBase) -> None:
+            """Draw every mark."""
+            figure = self.get_figure(root=True)
+            if figure is not None:
+                scale = figure.dpi / MM_PER_INCH
+                pen = _Pen(renderer, scale, page.height_mm, has_real_text=has_real_text)
+                pen.draw(page.marks)
+
+    return PageArtist()
+
+
+class _Pen:
+    """Draws marks with one renderer at one scale."""
+
+    def __init__(
+        self, renderer: RendererBase, pixels_per_mm: float, height_mm: float, *, has_real_text: bool
+    ) -> None:
+        from matplotlib.transforms import Affine2D
+
+        self._renderer = renderer
+        self._scale = pixels_per_mm
+        self._height = height_mm
+        self._has_real_text = has_real_text
+        self._to_pixels: Affine2D = Affine2D().scale(pixels_per_mm)
+
+    def draw(self, marks: tuple[Mark, ...]) -> None:
+        """Draw marks from the lowest to the topmost, neighbours of one kind together."""
+        for _, group in groupby(marks, key=_look):
+            alike = list(group)
+            first = alike[0]
+            if isinstance(first, Box):
+                for box in alike:
+                    if isinstance(box, Box):
+                        self._box(box)
+            elif isinstance(first, Stroke):
+                strokes = [mark for mark in alike if isinstance(mark, Stroke)]
+                self._strokes(strokes, first.line_pt, first.colour)
+            elif isinstance(first, Dots):
+                for dots in alike:
+                    if isinstance(dots, Dots):
+                        self._dots(dots)
+            else:
+                labels = [mark for mark in alike if isinstance(mark, Label)]
+                if self._has_real_text:
+                    self._texts(labels)
+                else:
+                    self._outlines(labels)
+
+    def _context(self, line_pt: float, colour: Colour) -> GraphicsContextBase:
+        context = self._renderer.new_gc()
+        context.set_foreground(colour, isRGBA=True)
+        context.set_linewidth(line_pt * MM_PER_POINT * self._scale)
+        context.set_snap(False)
+        return context
+
+    def _box(self, box: Box) -> None:
+        from matplotlib.path import Path
+
+        right, top = box.x + box.width, box.y + box.height
+        corners = [(box.x, box.y), (right, box.y), (right, top), (box.x, top), (box.x, box.y)]
+        context = self._context(0.0, rgba(box.colour))
+        path = Path(corners, closed=True)
+        self._renderer.draw_path(context, path, self._to_pixels, rgba(box.colour))
+        context.restore()
+
+    def _strokes(self, strokes: list[Stroke], line_pt: float, colour: str) -> None:
+        from matplotlib.path import Path
+
+        points = [point for s in strokes for point in ((s.x1, s.y1), (s.x2, s.y2))]
+        codes = [Path.MOVETO, Path.LINETO] * len(strokes)
+        context = self._context(line_pt, rgba(colour))
+        context.set_capstyle("projecting")
+        self._renderer.draw_path(context, Path(points, codes), self._to_pixels)
+        context.restore()
+
+    def _dots(self, dots: Dots) -> None:
+        from matplotlib.path import Path
+        from matplotlib.transforms import Affine2D
+
+        places = Path(np.column_stack((dots.xs, dots.ys)))
+        context = self._context(dots.line_pt, rgba(dots.colour))
+        size = Affine2D().scale(dots.radius * self._scale)
+        circle = Path.unit_circle()
+        self._renderer.draw_markers(context, circle, size, places, self._to_pixels, rgba(dots.fill))
+        context.restore()
+
+    def _outlines(self, labels: list[Label]) -> None:
+        """The text of neighbouring labels as one filled shape."""
+        from matplotlib.path import Path
+        from matplotlib.transforms import Affine2D
+
+        shapes = []
+        for label in labels:
+            for run, start in _placed_runs(label):
+                place = Affine2D().scale(label.size_pt * MM_PER_POINT)
+                if label.is_upright:
+                    place = place.rotate_deg(90)
+                shapes.append(outline(run.text, run.face).transformed(place.translate(*start)))
+        context = self._context(0.0, INK)
+        shape = Path.make_compound_path(*shapes)
+        self._renderer.draw_path(context, shape, self._to_pixels, INK)
+        context.restore()
+
+    def _texts(self, labels: list[Label]) -> None:
+        """Every run as real text; renderers that count from the top get it so."""
+        context = self._context(0.0, INK)
+        for label in labels:
+            for run, (x, y) in _placed_runs(label):
+                up = self._height - y if self._renderer.flipy() else y
+                self._renderer.draw_text(
+                    context,
+                    x * self._scale,
+                    up * self._scale,
+                    run.text,
+                    font(run.face, label.size_pt),
+                    90.0 if label.is_upright else 0.0,
+                    ismath=False,
+                )
+        context.restore()
+
+
+def _look(mark: Mark) -> tuple[object, ...]:
+    """Marks of one look can be drawn together."""
+    if isinstance(mark, Stroke):
+        return (Stroke, mark.line_pt, mark.colour)
+    return (type(mark),)
+
+
+def _placed_runs(label: Label) -> Iterator[tuple[Run, tuple[float, float]]]:
+    """Every run of a label with the place its baseline starts at."""
+    along = 0.0
+    for run in label.runs:
+        start = (label.x, label.y + along) if label.is_upright else (label.x + along, label.y)
+        yield run, start
+        along += measure(run.text, run.face, label.size_pt).width
+
+
+def rgba(colour: str) -> Colour:
+    """A colour of the form #rrggbb as shares of red, green and blue, and full cover."""
+    red, green, blue = (int(colour[i : i + 2], 16) / 255 for i in (1, 3, 5))
+    return (red, green, blue, 1.0)

@@ -111,7 +111,7 @@ def _laid_out(content: Content, measure: Measure, height: float) -> tuple[Page, 
     width = choices.width_mm
     key = _key(content, type_, width, height - _EDGE)
     key_bottom = min((mark.bounds.bottom for mark in key), default=height - _EDGE)
-    top = key_bottom - (_GAP if key else 0.0) - type_.extent("0").ascent / 2
+    top = key_bottom - (1.8 * _GAP if key else 0.0) - type_.extent("0").ascent / 2
     low, high = _data_range(content)
     guess = _axis(content, low, high, Frame(0, width, height * 0.25, top))
     titles = type_.extent("x").height

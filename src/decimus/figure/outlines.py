@@ -6,7 +6,7 @@ faster than laying out text anew for every drawing.
 
 from __future__ import annotations
 
-from functools import cache, lru_cache
+from functools import lru_cache
 from typing import TYPE_CHECKING
 
 import numpy as np
@@ -23,12 +23,12 @@ _ASCENT, _DESCENT = 0.72, 0.2
 """Of the size: from the baseline to the top of capitals and accents, and to the lowest tail."""
 
 
-@cache
-def font(face: Face) -> FontProperties:
-    """The font of a face, by its bundled file."""
+@lru_cache(maxsize=64)
+def font(face: Face, size_pt: float = _UNIT_PT) -> FontProperties:
+    """The font of a face at a size, by its bundled file."""
     from matplotlib.font_manager import FontProperties
 
-    return FontProperties(fname=str(FIGURE_FILES[face]))
+    return FontProperties(fname=str(FIGURE_FILES[face]), size=size_pt)
 
 
 @lru_cache(maxsize=4096)
@@ -48,15 +48,8 @@ def _width(text: str, face: Face) -> float:
     """The advance of a text at 1 pt, in points."""
     from matplotlib.textpath import text_to_path
 
-    width, _, _ = text_to_path.get_text_width_height_descent(text, _sized(face), ismath=False)
+    width, _, _ = text_to_path.get_text_width_height_descent(text, font(face), ismath=False)
     return float(width) / _UNIT_PT
-
-
-@cache
-def _sized(face: Face) -> FontProperties:
-    from matplotlib.font_manager import FontProperties
-
-    return FontProperties(fname=str(FIGURE_FILES[face]), size=_UNIT_PT)
 
 
 def measure(text: str, face: Face, size_pt: float) -> Extent:

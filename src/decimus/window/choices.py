@@ -18,7 +18,7 @@ from decimus.errors import InputError
 from decimus.window.theme import AMBER_SOFT, QUIET, RED, TEAL, TEAL_SOFT, colour, sans
 from decimus.wording.spans import Choice, Entry, Option
 
-_CARET = 9
+_CARET = 8
 """Room for the caret, in pixels."""
 
 
@@ -83,7 +83,7 @@ class ChoiceButton(QToolButton):
         line = self.ascent + 4.5
         painter.setPen(QPen(colour(TEAL), 1.2, Qt.PenStyle.DotLine))
         painter.drawLine(QPointF(0, line), QPointF(room - 1, line))
-        x, y = self.width() - _CARET + 2.0, self.ascent - 3.0
+        x, y = self.width() - _CARET + 1.5, self.ascent - 3.0
         painter.setPen(Qt.PenStyle.NoPen)
         painter.setBrush(colour(TEAL))
         painter.drawPolygon(QPolygonF([QPointF(x, y), QPointF(x + 5, y), QPointF(x + 2.5, y + 3)]))

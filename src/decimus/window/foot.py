@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from html import escape
+
 from PySide6.QtCore import QPoint, QPointF, QSize, Qt, Signal
 from PySide6.QtGui import QFontMetrics, QPainter, QPaintEvent
 from PySide6.QtWidgets import (
@@ -17,6 +19,7 @@ from PySide6.QtWidgets import (
 
 from decimus.analysis.results import Results
 from decimus.study.edits import Edit
+from decimus.window.rich_text import strong
 from decimus.window.sentences import SentenceFonts, SentenceView
 from decimus.window.store import Store
 from decimus.window.theme import (
@@ -108,7 +111,7 @@ class RemarkList(QFrame):
 
     def _row(self, remark: RemarkWords) -> QWidget:
         row = QWidget(self)
-        label = QLabel(f"<b>{remark.head}</b> {remark.why}", row)
+        label = QLabel(f"{strong(escape(remark.head))} {escape(remark.why)}", row)
         label.setFont(sans(15))
         label.setWordWrap(True)
         label.setMinimumWidth(420)

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+from functools import cached_property
 from pathlib import Path
+from typing import TYPE_CHECKING, TypeVar
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import (
@@ -19,11 +21,8 @@ from decimus.analysis.results import Results
 from decimus.errors import InputError
 from decimus.examples.catalogue import example
 from decimus.study.history import History
-from decimus.window.comparisons.place import ComparisonsPlace
 from decimus.window.exports import Files
-from decimus.window.figure.place import FigurePlace
 from decimus.window.foot import Foot
-from decimus.window.groups.place import GroupsPlace
 from decimus.window.measurements.place import MeasurementsPlace
 from decimus.window.messages import Message
 from decimus.window.page import PagePanel
@@ -31,13 +30,18 @@ from decimus.window.question_line import QuestionLine
 from decimus.window.start import Start
 from decimus.window.store import Store
 from decimus.window.thread import PLACES, Thread
-from decimus.window.write_up.place import WriteUpPlace
 from decimus.wording.readings import thread_counts
 from decimus.workflows.opening import pasted
 
+if TYPE_CHECKING:
+    from decimus.window.comparisons.place import ComparisonsPlace
+    from decimus.window.figure.place import FigurePlace
+    from decimus.window.groups.place import GroupsPlace
+    from decimus.window.write_up.place import WriteUpPlace
+
 _WORK_SHARE = 58
 
-WorkPlace = MeasurementsPlace | GroupsPlace | ComparisonsPlace | FigurePlace | WriteUpPlace
+AnyPlace = TypeVar("AnyPlace", bound=QWidget)
 
 
 class MainWindow(QMainWindow):
@@ -52,21 +56,10 @@ class MainWindow(QMainWindow):
         self.message = Message()
         self.start = Start()
         self.measurements = MeasurementsPlace(self.store)
-        self.groups = GroupsPlace(self.store)
-        self.comparisons = ComparisonsPlace(self.store)
-        self.figure = FigurePlace(self.store)
-        self.write_up = WriteUpPlace()
         self.page = PagePanel(self.store)
         self.foot = Foot(self.store)
-        self._places: dict[str, WorkPlace] = {
-            "measurements": self.measurements,
-            "groups": self.groups,
-            "comparisons": self.comparisons,
-            "figure": self.figure,
-            "write_up": self.write_up,
-        }
         self.place = PLACES[0].key
-        self._stale = set(self._places)
+        self._stale = {place.key for place in PLACES}
         self._lay_out()
         self._connect()
         self.setAcceptDrops(True)
@@ -74,11 +67,11 @@ class MainWindow(QMainWindow):
         self.setMinimumSize(1024, 700)
         self.thread_line.go(self.place)
         self._show(self.store.results)
+        self.body.setFocus()
 
     def _lay_out(self) -> None:
         self.work = QStackedWidget()
-        for place in self._places.values():
-            self.work.addWidget(place)
+        self.work.addWidget(self.measurements)
         left = QWidget()
         left.setObjectName("work")
         left.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
@@ -126,7 +119,6 @@ class MainWindow(QMainWindow):
         self.start.paste.clicked.connect(self.paste_table)
         self.start.open.clicked.connect(self.files.open)
         self.start.example.clicked.connect(self.open_example)
-        self.write_up.save_wanted.connect(self.files.ask_for_summary)
         for keys, action in (
             ("Ctrl+Z", self.store.undo),
             ("Ctrl+Shift+Z", self.store.redo),
@@ -140,6 +132,47 @@ class MainWindow(QMainWindow):
         ):
             QShortcut(QKeySequence(keys), self).activated.connect(action)
         QShortcut(QKeySequence("Ctrl+V"), self.start).activated.connect(self.paste_table)
+
+    # --- places: made, and their modules read, when first gone to -----------------------
+
+    def _added(self, place: AnyPlace) -> AnyPlace:
+        self.work.addWidget(place)
+        return place
+
+    @cached_property
+    def groups(self) -> GroupsPlace:
+        """The Groups place."""
+        from decimus.window.groups import place
+
+        return self._added(place.GroupsPlace(self.store))
+
+    @cached_property
+    def comparisons(self) -> ComparisonsPlace:
+        """The Comparisons place."""
+        from decimus.window.comparisons import place
+
+        return self._added(place.ComparisonsPlace(self.store))
+
+    @cached_property
+    def figure(self) -> FigurePlace:
+        """The Figure place."""
+        from decimus.window.figure import place
+
+        return self._added(place.FigurePlace(self.store))
+
+    @cached_property
+    def write_up(self) -> WriteUpPlace:
+        """The Write-up place."""
+        from decimus.window.write_up import place
+
+        made = self._added(place.WriteUpPlace())
+        made.save_wanted.connect(self.files.ask_for_summary)
+        return made
+
+    def _work_place(self, key: str) -> QWidget:
+        """The widget of a place of the thread; keys are the names of the attributes."""
+        place: QWidget = getattr(self, key)
+        return place
 
     # --- showing -------------------------------------------------------------------
 
@@ -155,7 +188,7 @@ class MainWindow(QMainWindow):
         self.foot.setVisible(not is_empty)
         self.thread_line.setEnabled(not is_empty)
         self.thread_line.show_counts(thread_counts(results), self.foot.places_with_remarks)
-        self._stale = set(self._places)
+        self._stale = {place.key for place in PLACES}
         if results.problem is not None and self.place != "measurements":
             self.thread_line.go("measurements")
         self._refresh_place()
@@ -165,7 +198,7 @@ class MainWindow(QMainWindow):
     def _refresh_place(self) -> None:
         if self.place in self._stale:
             self._stale.discard(self.place)
-            self._places[self.place].show_results(self.store.results)
+            getattr(self, self.place).show_results(self.store.results)
 
     def _show_file(self) -> None:
         path = self.store.path
@@ -177,7 +210,7 @@ class MainWindow(QMainWindow):
 
     def _go(self, key: str) -> None:
         self.place = key
-        self.work.setCurrentWidget(self._places[key])
+        self.work.setCurrentWidget(self._work_place(key))
         self._refresh_place()
 
     def say(self, error: InputError) -> None:

@@ -8,7 +8,8 @@ from html import escape
 from decimus.window.theme import QUIET
 from decimus.wording.spans import Sentence, Style
 
-_TAGS = {Style.ITALIC: "i", Style.STRONG: "b"}
+STRONG = "font-weight: 600"
+"""As strong as our typefaces get; a bold that no file holds would be smeared."""
 
 
 def html_of(sentence: Sentence) -> str:
@@ -16,10 +17,18 @@ def html_of(sentence: Sentence) -> str:
     parts = []
     for span in sentence:
         if span.is_printed:
-            tag = _TAGS.get(span.style)
             text = escape(span.text)
-            parts.append(f"<{tag}>{text}</{tag}>" if tag else text)
+            if span.style is Style.ITALIC:
+                text = f"<i>{text}</i>"
+            elif span.style is Style.STRONG:
+                text = strong(text)
+            parts.append(text)
     return "".join(parts)
+
+
+def strong(html: str) -> str:
+    """Words in the strong cut."""
+    return f'<span style="{STRONG}">{html}</span>'
 
 
 def html_table(rows: Sequence[Sequence[str]], numeric: Sequence[bool]) -> str:

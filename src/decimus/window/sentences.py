@@ -39,6 +39,10 @@ class SentenceFonts:
         return font
 
 
+_Token = tuple[str, Style] | Choice
+"""A word or a space in its style, or a choice."""
+
+
 @dataclass(frozen=True)
 class _Word:
     """A piece of text that is not broken, where its baseline starts."""
@@ -73,6 +77,7 @@ class SentenceView(QWidget):
         self._sentence: Sentence = ()
         self._buttons: dict[str, ChoiceButton] = {}
         self._words: tuple[_Word, ...] = ()
+        self._broken: dict[int, list[list[_Token]]] = {}
         policy = QSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Preferred)
         policy.setHeightForWidth(True)
         self.setSizePolicy(policy)
@@ -89,6 +94,7 @@ class SentenceView(QWidget):
     def show_sentence(self, sentence: Sentence) -> None:
         """Show a sentence; buttons of choices that stay are kept, with their focus."""
         self._sentence = sentence
+        self._broken.clear()
         choices = {span.key: span for span in sentence if isinstance(span, Choice)}
         for key in set(self._buttons) - set(choices):
             self._buttons.pop(key).deleteLater()
@@ -117,9 +123,9 @@ class SentenceView(QWidget):
     def _line_height(self) -> float:
         return QFontMetrics(self._fonts.text).height() * self._line_factor
 
-    def _tokens(self) -> list[tuple[str, Style] | Choice]:
+    def _tokens(self) -> list[_Token]:
         """Words with the spaces behind them, and choices."""
-        tokens: list[tuple[str, Style] | Choice] = []
+        tokens: list[_Token] = []
         for span in self._sentence:
             if isinstance(span, Choice):
                 tokens.append(span)
@@ -131,11 +137,17 @@ class SentenceView(QWidget):
                     tokens.append((word, span.style))
         return tokens
 
-    def _lines(self, width: int) -> list[list[tuple[str, Style] | Choice]]:
+    def _lines(self, width: int) -> list[list[_Token]]:
+        """Tokens in lines, broken once per width: layouts ask many times."""
+        if width not in self._broken:
+            self._broken[width] = self._break(width)
+        return self._broken[width]
+
+    def _break(self, width: int) -> list[list[_Token]]:
         """Tokens in lines: a word stays with the words, choices and stops it touches."""
-        lines: list[list[tuple[str, Style] | Choice]] = [[]]
+        lines: list[list[_Token]] = [[]]
         used = 0.0
-        clump: list[tuple[str, Style] | Choice] = []
+        clump: list[_Token] = []
         for token in [*self._tokens(), (" ", Style.PLAIN)]:
             is_space = isinstance(token, tuple) and token[0] == " "
             if not is_space:
@@ -152,7 +164,7 @@ class SentenceView(QWidget):
             used += self._width(token)
         return lines
 
-    def _width(self, token: tuple[str, Style] | Choice) -> float:
+    def _width(self, token: _Token) -> float:
         if isinstance(token, Choice):
             return self._buttons[token.key].sizeHint().width()
         return QFontMetricsF(self._fonts.of(token[1])).horizontalAdvance(token[0])

@@ -5,7 +5,7 @@ from __future__ import annotations
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QLabel, QPushButton, QVBoxLayout, QWidget
 
-from decimus.window.theme import sans, serif
+from decimus.window.theme import QUIET, RED, TEAL, sans, serif
 
 
 class Start(QWidget):
@@ -26,7 +26,7 @@ class Start(QWidget):
         self.problem.setFont(sans(15))
         self.problem.setWordWrap(True)
         self.problem.setMaximumWidth(560)
-        self.problem.setStyleSheet("color: #a4262c;")
+        self.problem.setStyleSheet(f"color: {RED};")
         layout = QVBoxLayout(self)
         layout.setSpacing(14)
         layout.addStretch(2)
@@ -39,10 +39,18 @@ class Start(QWidget):
         layout.addStretch(3)
 
     def _way(self, words: str, more: str, keys: str) -> QPushButton:
-        button = QPushButton(f"{words}\n{more}", self)
+        button = QPushButton(self)
         button.setProperty("way", "true")
-        button.setFont(sans(17))
-        button.setFixedWidth(400)
+        button.setFixedSize(400, 78)
         button.setToolTip(keys)
         button.setAccessibleName(f"{words}: {more}")
+        layout = QVBoxLayout(button)
+        layout.setContentsMargins(20, 12, 20, 12)
+        layout.setSpacing(1)
+        for text, font, ink in ((words, sans(18, strong=True), TEAL), (more, sans(15), QUIET)):
+            label = QLabel(text, button)
+            label.setFont(font)
+            label.setStyleSheet(f"color: {ink};")
+            label.setAttribute(Qt.WidgetAttribute.WA_TransparentForMouseEvents)
+            layout.addWidget(label)
         return button

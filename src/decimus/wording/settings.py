@@ -53,9 +53,9 @@ def foot_sentence(results: Results) -> Sentence:
     return (
         Text("decimals "),
         decimals_choice(results),
-        Text("   groups at "),
+        Text("\u2003 groups at "),
         groups_level,
-        Text("   differences at "),
+        Text("\u2003 differences at "),
         differences_level,
     )
 
@@ -148,7 +148,7 @@ def _axis_settings(results: Results) -> tuple[Setting, ...]:
     settings = [
         Setting(
             outcome_words(measurements),
-            (_range_choice(results), Text("   "), _title_choice(results, is_value_axis=True)),
+            (_range_choice(results), Text("\u2003 "), _title_choice(results, is_value_axis=True)),
         ),
     ]
     factor = results.groups.factors[0]

@@ -9,7 +9,7 @@ from PySide6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelInd
 from decimus.analysis.comparisons import PairResult
 from decimus.analysis.results import Results
 from decimus.figure.content import group_colours
-from decimus.figure.scales import padded, rounded_out, tick_decimals, tick_step, ticks
+from decimus.figure.scales import padded, tick_decimals, tick_step, ticks
 from decimus.study.edits import DrawComparison
 from decimus.study.questions import PairOfGroups
 from decimus.window.groups.lanes_model import LaneAxis
@@ -165,10 +165,9 @@ class PairsModel(QAbstractTableModel):
             return ""
         level = percent(comparison.level, self._results.decimal_sign)
         unit = self._results.measurements.outcome.unit
-        kind = "simultaneous " if self.is_adjusted else ""
         headings = {
-            Column.PAIR: "first against second",
-            Column.DIFFERENCE: f"difference, {kind}{level} CI" + (f" ({unit})" if unit else ""),
+            Column.PAIR: "first minus second",
+            Column.DIFFERENCE: f"difference, {level} CI" + (f" ({unit})" if unit else ""),
             Column.STATISTIC: self._pairs[0].statistic,
             Column.P: "p",
             Column.ADJUSTED: "adjusted p" if self.is_adjusted else "",
@@ -207,7 +206,6 @@ def _difference_axis(results: Results, pairs: tuple[PairResult, ...]) -> LaneAxi
         values += [pair.ci_lower, pair.ci_upper]
     low, high = padded(min(values), max(values), 0.03)
     step = tick_step(high - low, 5)
-    low, high = rounded_out(low, high, step)
     places = ticks(low, high, step)
     decimals = tick_decimals(step)
     labels = tuple(number(value, decimals, results.decimal_sign) for value in places)

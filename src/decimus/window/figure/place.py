@@ -85,7 +85,7 @@ class FigurePlace(QScrollArea):
             label.setStyleSheet(f"color: {QUIET};")
             row = SentenceView(fonts, frame, line_height=1.35)
             row.chosen.connect(self._store.apply)
-            grid.addWidget(label, number, 1, _TOP)
+            grid.addWidget(label, number, 1)
             grid.addWidget(row, number, 2)
             self._rows.append(row)
         return frame

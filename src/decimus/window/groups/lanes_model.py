@@ -7,10 +7,10 @@ from enum import Enum
 
 from PySide6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelIndex, Qt
 
-from decimus.analysis.groups import Group
+from decimus.analysis.groups import Group, with_unit
 from decimus.analysis.results import Results
 from decimus.figure.content import group_colours
-from decimus.figure.scales import Scale, padded, rounded_out, tick_decimals, tick_step, ticks
+from decimus.figure.scales import Scale, padded, tick_decimals, tick_step, ticks
 from decimus.study.edits import RenameLevel
 from decimus.wording.numbers import number, percent
 from decimus.wording.phrases import level_words
@@ -89,8 +89,7 @@ def lane_axis(results: Results) -> LaneAxis:
         if ends is not None:
             values += [end for end in (ends.lower, ends.upper) if end is not None]
     low, high = padded(min(values, default=0.0), max(values, default=1.0), 0.03)
-    step = tick_step(high - low, 5)
-    low, high = rounded_out(low, high, step)
+    step = tick_step(high - low, 4)
     places = ticks(low, high, step)
     decimals = tick_decimals(step)
     sign = results.decimal_sign
@@ -205,7 +204,9 @@ class LanesModel(QAbstractTableModel):
         level = percent(results.question.error_bar_level, results.decimal_sign)
         headings = {
             Column.NAME: results.groups.factors[-1].title,
-            Column.DOTS: f"every {results.measurements.unit_name}, {results.groups.outcome_title}",
+            Column.DOTS: with_unit(
+                f"every {results.measurements.unit_name}", results.measurements.outcome.unit
+            ),
             Column.N: "n",
             Column.MEAN: "Mean",
             Column.STANDARD_DEVIATION: "SD",

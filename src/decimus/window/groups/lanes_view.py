@@ -58,12 +58,12 @@ _ERROR_BARS = {
     Column.CONFIDENCE_INTERVAL: ErrorBar.CONFIDENCE_INTERVAL,
 }
 _WIDTHS = {
-    Column.NAME: 138,
-    Column.N: 40,
-    Column.MEAN: 70,
-    Column.STANDARD_DEVIATION: 70,
-    Column.STANDARD_ERROR: 66,
-    Column.CONFIDENCE_INTERVAL: 138,
+    Column.NAME: 124,
+    Column.N: 36,
+    Column.MEAN: 68,
+    Column.STANDARD_DEVIATION: 64,
+    Column.STANDARD_ERROR: 60,
+    Column.CONFIDENCE_INTERVAL: 132,
 }
 
 

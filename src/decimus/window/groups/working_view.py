@@ -8,6 +8,7 @@ from PySide6.QtCore import Qt
 from PySide6.QtGui import QGuiApplication
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
+from decimus.window.rich_text import strong
 from decimus.window.theme import QUIET, sans, serif
 from decimus.wording.spans import Style
 from decimus.wording.working import Working
@@ -61,7 +62,7 @@ class WorkingView(QFrame):
         )
         self.formula.setText(
             f"{letters} &nbsp;=&nbsp; {escape(working.filled)} &nbsp;=&nbsp; "
-            f"<b>{escape(working.result)}</b>"
+            f"{strong(escape(working.result))}"
         )
         self.reading.setText(working.reading)
         self.exact.setText(working.exact)

@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+from html import escape
+
 from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QFrame, QLabel, QVBoxLayout, QWidget
 
 from decimus.analysis.results import Results
 from decimus.window.measurements.sheet_model import SheetModel
 from decimus.window.measurements.sheet_view import SheetView
+from decimus.window.rich_text import strong
 from decimus.window.sentences import SentenceFonts, SentenceView
 from decimus.window.store import Store
 from decimus.window.theme import MARGIN, QUIET, sans, serif
@@ -70,5 +73,5 @@ class MeasurementsPlace(QWidget):
         remarks = [r for r in remark_words(results) if r.place == "measurements"]
         self._note.setVisible(bool(remarks))
         self._note_text.setText(
-            "<br>".join(f"<b>{remark.head}</b> {remark.why}" for remark in remarks[:3])
+            "<br>".join(f"{strong(escape(r.head))} {escape(r.why)}" for r in remarks[:3])
         )

@@ -202,6 +202,7 @@ class SheetView(QTableView):
         rows.setSectionResizeMode(QHeaderView.ResizeMode.Fixed)
         rows.setDefaultSectionSize(_ROW_HEIGHT)
         rows.setFont(sans(12))
+        rows.setDefaultAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
         rows.setStyleSheet(
             f"QHeaderView::section {{ color: {QUIET}; background: {WHITE}; border: none;"
             f" border-right: 1px solid {RULE}; padding: 0 6px; }}"

@@ -1,0 +1,52 @@
+# Everything works from a fresh clone with Python 3.11: the environment is made in .venv.
+PYTHON ?= $(shell command -v python3.11 || command -v python3)
+BIN := .venv/bin
+PIP := $(BIN)/python -m pip install --quiet --disable-pip-version-check --constraint constraints.txt
+
+.PHONY: demo test check format lint types contract tests screens bench clean
+
+demo: .venv/runtime
+	@$(BIN)/decimus demo
+
+test: check
+
+check: lint types contract tests
+
+format: .venv/development
+	$(BIN)/ruff format src tests benchmarks scripts
+	$(BIN)/ruff check --fix src tests benchmarks scripts
+
+lint: .venv/development
+	$(BIN)/ruff format --check src tests benchmarks scripts
+	$(BIN)/ruff check src tests benchmarks scripts
+
+types: .venv/development
+	$(BIN)/mypy
+
+contract: .venv/development
+	$(BIN)/lint-imports --no-cache
+
+tests: .venv/development
+	QT_QPA_PLATFORM=offscreen $(BIN)/python -m pytest -n 2
+
+screens: .venv/runtime
+	QT_QPA_PLATFORM=offscreen $(BIN)/python scripts/screens.py docs/screenshots
+
+bench: .venv/development
+	QT_QPA_PLATFORM=offscreen $(BIN)/python benchmarks/run.py
+
+clean:
+	rm -rf .venv demo-output
+
+.venv/runtime: pyproject.toml constraints.txt
+	@$(PYTHON) -c 'import sys; sys.exit(sys.version_info < (3, 11))' \
+		|| { echo "Python 3.11 or later is needed; set PYTHON=/path/to/python3.11"; exit 1; }
+	@test -x $(BIN)/python || $(PYTHON) -m venv .venv \
+		|| { echo "Making the environment failed; on Debian: apt-get install python3-venv"; exit 1; }
+	@$(PIP) --editable .
+	@$(BIN)/python scripts/system_libraries.py
+	@touch $@
+
+.venv/development: .venv/runtime
+	@$(PIP) --editable '.[dev]'
+	@touch $@
