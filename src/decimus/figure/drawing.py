@@ -139,7 +139,7 @@ class _Pen:
     def _context(self, line_pt: float, colour: Colour) -> GraphicsContextBase:
         context = self._renderer.new_gc()
         context.set_foreground(colour, isRGBA=True)
-        context.set_linewidth(line_pt * MM_PER_POINT * self._scale)
+        context.set_linewidth(line_pt)
         context.set_snap(False)
         return context
 

@@ -275,8 +275,8 @@ def _replicates(content: Content, scale: Scale, slots: tuple[Slot, ...]) -> list
             continue
         radius = min(_REPLICATE_RADIUS, slot.width / 9)
         ys = [scale.at(value) for value in values]
-        offsets = swarm(ys, radius * 2.15, slot.width * 0.2 - radius)
-        middle = slot.x + slot.width * 0.29
+        offsets = swarm(ys, radius * 2.15, slot.width * 0.17 - radius)
+        middle = slot.x + slot.width * 0.33
         xs = tuple(middle + offset for offset in offsets)
         target = Target(Part.REPLICATES, (slot.member.levels,))
         marks.append(Dots(xs, tuple(ys), radius, _PAPER, LINE_PT * 0.7, target=target))
