@@ -63,6 +63,7 @@ def file_bytes(page: Page, file_format: str, dpi: float) -> bytes:
     figure = Figure(figsize=(width, height), facecolor=PAPER, linewidth=0)
     figure.add_artist(_page_artist(page, has_real_text=is_vector))
     settings: dict[Any, Any] = {
+        "font.sans-serif": ["Source Sans 3", "Source Sans Pro", "Helvetica", "Arial"],
         "svg.fonttype": "none",
         "pdf.fonttype": 42,
         "svg.hashsalt": "decimus",

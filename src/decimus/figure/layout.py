@@ -96,15 +96,33 @@ def page_of(results: Results, measure: Measure) -> Page:
 def laid_out(content: Content, measure: Measure) -> Page:
     """The page for a content; taller than asked for only when comparison lines need it."""
     height = content.choices.height_mm
-    page, missing = _laid_out(content, measure, height)
+    page, missing = _at_height(content, measure, height)
     while missing > 0.01 and height < _TALLEST:
         height = min(_TALLEST, height + missing + 0.1)
-        page, missing = _laid_out(content, measure, height)
+        page, missing = _at_height(content, measure, height)
     return page
 
 
-def _laid_out(content: Content, measure: Measure, height: float) -> tuple[Page, float]:
-    """The page at a height, and how many mm of height its comparison lines lack."""
+def _at_height(content: Content, measure: Measure, height: float) -> tuple[Page, float]:
+    """The page at a height, its left margin as wide as its tick labels turn out to be."""
+    room = 0.0
+    for _ in range(4):
+        page, missing, used = _laid_out(content, measure, height, room)
+        if used <= room + 1e-6:
+            break
+        room = used
+    return page, missing
+
+
+def _laid_out(
+    content: Content, measure: Measure, height: float, room: float
+) -> tuple[Page, float, float]:
+    """The page at a height, given the room for tick labels.
+
+    Returns:
+        The page, the mm of height its comparison lines lack, and the width that its tick
+        labels take.
+    """
     choices = content.choices
     type_ = Typesetter(measure, choices.text_pt)
     small = Typesetter(measure, choices.text_pt * 0.9)
@@ -113,9 +131,8 @@ def _laid_out(content: Content, measure: Measure, height: float) -> tuple[Page, 
     key_bottom = min((mark.bounds.bottom for mark in key), default=height - _EDGE)
     top = key_bottom - (1.8 * _GAP if key else 0.0) - type_.extent("0").ascent / 2
     low, high = _data_range(content)
-    guess = _axis(content, low, high, Frame(0, width, height * 0.25, top))
     titles = type_.extent("x").height
-    left = _EDGE + (titles + _GAP if content.value_title else 0) + _widest(guess, type_)
+    left = _EDGE + (titles + _GAP if content.value_title else 0) + room
     left += _GAP * 0.8 + _TICK
     right = width - _EDGE
     labels = group_labels(
@@ -134,7 +151,7 @@ def _laid_out(content: Content, measure: Measure, height: float) -> tuple[Page, 
         *_titles(content, frame, labels, type_, height),
         *key,
     ]
-    return Page(width, height, tuple(marks)), missing
+    return Page(width, height, tuple(marks)), missing, _widest(axis, type_)
 
 
 # --- the value axis --------------------------------------------------------

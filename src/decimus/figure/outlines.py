@@ -28,7 +28,13 @@ def font(face: Face, size_pt: float = _UNIT_PT) -> FontProperties:
     """The font of a face at a size, by its bundled file."""
     from matplotlib.font_manager import FontProperties
 
-    return FontProperties(fname=str(FIGURE_FILES[face]), size=size_pt)
+    return FontProperties(
+        fname=str(FIGURE_FILES[face]),
+        size=size_pt,
+        # Said again for vector files, whose readers look for the font by its looks.
+        style="italic" if face is Face.ITALIC else "normal",
+        weight=600 if face is Face.STRONG else 400,
+    )
 
 
 @lru_cache(maxsize=4096)

@@ -142,5 +142,8 @@ def delimiter_of(name: str) -> str:
 def written_csv(rows: Sequence[Sequence[str]]) -> str:
     """Rows of cells as CSV, quoted where needed, lines ending in a line feed."""
     out = io.StringIO(newline="")
-    csv.writer(out, lineterminator="\n").writerows(rows)
+    # The writer quotes what holds its own line end; a lone carriage return ends lines too.
+    has_returns = any("\r" in cell for row in rows for cell in row)
+    quoting = csv.QUOTE_ALL if has_returns else csv.QUOTE_MINIMAL
+    csv.writer(out, lineterminator="\n", quoting=quoting).writerows(rows)
     return out.getvalue()

@@ -56,6 +56,11 @@ class ColumnProfile:
         """True when numbers prevail over text."""
         return self.numbers > 0 and self.numbers >= 2 * self.texts_only
 
+    @property
+    def is_text(self) -> bool:
+        """True when words prevail; a column of nothing but marks for missing holds none."""
+        return self.texts_only > 0 and not self.is_numeric
+
     @cached_property
     def counts(self) -> Counter[str]:
         """How often each text occurs."""
@@ -63,10 +68,13 @@ class ColumnProfile:
 
     @property
     def is_numbering(self) -> bool:
-        """True for 1, 2, 3 … down the column, perhaps starting again in every group."""
-        if not self.texts or any(not text.isdecimal() for text in self.texts):
+        """True for 1, 2, 3 … down the column, perhaps starting again in every group.
+
+        Words such as "mean" may stand below, in place of a number.
+        """
+        steps = [int(text) for text in self.texts if text.isdecimal()]
+        if not steps or len(steps) < self.numbers:
             return False
-        steps = [int(text) for text in self.texts]
         restarts = all(b in (a + 1, steps[0]) for a, b in pairwise(steps))
         return steps[0] in (0, 1) and restarts and len(set(steps)) > 1
 
@@ -78,7 +86,7 @@ class ColumnProfile:
             return True
         if heading in _ROW_NAME_HEADINGS:
             return self.is_numbering or not (self.is_numeric or self.repeats)
-        return False
+        return self.is_numbering and self.texts_only > 0
 
     @property
     def repeats(self) -> bool:
@@ -131,12 +139,12 @@ class TableShape:
     @cached_property
     def likely_factors(self) -> tuple[int, ...]:
         """The columns of a long table that most likely name the groups, at most two."""
-        named = [p for p in self.columns if not p.is_numeric and p.repeats and not p.names_rows]
+        named = [p for p in self.columns if p.is_text and p.repeats and not p.names_rows]
         numeric = [p for p in self.columns if p.is_numeric and _looks_like_levels(p)]
         if sum(p.is_numeric for p in self.columns) <= len(numeric):
             numeric = numeric[:-1]  # something has to be the outcome
         if not named and not numeric:
-            named = [p for p in self.columns if not p.is_numeric and len(p.counts) > 1]
+            named = [p for p in self.columns if p.is_text and len(p.counts) > 1]
         found = sorted([*named, *numeric], key=lambda profile: profile.index)
         kept: list[ColumnProfile] = []
         for profile in found:
@@ -217,26 +225,24 @@ def _has_header(rows: tuple[tuple[str, ...], ...], decimal: str) -> bool:
         if kind in (CellKind.TEXT, CellKind.BLANK) and c == 0 and not numeric_below and below[c]:
             # Row names below an empty or named corner: numbers beside it are headings.
             return True
-    # Only numbers on top: headings when they rise, differ, and are written with fewer
-    # decimals than the measurements under them, as amounts over their replicates are.
+    # Only numbers on top: headings when they differ and are all written with fewer decimals
+    # than the measurements under them, as amounts over their replicates are.
     numbers = [read_cell(cell, decimal) for cell in top if cell]
     if len(numbers) < 2 or any(cell.kind is not CellKind.NUMBER for cell in numbers):
         return False
-    values = [cell.value for cell in numbers]
-    rises = all(a < b for a, b in pairwise(values))
-    finest = max((cell.decimals for column in below for cell in column), default=0)
-    return rises and max(cell.decimals for cell in numbers) < finest
+    differ = len({cell.value for cell in numbers}) == len(numbers)
+    finest = min((max(cell.decimals for cell in column) for column in below if column), default=0)
+    return differ and max(cell.decimals for cell in numbers) < finest
 
 
 def _layout(profiles: tuple[ColumnProfile, ...], *, has_header: bool) -> Layout:
     """Groups in columns, or one measurement per row."""
-    names = [p for p in profiles[1:] if not p.is_numeric and p.texts]
-    if names:
+    if any(p.is_text for p in profiles[1:]):
         return Layout.LONG
     if len(profiles) < 2:
         return Layout.COLUMNS
     first, others = profiles[0], profiles[1:]
-    if not first.is_numeric and first.texts:
+    if first.is_text:
         # Names that recur are groups; names that differ from row to row only name rows.
         recur = first.repeats or (len(others) == 1 and len(first.counts) < len(first.texts))
         return Layout.LONG if recur and not first.names_rows else Layout.COLUMNS
@@ -257,7 +263,7 @@ def _row_names(profiles: tuple[ColumnProfile, ...], layout: Layout, reading: Rea
     first = profiles[0]
     if reading.has_row_names is not None:
         return first.index if reading.has_row_names else None
-    if len(profiles) > 1 and (not first.is_numeric or (first.names_rows and first.is_numbering)):
+    if len(profiles) > 1 and (first.is_text or first.names_rows):
         return first.index
     return None
 

@@ -93,7 +93,7 @@ def _normal_range_tail_exact(w: Floats, k: int) -> Floats:
 @lru_cache(maxsize=16)
 def _normal_range_series(k: int) -> Floats:
     """Chebyshev coefficients of ln P(W > w) on [0, widest]: the one curve all pairs share."""
-    degree = 80
+    degree = 150  # keeps 1e-11 up to 60 groups
     x = np.polynomial.chebyshev.chebpts1(degree + 1)
     logs = np.log(_normal_range_tail_exact((x + 1) * _WIDEST / 2, k))
     return np.asarray(np.polynomial.chebyshev.chebfit(x, logs, degree), dtype=np.float64)
@@ -114,7 +114,8 @@ def _root_chi_square(df: float) -> tuple[Floats, Floats]:
     half = df / 2
     low = 0.5 * math.log(max(float(gammaincinv(half, 1e-19)) / half, 1e-40))
     high = 0.5 * math.log(float(gammainccinv(half, 1e-19)) / half)
-    u, weights = _panels(low, high, 12, 16)
+    # With few df the range is long; panels stay short against where P(W > w) turns.
+    u, weights = _panels(low, high, max(12, math.ceil((high - low) / 0.7)), 16)
     log_density = (
         math.log(2) + half * math.log(half) - float(gammaln(half)) + df * u - half * np.exp(2 * u)
     )

@@ -40,8 +40,9 @@ def quantity(text: str, unit: str) -> str:
 
 
 def level_words(factor: FactorInOrder, label: str) -> str:
-    """A level in running text: "2 g/L" for an amount, the name for a name."""
-    if factor.factor.kind is LevelKind.AMOUNTS and factor.factor.unit:
+    """A level in running text: "2 g/L" for an amount, a name or a new label as it is."""
+    is_own = any(label == level.label == level.level.label for level in factor.levels)
+    if is_own and factor.factor.kind is LevelKind.AMOUNTS and factor.factor.unit:
         return quantity(label, factor.factor.unit)
     return label
 

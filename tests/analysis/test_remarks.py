@@ -1,0 +1,42 @@
+"""Remarks: what the data raise, in words with a place."""
+
+from __future__ import annotations
+
+import pytest
+
+from decimus.study.edits import ChooseValueRange
+from decimus.wording.remarks import remark_words
+from tests.conftest import results_of
+
+
+def words(text: str, *edits: ChooseValueRange) -> list[tuple[str, str]]:
+    return [(r.place, f"{r.head} {r.why}") for r in remark_words(results_of(text, *edits))]
+
+
+@pytest.mark.parametrize(
+    ("text", "place", "expected"),
+    [
+        ("n,a,b\nflask 1,1,2\nflask 2,,3\n", "measurements", "Flask 2 at a is empty. Missing, not"),
+        ("a,b\n1,2\nx9,3\n4,5\n", "measurements", "“x9” (row 3, column 1) is no number."),
+        ("n,a,b\np,1,NA\nq,2,NA\n", "measurements", "No data at b."),
+        ("a,b,x (g)\np,u,1\np,u,2\np,v,3\np,v,4\nq,u,5\nq,u,6\n", "measurements", "q, v"),
+        ("n,a,b\n1,1,2\n2,2,3\nmean,1.5,2.5\n", "measurements", "Mean is left out."),
+        ("site,plot,x (g)\nN,p,2\nN,q,3\nS,p,4\nS,q,9\n", "measurements", "plot does not tell"),
+        ("a,b\n1,2\n2,3\n", "measurements", "Nobody has said what was measured."),
+        ("g,mass\na,1\na,2\nb,3\nb,4\n", "measurements", "Mass has no unit."),
+        ("a,b\n1,2\n,3\n", "groups", "Only 1 replicate at a."),
+        ("a,b\n1,2\n2,3\n", "groups", "Only 2 replicates at a and b."),
+        ("a,b\n1,2\n1,3\n", "groups", "All values are equal at a."),
+    ],
+)
+def test_remarks_say_what_where_and_why(text: str, place: str, expected: str) -> None:
+    found = words(text)
+    assert any(where == place and expected in said for where, said in found), found
+
+
+def test_bars_not_from_zero_come_with_fixes() -> None:
+    results = results_of("a,b\n1,2\n2,3\n", ChooseValueRange(value_from=0.5, value_to=None))
+    remark = next(r for r in remark_words(results) if r.place == "figure")
+    assert [label for label, _ in remark.fixes] == ["start at zero", "draw points"]
+    fixed = remark.fixes[0][1].apply(results.study)
+    assert fixed.questions[0].figure.value_from is None

@@ -1,0 +1,56 @@
+"""What all tests share."""
+
+from __future__ import annotations
+
+import os
+
+os.environ["QT_QPA_PLATFORM"] = "offscreen"
+
+import pytest
+from hypothesis import settings
+
+from decimus.analysis.results import Results
+from decimus.formats.delimited import parse_delimited
+from decimus.study.edits import BringInTable, Edit
+from decimus.study.history import History
+from decimus.study.studies import Study
+
+settings.register_profile("decimus", deadline=None, max_examples=60, database=None)
+settings.load_profile("decimus")
+
+FIVE_BY_FOUR = """Salt (g/L)\t0\t1\t2\t4\t8
+flask 1\t10.0\t9.5\t8.0\t6.1\t3.2
+flask 2\t11.0\t10.1\t8.4\t6.9\t4.1
+flask 3\t10.4\t9.0\t9.1\t7.3\t3.9
+flask 4\t9.8\t9.9\t\t6.5\t3.5
+"""
+TWO_GROUPS = "old,new\n1.0,2.0\n2.0,4.0\n3.0,6.0\n4.0,\n"
+TWO_FACTORS = """salt (g/L),light,area (mm²)
+0,dim,1.0
+0,dim,2.0
+0,bright,3.0
+0,bright,5.0
+4,dim,2.0
+4,dim,2.5
+4,bright,6.0
+4,bright,7.5
+"""
+
+
+def study_of(text: str, *edits: Edit) -> Study:
+    """The study with a table and edits after it."""
+    study = BringInTable(name="table", rows=parse_delimited(text)).apply(Study())
+    for edit in edits:
+        study = edit.apply(study)
+    return study
+
+
+def results_of(text: str, *edits: Edit) -> Results:
+    """What follows from a table and edits after it."""
+    return Results(study_of(text, *edits))
+
+
+@pytest.fixture
+def salt_history() -> History:
+    """A history with the five-by-four table brought in."""
+    return History().after(BringInTable(name="salt", rows=parse_delimited(FIVE_BY_FOUR)))

@@ -1,0 +1,107 @@
+"""Ink: files of true size, real text in vectors, the same picture everywhere."""
+
+from __future__ import annotations
+
+import io
+import re
+import struct
+import zlib
+
+import numpy as np
+import pytest
+from PIL import Image
+
+from decimus.figure.drawing import file_bytes, picture, rgba
+from decimus.figure.layout import page_of
+from decimus.figure.marks import Face, Page, Part
+from decimus.figure.outlines import measure
+from decimus.study.edits import ChooseSize
+from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS, results_of
+
+
+@pytest.fixture
+def page() -> Page:
+    return page_of(results_of(TWO_FACTORS), measure)
+
+
+@pytest.mark.parametrize("dpi", [150, 300, 600])
+def test_png_has_its_true_size(page: Page, dpi: int) -> None:
+    content = file_bytes(page, "png", dpi)
+    width, height = struct.unpack(">II", content[16:24])
+    assert width == round(85 / 25.4 * dpi)
+    assert height == round(62 / 25.4 * dpi)
+    image = Image.open(io.BytesIO(content))
+    assert image.info["dpi"][0] == pytest.approx(dpi, abs=0.02)
+
+
+def test_png_and_screen_are_the_same_picture(page: Page) -> None:
+    image = np.asarray(Image.open(io.BytesIO(file_bytes(page, "png", 254))).convert("RGB"), float)
+    screen = picture(page, 10)[..., :3].astype(float)
+    assert image.shape == screen.shape
+    assert np.abs(image - screen).mean() < 0.2
+
+
+def test_svg_keeps_text_as_text(page: Page) -> None:
+    svg = file_bytes(page, "svg", 300).decode()
+    texts = re.findall(r">([^<>]+)</text>", svg)
+    assert {"dim", "bright", "Area (mm²)", "Salt (g/L)"} <= set(texts)
+    assert "Source Sans 3" in svg
+    assert 'width="240.944882pt"' in svg
+    assert "file:" not in svg
+    assert "<dc:date>" not in svg
+
+
+def test_pdf_embeds_its_fonts(page: Page) -> None:
+    pdf = file_bytes(page, "pdf", 300)
+    assert pdf.startswith(b"%PDF")
+    assert b"SourceSans3-Regular" in pdf
+    assert b"/FontFile2" in pdf
+    assert b"/CreationDate" not in pdf
+    streams = re.findall(rb"stream\r?\n(.*?)endstream", pdf, re.DOTALL)
+    assert any(b"BT" in _inflated(stream) for stream in streams)
+
+
+def _inflated(stream: bytes) -> bytes:
+    try:
+        return zlib.decompressobj().decompress(stream)
+    except zlib.error:
+        return b""
+
+
+@pytest.mark.parametrize("file_format", ["png", "svg", "pdf"])
+def test_equal_pages_give_equal_files(page: Page, file_format: str) -> None:
+    assert file_bytes(page, file_format, 150) == file_bytes(page, file_format, 150)
+
+
+def test_bars_are_inked_where_geometry_says() -> None:
+    page = page_of(results_of(FIVE_BY_FOUR), measure)
+    pixels = picture(page, 10)
+    for box in page.of_part(Part.GROUP):
+        if not hasattr(box, "width"):
+            continue
+        x = int((box.x + box.width * 0.2) * 10)
+        y = int((page.height_mm - box.y - box.height * 0.3) * 10)
+        expected = [round(255 * share) for share in rgba(box.colour)[:3]]
+        assert list(pixels[y, x, :3]) == pytest.approx(expected, abs=2)
+    assert list(pixels[2, 2]) == [255, 255, 255, 255]
+
+
+def test_text_is_as_wide_as_measured() -> None:
+    """The advance of a word is the sum of its letters' advances in the font file."""
+    from matplotlib.ft2font import FT2Font
+
+    from decimus.figure.fonts import FIGURE_FILES
+
+    font = FT2Font(str(FIGURE_FILES[Face.REGULAR]))
+    font.set_size(1000, 72)
+    digits = sum(font.load_char(ord(c)).linearHoriAdvance / 65536 for c in "0123")
+    assert measure("0123", Face.REGULAR, 10).width == pytest.approx(
+        digits / 1000 * 10 * 25.4 / 72, rel=2e-3
+    )
+    assert measure("", Face.REGULAR, 10).width == 0
+
+
+def test_wide_pages() -> None:
+    size = ChooseSize(width_mm=175, height_mm=100)
+    page = page_of(results_of(FIVE_BY_FOUR, size), measure)
+    assert picture(page, 4).shape == (400, 700, 4)

@@ -1,0 +1,290 @@
+"""Geometry as numbers: nothing collides, nothing leaves the page, axes cover what is shown."""
+
+from __future__ import annotations
+
+from itertools import combinations
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from decimus.figure.content import content_of, group_colours
+from decimus.figure.layout import page_of
+from decimus.figure.marks import Bounds, Box, Dots, Label, Mark, Page, Part, Stroke
+from decimus.figure.outlines import measure
+from decimus.study import edits
+from decimus.study.questions import PairOfGroups
+from decimus.study.readings import CELLS, HEADINGS
+from decimus.terms import ChartKind, ComparisonText, Direction, ErrorBar, Palette
+from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS, results_of
+
+
+def page(text: str, *more: edits.Edit) -> Page:
+    return page_of(results_of(text, *more), measure)
+
+
+def boxes(of: Page) -> list[Box]:
+    return [mark for mark in of.of_part(Part.GROUP) if isinstance(mark, Box)]
+
+
+def labels(of: Page) -> list[Label]:
+    return [mark for mark in of.marks if isinstance(mark, Label)]
+
+
+def error_bars(of: Page) -> dict[tuple[str, ...], list[Stroke]]:
+    found: dict[tuple[str, ...], list[Stroke]] = {}
+    for mark in of.of_part(Part.GROUP):
+        if isinstance(mark, Stroke) and mark.target is not None:
+            found.setdefault(mark.target.groups[0], []).append(mark)
+    return found
+
+
+def value_at(of: Page, y: float) -> float:
+    """The value at a height, from the axis labels as a reader would take it."""
+    ticks = [m for m in of.of_part(Part.VALUE_AXIS) if isinstance(m, Stroke) and m.y1 == m.y2]
+    texts = [m for m in of.of_part(Part.VALUE_AXIS) if isinstance(m, Label)]
+    low, high = ticks[0].y1, ticks[-1].y1
+    first, last = (float(t.text.replace("\u2212", "-")) for t in (texts[0], texts[-1]))
+    return first + (y - low) / (high - low) * (last - first)
+
+
+def all_pairs(text: str) -> edits.Edit:
+    groups = [group.levels for group in results_of(text).groups.as_read]
+    pairs = tuple(PairOfGroups(a, b) for a, b in combinations(groups, 2))
+    return edits.ChooseDrawnComparisons(pairs=pairs, words="all")
+
+
+def test_bars_have_the_height_of_their_means() -> None:
+    shown = page(FIVE_BY_FOUR)
+    groups = results_of(FIVE_BY_FOUR).groups
+    for box in boxes(shown):
+        assert box.target is not None
+        mean = groups.group(box.target.groups[0]).summary.mean
+        assert value_at(shown, box.y + box.height) == pytest.approx(mean, abs=1e-9)
+        assert value_at(shown, box.y) == pytest.approx(0, abs=1e-9)
+
+
+def test_error_bars_end_where_they_should_and_stand_in_the_middle() -> None:
+    shown = page(FIVE_BY_FOUR, edits.ChooseErrorBar(error_bar=ErrorBar.STANDARD_DEVIATION))
+    groups = results_of(FIVE_BY_FOUR).groups
+    for box in boxes(shown):
+        assert box.target is not None
+        levels = box.target.groups[0]
+        summary = groups.group(levels).summary
+        assert summary.mean is not None
+        assert summary.standard_deviation is not None
+        heights = sorted({round(y, 9) for s in error_bars(shown)[levels] for y in (s.y1, s.y2)})
+        values = [value_at(shown, y) for y in heights]
+        assert values[0] == pytest.approx(summary.mean - summary.standard_deviation, abs=1e-6)
+        assert values[-1] == pytest.approx(summary.mean + summary.standard_deviation, abs=1e-6)
+        middle = box.x + box.width / 2
+        for stroke in error_bars(shown)[levels]:
+            assert (stroke.x1 + stroke.x2) / 2 == pytest.approx(middle)
+
+
+@pytest.mark.parametrize("direction", [Direction.UP, Direction.DOWN])
+def test_one_way_error_bars(direction: Direction) -> None:
+    shown = page(FIVE_BY_FOUR, edits.ChooseDirection(direction=direction))
+    for box in boxes(shown):
+        assert box.target is not None
+        top = box.y + box.height
+        heights = [y for s in error_bars(shown)[box.target.groups[0]] for y in (s.y1, s.y2)]
+        end = max(heights) if direction is Direction.UP else min(heights)
+        assert (end > top) is (direction is Direction.UP)
+        assert min(heights) >= top - 1e-9 if direction is Direction.UP else True
+        assert max(heights) <= top + 1e-9 if direction is Direction.DOWN else True
+
+
+def test_replicates_are_all_there_beside_the_error_bar() -> None:
+    shown = page(FIVE_BY_FOUR)
+    groups = results_of(FIVE_BY_FOUR).groups
+    for dots in shown.of_part(Part.REPLICATES):
+        assert isinstance(dots, Dots)
+        assert dots.target is not None
+        levels = dots.target.groups[0]
+        values = sorted(value_at(shown, y) for y in dots.ys)
+        assert values == pytest.approx(sorted(groups.group(levels).summary.values), abs=1e-9)
+        caps = max(max(s.x1, s.x2) for s in error_bars(shown)[levels])
+        assert min(dots.xs) - dots.radius >= caps - 0.05
+
+
+def test_one_flat_group_gets_a_tick() -> None:
+    shown = page("a,b\n2,3\n2,4\n2,6\n")
+    flat = error_bars(shown)[("a",)]
+    assert {s.y1 for s in flat} == {s.y2 for s in flat}
+    assert all(s.x1 != s.x2 for s in flat)
+
+
+def test_one_value_has_no_error_bar_and_none_no_mark() -> None:
+    shown = page("n,a,b,c\nx,1,NA,3\ny,NA,NA,4\n")
+    assert ("a",) not in error_bars(shown)
+    assert {box.target.groups[0] for box in boxes(shown) if box.target} == {("a",), ("c",)}
+
+
+def test_key_only_with_a_second_factor() -> None:
+    assert not page(FIVE_BY_FOUR).of_part(Part.KEY)
+    texts = [m.text for m in page(TWO_FACTORS).of_part(Part.KEY) if isinstance(m, Label)]
+    assert texts == ["Light", "dim", "bright"]
+    colours = [m.colour for m in page(TWO_FACTORS).of_part(Part.KEY) if isinstance(m, Box)]
+    groups = results_of(TWO_FACTORS).groups
+    assert colours == [group_colours(groups)["0", "dim"], group_colours(groups)["0", "bright"]]
+
+
+def test_titles_come_from_names_and_units_or_are_written() -> None:
+    named = (
+        edits.NameVariable(variable=CELLS, name="frond area"),
+        edits.ChooseUnit(variable=CELLS, unit="mm²"),
+    )
+    texts = {label.text for label in labels(page(FIVE_BY_FOUR, *named))}
+    assert {"Frond area (mm²)", "Salt (g/L)"} <= texts
+    own = edits.WriteAxisTitle(is_value_axis=True, text="Area")
+    assert "Area" in {label.text for label in labels(page(FIVE_BY_FOUR, *named, own))}
+
+
+def assert_nothing_collides(shown: Page) -> None:
+    """Comparison lines keep clear of marks, texts of each other, and all stay on the page."""
+    lines = shown.of_part(Part.COMPARISON)
+    by_pair: dict[object, list[Mark]] = {}
+    for mark in lines:
+        assert mark.target is not None
+        by_pair.setdefault(mark.target.groups, []).append(mark)
+    obstacles = [*shown.of_part(Part.GROUP), *shown.of_part(Part.REPLICATES)]
+    for marks in by_pair.values():
+        for mark, other in ((m, o) for m in marks for o in obstacles):
+            assert not _core(mark).overlaps(_core(other)), (mark, other)
+    for (_, one), (_, two) in combinations(by_pair.items(), 2):
+        for mark, other in ((m, o) for m in one for o in two):
+            assert not _core(mark).overlaps(_core(other)), (mark, other)
+    everything = Bounds(0, 0, shown.width_mm, shown.height_mm).grown(0.02)
+    for label in labels(shown):
+        b = label.bounds
+        assert everything.contains(b.left, b.bottom), label.text
+        assert everything.contains(b.right, b.top), label.text
+    for one, two in combinations(labels(shown), 2):
+        assert not _core(one).overlaps(_core(two)), (one.text, two.text)
+
+
+def _core(mark: Mark) -> Bounds:
+    """The room a mark takes, without the air a typeface keeps above small letters."""
+    bounds = mark.bounds
+    return bounds.grown(-0.15) if isinstance(mark, Label) else bounds
+
+
+@pytest.mark.parametrize("text", [FIVE_BY_FOUR, TWO_FACTORS])
+@pytest.mark.parametrize("kind", list(ChartKind))
+@pytest.mark.parametrize("written", list(ComparisonText))
+def test_comparison_lines_never_collide(
+    text: str, kind: ChartKind, written: ComparisonText
+) -> None:
+    """Every pair at once, in both kinds and with every text."""
+    shown = page(
+        text,
+        all_pairs(text),
+        edits.ChooseKind(kind=kind),
+        edits.ChooseComparisonText(text=written),
+    )
+    assert_nothing_collides(shown)
+    count = len({m.target.groups for m in shown.of_part(Part.COMPARISON) if m.target})
+    assert count == (10 if text == FIVE_BY_FOUR else 6)
+
+
+group_names = st.lists(
+    st.text(alphabet="abcdefgh ijk", min_size=1, max_size=14).map(lambda s: s.strip() or "x"),
+    min_size=2,
+    max_size=6,
+    unique=True,
+)
+
+
+@settings(max_examples=40)
+@given(group_names, st.data())
+def test_any_design_fits_its_page(names: list[str], data: st.DataObject) -> None:
+    rows = data.draw(
+        st.lists(
+            st.lists(st.integers(-50, 900), min_size=len(names), max_size=len(names)),
+            min_size=3,
+            max_size=6,
+        )
+    )
+    text = "\n".join(
+        [",".join(f"g{name}" for name in names)]
+        + [",".join(str(v) for v in row) for row in rows]
+    )
+    results = results_of(text)
+    more: list[edits.Edit] = []
+    if results.comparison is not None:
+        chosen = data.draw(st.lists(st.sampled_from(results.comparison.pairs), max_size=6))
+        pairs = tuple(PairOfGroups(p.a.levels, p.b.levels) for p in chosen)
+        more.append(edits.ChooseDrawnComparisons(pairs=pairs, words="some"))
+    more.append(
+        edits.ChooseSize(
+            width_mm=data.draw(st.sampled_from([60.0, 85.0, 175.0])),
+            height_mm=data.draw(st.sampled_from([50.0, 62.0, 100.0])),
+        )
+    )
+    assert_nothing_collides(page(text, *more))
+
+
+def test_long_names_are_wrapped_or_turned() -> None:
+    wrapped = page("control without any salt,salt at eight grams,c\n1,2,3\n2,3,4\n3,5,6\n")
+    assert_nothing_collides(wrapped)
+    assert "control without any salt" not in {label.text for label in labels(wrapped)}
+    names = ",".join(f"verylonggroupname{i}" for i in range(9))
+    turned = page(f"{names}\n{','.join('123456789')}\n{','.join('234567891')}\n")
+    assert_nothing_collides(turned)
+    assert sum(label.is_upright for label in labels(turned)) == 10
+
+
+def test_axis_ends_can_be_chosen_and_lines_still_fit() -> None:
+    chosen = edits.ChooseValueRange(value_from=0, value_to=12)
+    shown = page(FIVE_BY_FOUR, all_pairs(FIVE_BY_FOUR), chosen)
+    axis = next(m for m in shown.of_part(Part.VALUE_AXIS) if isinstance(m, Stroke))
+    assert value_at(shown, axis.y1) == pytest.approx(0)
+    assert value_at(shown, axis.y2) == pytest.approx(12)
+    assert_nothing_collides(shown)
+
+
+def test_values_below_zero_hang_from_it() -> None:
+    shown = page("a,b\n-1,2\n-2,3\n-3,5\n")
+    by_name = {box.target.groups[0][0]: box for box in boxes(shown) if box.target}
+    zero = by_name["b"].y
+    assert by_name["a"].y + by_name["a"].height == pytest.approx(zero)
+
+
+def test_reordering_moves_places_not_colours() -> None:
+    before = page(FIVE_BY_FOUR)
+    after = page(
+        FIVE_BY_FOUR,
+        edits.ReorderLevels(variable=HEADINGS, levels=("8", "4", "2", "1", "0")),
+    )
+
+    def colours(of: Page) -> dict[str, str]:
+        return {b.target.groups[0][0]: b.colour for b in boxes(of) if b.target}
+
+    def order(of: Page) -> list[str]:
+        return [b.target.groups[0][0] for b in sorted(boxes(of), key=lambda b: b.x) if b.target]
+
+    assert colours(before) == colours(after)
+    assert order(before) == list(reversed(order(after)))
+
+
+def test_one_colour_only_where_colour_says_nothing() -> None:
+    one = edits.ChoosePalette(palette=Palette.ONE_COLOUR, name="one")
+    assert len({box.colour for box in boxes(page(FIVE_BY_FOUR, one))}) == 1
+    assert len({box.colour for box in boxes(page(TWO_FACTORS, one))}) == 2
+
+
+def test_pointing_finds_the_topmost() -> None:
+    shown = page(FIVE_BY_FOUR)
+    box = boxes(shown)[0]
+    target = shown.target_at(box.x + 0.5, box.y + 1)
+    assert target is not None
+    assert target.groups == (("0",),)
+    assert shown.target_at(-5, -5) is None
+
+
+def test_content_lists_what_the_axis_covers() -> None:
+    content = content_of(results_of("a,b\n5,6\n7,8\n"))
+    assert 0.0 in content.values()
+    points = content_of(results_of("a,b\n5,6\n7,8\n", edits.ChooseKind(kind=ChartKind.POINTS)))
+    assert 0.0 not in points.values()

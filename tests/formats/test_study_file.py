@@ -1,0 +1,133 @@
+"""Study files: what is saved comes back, what is damaged is refused whole."""
+
+from __future__ import annotations
+
+import json
+import zipfile
+from io import BytesIO
+from pathlib import Path
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from decimus.errors import FileFormatError, InputError
+from decimus.examples.catalogue import EXAMPLES
+from decimus.formats.study_file import open_study, save_study, study_bytes, study_from_bytes
+from decimus.study.edits import BringInTable, ChooseErrorBarLevel, WriteCells
+from decimus.study.history import History
+from decimus.study.studies import Study
+
+
+def rewritten(content: bytes, name: str, change: object) -> bytes:
+    """The same archive with one part changed (or removed when `change` is None)."""
+    out = BytesIO()
+    with zipfile.ZipFile(BytesIO(content)) as old, zipfile.ZipFile(out, "w") as new:
+        for part in old.namelist():
+            data = old.read(part)
+            if part == name:
+                if change is None:
+                    continue
+                data = change(data)  # type: ignore[operator]
+            new.writestr(part, data)
+    return out.getvalue()
+
+
+def with_json(change: dict[str, object]):  # type: ignore[no-untyped-def]
+    return lambda data: json.dumps(json.loads(data) | change).encode()
+
+
+def test_round_trip_with_history(salt_history: History, tmp_path: Path) -> None:
+    history = salt_history.after(ChooseErrorBarLevel(level=90)).after(
+        WriteCells(row=2, column=1, cells=(("3.25",),))
+    )
+    history = history.undone()
+    path = tmp_path / "a.decimus"
+    save_study(path, history)
+    opened = open_study(path)
+    assert opened.study == history.study
+    assert opened.position == 2
+    assert opened.redone().study == history.redone().study
+    assert opened.undone().undone().undone().study == Study()
+
+
+cells = st.text(alphabet='a1.,;"\'\n\r\t é=', max_size=5)
+tables = st.integers(1, 4).flatmap(
+    lambda width: st.lists(
+        st.lists(cells, min_size=width, max_size=width).map(tuple), min_size=1, max_size=4
+    ).map(tuple)
+)
+
+
+@given(tables)
+def test_any_cells_come_back(rows: tuple[tuple[str, ...], ...]) -> None:
+    history = History().after(BringInTable(name="t", rows=rows))
+    opened = study_from_bytes(study_bytes(history))
+    assert opened.study == history.study
+    assert opened.study.sheets[0].table.rows() == rows
+    assert opened.position == history.position
+
+
+def test_tables_are_plain_csv(salt_history: History) -> None:
+    with zipfile.ZipFile(BytesIO(study_bytes(salt_history))) as archive:
+        assert archive.read("tables/1.csv").decode().startswith("Salt (g/L),0,1,2,4,8\n")
+        assert json.loads(archive.read("study.json"))["version"] == 1
+
+
+def test_equal_studies_give_equal_bytes(salt_history: History) -> None:
+    assert study_bytes(salt_history) == study_bytes(salt_history)
+
+
+def test_examples_come_back() -> None:
+    for example in EXAMPLES:
+        history = History().after(example.edit())
+        assert study_from_bytes(study_bytes(history)).study == history.study
+
+
+def test_a_damaged_history_does_not_harm_the_study(salt_history: History) -> None:
+    """The study is what was saved; a history that does not lead there is left out."""
+    content = study_bytes(salt_history)
+    for change in (None, lambda data: b"{", with_json({"position": 0})):
+        opened = study_from_bytes(rewritten(content, "history.json", change))
+        assert opened.study == salt_history.study
+        assert opened.steps == ()
+
+
+@pytest.mark.parametrize(
+    ("name", "change", "words"),
+    [
+        ("study.json", None, "lacks a part"),
+        ("study.json", lambda data: b"not json", "damaged"),
+        ("study.json", with_json({"format": "something"}), "not a Decimus study"),
+        ("study.json", with_json({"version": 99}), "later version"),
+        ("study.json", with_json({"questions": []}), "no sheet or no question"),
+        ("study.json", with_json({"surprise": 1}), "damaged"),
+        ("tables/1.csv", None, "lacks a part"),
+        ("tables/1.csv", lambda data: data[:20], "is not 5 × 6 cells"),
+    ],
+)
+def test_damage_is_said_in_one_line(
+    salt_history: History, name: str, change: object, words: str
+) -> None:
+    content = rewritten(study_bytes(salt_history), name, change)
+    with pytest.raises(FileFormatError, match=words) as caught:
+        study_from_bytes(content)
+    assert "\n" not in str(caught.value)
+
+
+@pytest.mark.parametrize("content", [b"", b"hello", b"PK\x03\x04broken"])
+def test_no_archive(content: bytes) -> None:
+    with pytest.raises(FileFormatError, match="damaged or not a Decimus study"):
+        study_from_bytes(content)
+
+
+def test_truncated_anywhere_is_refused(salt_history: History) -> None:
+    content = study_bytes(salt_history)
+    for cut in range(10, len(content) - 1, 97):
+        with pytest.raises(FileFormatError):
+            study_from_bytes(content[:cut])
+
+
+def test_saving_where_one_may_not(salt_history: History, tmp_path: Path) -> None:
+    with pytest.raises(InputError):
+        save_study(tmp_path / "none" / "a.decimus", salt_history)

@@ -1,0 +1,90 @@
+"""What a cell says."""
+
+from __future__ import annotations
+
+import math
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from decimus.measurements.numbers import (
+    CellKind,
+    amount_and_unit,
+    decimal_sign,
+    name_and_unit,
+    read_cell,
+)
+
+
+@pytest.mark.parametrize(
+    ("text", "value", "decimals"),
+    [
+        ("12", 12.0, 0),
+        (" 12.50 ", 12.5, 2),
+        ("-3.1", -3.1, 1),
+        ("\u22123.1", -3.1, 1),
+        ("+.5", 0.5, 1),
+        ("7.", 7.0, 0),
+        ("1.5e3", 1500.0, 0),
+        ("1.25E-2", 0.0125, 4),
+        ("1,234.5", 1234.5, 1),
+        ("12\u00a0345", 12345.0, 0),
+        ("1'234", 1234.0, 0),
+    ],
+)
+def test_numbers_with_a_point(text: str, value: float, decimals: int) -> None:
+    cell = read_cell(text)
+    assert (cell.kind, cell.value, cell.decimals) == (CellKind.NUMBER, value, decimals)
+
+
+@pytest.mark.parametrize(
+    ("text", "value", "decimals"), [("3,5", 3.5, 1), ("1.234,5", 1234.5, 1), (",25", 0.25, 2)]
+)
+def test_numbers_with_a_comma(text: str, value: float, decimals: int) -> None:
+    cell = read_cell(text, ",")
+    assert (cell.kind, cell.value, cell.decimals) == (CellKind.NUMBER, value, decimals)
+
+
+@pytest.mark.parametrize("text", ["", "  ", "\u00a0"])
+def test_blank(text: str) -> None:
+    assert read_cell(text).kind is CellKind.BLANK
+
+
+@pytest.mark.parametrize("text", ["NA", "n/a", "–", "-", ".", "#N/A", "#DIV/0!", "NaN", "null"])
+def test_marks_for_missing(text: str) -> None:
+    assert read_cell(text).kind is CellKind.MISSING
+
+
+@pytest.mark.parametrize(
+    "text",
+    ["<0.1", "5 mg", "2021-03-04", "inf", "1e999", "1_000", "0x1F", "12a", "1.2.3", "3,5", "١٢a"],
+)
+def test_what_is_no_number_never_becomes_one(text: str) -> None:
+    cell = read_cell(text)
+    assert cell.kind is CellKind.TEXT
+    assert math.isnan(cell.value)
+
+
+@given(st.floats(-1e12, 1e12, allow_nan=False))
+def test_shortest_texts_come_back(value: float) -> None:
+    assert read_cell(repr(value)).value == value
+    assert read_cell(repr(value).replace(".", ","), ",").value == value
+
+
+def test_decimal_sign_needs_evidence() -> None:
+    """1,234 may group thousands; 3,5 and 0,123 cannot."""
+    assert decimal_sign(["1,234", "12"]) == "."
+    assert decimal_sign(["3,5", "12"]) == ","
+    assert decimal_sign(["0,123"]) == ","
+    assert decimal_sign(["1.5", "a,b"]) == "."
+
+
+def test_headings() -> None:
+    assert name_and_unit("Frond area (mm²)") == ("Frond area", "mm²")
+    assert name_and_unit("Salt [g/L]") == ("Salt", "g/L")
+    assert name_and_unit(" Two  words ") == ("Two words", "")
+    assert amount_and_unit("2 g/L") == (2.0, "g/L")
+    assert amount_and_unit("0.5") == (0.5, "")
+    assert amount_and_unit("dim") is None
+    assert amount_and_unit("<2") is None

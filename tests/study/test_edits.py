@@ -1,0 +1,184 @@
+"""Edits: each does what it says, survives a file, and can be undone."""
+
+from __future__ import annotations
+
+import msgspec
+import pytest
+
+from decimus.errors import ChoiceError
+from decimus.study import edits
+from decimus.study.edits import Edit
+from decimus.study.history import History, replayed
+from decimus.study.questions import PairOfGroups
+from decimus.study.studies import Study
+from decimus.terms import (
+    Adjustment,
+    ChartKind,
+    ComparisonText,
+    Decimals,
+    Direction,
+    ErrorBar,
+    Layout,
+    LevelKind,
+    Method,
+    Palette,
+)
+from tests.conftest import TWO_FACTORS, study_of
+
+ONE_OF_EACH: tuple[Edit, ...] = (
+    edits.BringInTable(name="other", rows=(("a", "b"), ("1", "2"))),
+    edits.WriteCells(row=1, column=2, cells=(("9.5",),)),
+    edits.InsertRows(at=1, count=2),
+    edits.DeleteRows(at=1),
+    edits.InsertColumns(at=1),
+    edits.DeleteColumns(at=0),
+    edits.ChooseLayout(layout=Layout.COLUMNS),
+    edits.ChooseHeader(has_header=False),
+    edits.ChooseRowNames(has_row_names=True),
+    edits.NameVariable(variable=2, name="leaf"),
+    edits.ChooseUnit(variable=2, unit="cm"),
+    edits.ChooseLevelKind(variable=0, kind=LevelKind.NAMES),
+    edits.DescribeReplicate(unit_name="pond"),
+    edits.DescribeMaterial(material="Lemna minor"),
+    edits.DescribeCondition(condition="after 3 days"),
+    edits.ChooseOutcome(outcome=2, name="area"),
+    edits.ChooseFactors(factors=(1, 0), names=("light", "salt")),
+    edits.RenameLevel(variable=1, level="dim", label="shade"),
+    edits.ReorderLevels(variable=1, levels=("bright", "dim")),
+    edits.ChooseErrorBar(error_bar=ErrorBar.STANDARD_ERROR),
+    edits.ChooseErrorBarLevel(level=90),
+    edits.ChooseComparisonLevel(level=99),
+    edits.ChooseDirection(direction=Direction.UP),
+    edits.ChooseMethod(method=Method.ANOVA, name="one-way ANOVA"),
+    edits.ChooseAdjustment(adjustment=Adjustment.NONE, name="pairs unadjusted"),
+    edits.DrawComparison(pair=PairOfGroups(("0", "dim"), ("4", "dim")), is_drawn=True),
+    edits.ChooseDrawnComparisons(
+        pairs=(PairOfGroups(("0", "dim"), ("0", "bright")),), words="some"
+    ),
+    edits.ChooseDecimals(decimals=Decimals.FIXED, fixed=4),
+    edits.ChooseKind(kind=ChartKind.POINTS),
+    edits.ShowReplicates(is_shown=False),
+    edits.ChoosePalette(palette=Palette.GREY, name="greys"),
+    edits.ChooseTextSize(text_pt=10),
+    edits.ChooseSize(width_mm=120, height_mm=80),
+    edits.WriteAxisTitle(is_value_axis=True, text="Area"),
+    edits.ChooseValueRange(value_from=0, value_to=20),
+    edits.ChooseComparisonText(text=ComparisonText.STARS),
+)
+
+
+def test_there_is_one_of_each() -> None:
+    """A new kind of edit has to be added here to be checked."""
+    assert {type(edit).__name__ for edit in ONE_OF_EACH} == set(edits.__all__) - {"Edit"}
+
+
+@pytest.mark.parametrize("edit", ONE_OF_EACH, ids=lambda e: type(e).__name__)
+def test_every_edit_changes_is_undone_and_survives_a_file(edit: Edit) -> None:
+    """Apply, undo, redo, write as JSON, read back, replay: always the same studies."""
+    before = study_of(TWO_FACTORS)
+    after = edit.apply(before)
+    assert after != before
+    history = History(before).after(edit)
+    assert history.undone().study is before
+    assert history.undone().redone().study == after
+    stored = msgspec.json.encode(edit)
+    read = msgspec.json.decode(stored, type=Edit)
+    assert read == edit
+    assert replayed(before, (read,), 1).study == after
+    assert edit.title
+    assert edit.title[-1] not in ".!?"
+
+
+def test_a_change_that_changes_nothing_is_no_step() -> None:
+    history = History(study_of(TWO_FACTORS))
+    assert history.after(edits.ChooseErrorBarLevel(level=95)) is history
+
+
+def test_new_steps_replace_undone_ones() -> None:
+    history = History(study_of(TWO_FACTORS))
+    for level in (80.0, 90.0, 99.0):
+        history = history.after(edits.ChooseErrorBarLevel(level=level))
+    history = history.undone().undone()
+    assert history.redo_title == "groups at 90 %"
+    history = history.after(edits.ChooseDirection(direction=Direction.UP))
+    assert history.redo_title is None
+    assert len(history.steps) == 2
+    assert history.undo_title == "error bars upwards"
+
+
+def test_ends_of_history_stay() -> None:
+    history = History()
+    assert history.undone() == history
+    assert history.redone() == history
+    assert history.undo_title is None
+    assert history.study == Study()
+
+
+def test_columns_move_what_was_said_about_them() -> None:
+    """Inserting a column before moves names, orders and roles with their columns."""
+    study = study_of(
+        TWO_FACTORS,
+        edits.ChooseFactors(factors=(1, 0), names=("light", "salt")),
+        edits.ChooseOutcome(outcome=2, name="area"),
+        edits.RenameLevel(variable=1, level="dim", label="shade"),
+        edits.ReorderLevels(variable=1, levels=("bright", "dim")),
+        edits.NameVariable(variable=2, name="leaf"),
+    )
+    moved = edits.InsertColumns(at=1).apply(study)
+    question, reading = moved.questions[0], moved.sheets[0].reading
+    assert (question.factors, question.outcome) == ((2, 0), 3)
+    assert question.level_labels[0].variable == 2
+    assert question.level_orders[0].variable == 2
+    assert reading.facts(3).name == "leaf"
+    gone = edits.DeleteColumns(at=2).apply(moved)
+    assert gone.questions[0].factors == (0,)
+    assert gone.questions[0].level_labels == ()
+    assert gone.questions[0].outcome == 2
+
+
+def test_swapping_factors_keeps_drawn_pairs() -> None:
+    study = study_of(
+        TWO_FACTORS,
+        edits.ChooseFactors(factors=(0, 1), names=("salt", "light")),
+        edits.DrawComparison(pair=PairOfGroups(("0", "dim"), ("0", "bright")), is_drawn=True),
+        edits.ChooseFactors(factors=(1, 0), names=("light", "salt")),
+    )
+    assert study.questions[0].is_drawn(("bright", "0"), ("dim", "0"))
+    single = edits.ChooseFactors(factors=(1,), names=("light",)).apply(study)
+    assert single.questions[0].drawn_pairs == ()
+
+
+def test_taking_a_comparison_off_the_figure() -> None:
+    pair = PairOfGroups(("0",), ("4",))
+    other_way = PairOfGroups(("4",), ("0",))
+    drawn = edits.DrawComparison(pair=pair, is_drawn=True).apply(Study())
+    assert drawn.questions[0].is_drawn(("4",), ("0",))
+    assert edits.DrawComparison(pair=other_way, is_drawn=False).apply(drawn) == Study()
+
+
+def test_a_levels_own_name_takes_the_label_away() -> None:
+    renamed = edits.RenameLevel(variable=1, level="dim", label="shade").apply(Study())
+    assert renamed.questions[0].label(1, "dim") == "shade"
+    assert edits.RenameLevel(variable=1, level="dim", label="dim").apply(renamed) == Study()
+
+
+def test_unknown_levels_come_last() -> None:
+    ordered = edits.ReorderLevels(variable=1, levels=("c", "a")).apply(Study()).questions[0]
+    assert ordered.ordered(1, ("a", "b", "c")) == ("c", "a", "b")
+    assert ordered.ordered(2, ("a", "b")) == ("a", "b")
+
+
+@pytest.mark.parametrize("level", [49.9, 100.0, -5.0, 0.95])
+def test_impossible_levels_are_refused(level: float) -> None:
+    for make in (edits.ChooseErrorBarLevel, edits.ChooseComparisonLevel):
+        with pytest.raises(ChoiceError, match="from 50 to 99.9"):
+            make(level=level)
+    with pytest.raises(ChoiceError, match="confidence level"):
+        edits.ChooseErrorBar(error_bar=ErrorBar.CONFIDENCE_INTERVAL, level=level)
+
+
+def test_impossible_sizes_and_ranges_are_refused() -> None:
+    with pytest.raises(ChoiceError, match="not a usable size"):
+        edits.ChooseSize(width_mm=5, height_mm=60)
+    with pytest.raises(ChoiceError, match="cannot run from 5 to 5"):
+        edits.ChooseValueRange(value_from=5, value_to=5)

@@ -1,0 +1,112 @@
+"""Writing numbers as statistics are written."""
+
+from __future__ import annotations
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from decimus.wording.numbers import (
+    count_word,
+    degrees_of_freedom,
+    full_number,
+    number,
+    p_bound,
+    p_number,
+    percent,
+    plural,
+    stars,
+    statistic,
+)
+from decimus.wording.p_values import star_key
+from decimus.wording.phrases import lower_first, typed_number
+from decimus.wording.spans import plain_text
+from decimus.errors import ChoiceError
+
+NB = "\u00a0"
+
+
+@pytest.mark.parametrize(
+    ("value", "decimals", "written"),
+    [
+        (2.675, 2, "2.68"),
+        (-2.675, 2, "\u22122.68"),
+        (0.125, 2, "0.13"),
+        (1e-9, 2, "0.00"),
+        (-1e-9, 2, "0.00"),
+        (1234567.0, 0, "1234567"),
+        (5, 1, "5.0"),
+        (1e21, 0, "1000000000000000000000"),
+        (None, 2, "–"),
+    ],
+)
+def test_rounds_half_away_from_zero_on_the_decimal(
+    value: float | None, decimals: int, written: str
+) -> None:
+    assert number(value, decimals) == written
+
+
+@given(st.floats(-1e6, 1e6), st.integers(0, 6))
+def test_rounded_text_is_within_half_a_step(value: float, decimals: int) -> None:
+    back = float(number(value, decimals).replace("\u2212", "-"))
+    assert abs(back - value) <= 0.5 * 10**-decimals * (1 + 1e-9)
+    assert number(value, decimals, ",").replace(",", ".") == number(value, decimals)
+
+
+@pytest.mark.parametrize(
+    ("p", "alpha", "written"),
+    [
+        (0.0004, 0.05, f"<{NB}0.001"),
+        (0.0123, 0.05, f"={NB}0.012"),
+        (0.234, 0.05, f"={NB}0.23"),
+        (0.0999, 0.05, f"={NB}0.100"),
+        (0.995, 0.05, f">{NB}0.99"),
+        (0.99, 0.05, f"={NB}0.99"),
+        (0.04996, 0.05, f"={NB}0.04996"),
+        (0.05004, 0.05, f"={NB}0.050"),
+        (0.0497, 0.05, f"={NB}0.0497"),
+        (0.1996, 0.2, f"={NB}0.1996"),
+        (0.0096, 0.01, f"={NB}0.0096"),
+        (0.0, 0.05, f"<{NB}0.001"),
+    ],
+)
+def test_p_values(p: float, alpha: float, written: str) -> None:
+    assert p_number(p, alpha) == written
+
+
+@given(st.floats(0.001, 0.99), st.sampled_from([0.01, 0.05, 0.1, 0.2]))
+def test_written_p_stays_on_its_side_of_alpha(p: float, alpha: float) -> None:
+    written = float(p_number(p, alpha).split(NB)[1])
+    assert (written < alpha) == (p < alpha)
+
+
+def test_bounds_and_stars() -> None:
+    assert p_bound(0.0004, 0.05) == f"<{NB}0.001"
+    assert p_bound(0.004, 0.05) == f"<{NB}0.01"
+    assert p_bound(0.04, 0.05) == f"<{NB}0.05"
+    assert p_bound(0.4, 0.05) == f"≥{NB}0.05"
+    assert [stars(p, 0.05) for p in (0.0004, 0.004, 0.04, 0.05)] == ["***", "**", "*", "ns"]
+    # With α = 0.01 one star means 0.01 and two are skipped.
+    assert [stars(p, 0.01) for p in (0.0004, 0.004, 0.04)] == ["***", "*", "ns"]
+    key = plain_text(star_key(0.05)).replace(NB, " ")
+    assert key == "* p < 0.05, ** p < 0.01, *** p < 0.001, ns p ≥ 0.05"
+
+
+def test_small_things() -> None:
+    assert percent(95) == f"95{NB}%"
+    assert percent(99.9, ",") == f"99,9{NB}%"
+    assert degrees_of_freedom(34.0) == "34"
+    assert degrees_of_freedom(17.776) == "17.8"
+    assert statistic(176.34) == "176.3"
+    assert statistic(-1.8608) == "\u22121.86"
+    assert full_number(0.1 + 0.2) == "0.3"
+    assert count_word(5) == "five"
+    assert count_word(40) == "40"
+    assert [plural(w, 2) for w in ("flask", "dish", "day", "colony", "person")] == [
+        *("flasks", "dishes", "days", "colonies", "people"),
+    ]
+    assert lower_first("Frond area") == "frond area"
+    assert lower_first("SPAD value") == "SPAD value"
+    assert typed_number(" 3,5 %", "it") == 3.5
+    with pytest.raises(ChoiceError, match="“x” is not a number"):
+        typed_number("x", "it")
