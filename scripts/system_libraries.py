@@ -53,7 +53,10 @@ def privileged() -> list[str] | None:
     if os.geteuid() == 0:
         return []
     sudo = shutil.which("sudo")
-    if sudo and subprocess.run([sudo, "-n", "true"], capture_output=True, check=False).returncode == 0:
+    if (
+        sudo
+        and subprocess.run([sudo, "-n", "true"], capture_output=True, check=False).returncode == 0
+    ):
         return [sudo, "-n"]
     return None
 
@@ -69,7 +72,10 @@ def main() -> int:
         print(f"System libraries of Qt are missing. Run: sudo {line}", file=sys.stderr)
         return 1
     print(f"Installing system libraries of Qt: {' '.join(packages)}")
-    quiet = {"stdout": subprocess.DEVNULL, "env": os.environ | {"DEBIAN_FRONTEND": "noninteractive"}}
+    quiet = {
+        "stdout": subprocess.DEVNULL,
+        "env": os.environ | {"DEBIAN_FRONTEND": "noninteractive"},
+    }
     subprocess.run([*before, "apt-get", "update", "-qq"], check=False, **quiet)  # type: ignore[call-overload]
     subprocess.run([*before, *line.split()], check=False, **quiet)  # type: ignore[call-overload]
     still = missing()

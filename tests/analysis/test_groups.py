@@ -54,7 +54,10 @@ def test_two_factors_make_sections() -> None:
     [(Decimals.ONE_MORE, None, 2), (Decimals.AS_DATA, None, 1), (Decimals.FIXED, 4, 4)],
 )
 def test_decimals(rule: Decimals, fixed: int | None, decimals: int) -> None:
-    assert results_of(FIVE_BY_FOUR, ChooseDecimals(decimals=rule, fixed=fixed)).groups.decimals == decimals
+    assert (
+        results_of(FIVE_BY_FOUR, ChooseDecimals(decimals=rule, fixed=fixed)).groups.decimals
+        == decimals
+    )
 
 
 def test_no_more_than_six_digits() -> None:

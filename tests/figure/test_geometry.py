@@ -207,8 +207,7 @@ def test_any_design_fits_its_page(names: list[str], data: st.DataObject) -> None
         )
     )
     text = "\n".join(
-        [",".join(f"g{name}" for name in names)]
-        + [",".join(str(v) for v in row) for row in rows]
+        [",".join(f"g{name}" for name in names)] + [",".join(str(v) for v in row) for row in rows]
     )
     results = results_of(text)
     more: list[edits.Edit] = []

@@ -81,17 +81,31 @@ def test_ramps_darken_step_by_step(palette: Palette) -> None:
 
 # Machado, Oliveira & Fernandes 2009: full protanopia, deuteranopia, tritanopia.
 SIMULATIONS = {
-    "protan": ((0.152286, 1.052583, -0.204868), (0.114503, 0.786281, 0.099216), (-0.003882, -0.048116, 1.051998)),
-    "deutan": ((0.367322, 0.860646, -0.227968), (0.280085, 0.672501, 0.047413), (-0.011820, 0.042940, 0.968881)),
-    "tritan": ((1.255528, -0.076749, -0.178779), (-0.078411, 0.930809, 0.147602), (0.004733, 0.691367, 0.303900)),
+    "protan": (
+        (0.152286, 1.052583, -0.204868),
+        (0.114503, 0.786281, 0.099216),
+        (-0.003882, -0.048116, 1.051998),
+    ),
+    "deutan": (
+        (0.367322, 0.860646, -0.227968),
+        (0.280085, 0.672501, 0.047413),
+        (-0.011820, 0.042940, 0.968881),
+    ),
+    "tritan": (
+        (1.255528, -0.076749, -0.178779),
+        (-0.078411, 0.930809, 0.147602),
+        (0.004733, 0.691367, 0.303900),
+    ),
 }
 
 
 def lab(colour: np.ndarray) -> np.ndarray:
     """Linear RGB to CIE L*a*b* under D65."""
-    xyz = np.array(
-        [[0.4124, 0.3576, 0.1805], [0.2126, 0.7152, 0.0722], [0.0193, 0.1192, 0.9505]]
-    ) @ colour / np.array([0.9505, 1.0, 1.089])
+    xyz = (
+        np.array([[0.4124, 0.3576, 0.1805], [0.2126, 0.7152, 0.0722], [0.0193, 0.1192, 0.9505]])
+        @ colour
+        / np.array([0.9505, 1.0, 1.089])
+    )
     f = np.where(xyz > 0.008856, np.cbrt(np.clip(xyz, 0, None)), 7.787 * xyz + 16 / 116)
     return np.array([116 * f[1] - 16, 500 * (f[0] - f[1]), 200 * (f[1] - f[2])])
 
@@ -100,9 +114,7 @@ def lab(colour: np.ndarray) -> np.ndarray:
 def test_names_stay_apart_for_every_reader(kind: str | None) -> None:
     """Any two of the first four hues differ clearly under each colour vision."""
     found = colours(Palette.SHORE, 4, LevelKind.NAMES, must_differ=True)
-    linear = [
-        np.array([(int(c[i : i + 2], 16) / 255) ** 2.2 for i in (1, 3, 5)]) for c in found
-    ]
+    linear = [np.array([(int(c[i : i + 2], 16) / 255) ** 2.2 for i in (1, 3, 5)]) for c in found]
     if kind is not None:
         linear = [np.clip(np.array(SIMULATIONS[kind]) @ c, 0, 1) for c in linear]
     points = [lab(c) for c in linear]

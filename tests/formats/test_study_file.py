@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import zipfile
+from collections.abc import Callable
 from io import BytesIO
 from pathlib import Path
 
@@ -33,7 +34,7 @@ def rewritten(content: bytes, name: str, change: object) -> bytes:
     return out.getvalue()
 
 
-def with_json(change: dict[str, object]):  # type: ignore[no-untyped-def]
+def with_json(change: dict[str, object]) -> Callable[[bytes], bytes]:
     return lambda data: json.dumps(json.loads(data) | change).encode()
 
 
@@ -51,7 +52,7 @@ def test_round_trip_with_history(salt_history: History, tmp_path: Path) -> None:
     assert opened.undone().undone().undone().study == Study()
 
 
-cells = st.text(alphabet='a1.,;"\'\n\r\t é=', max_size=5)
+cells = st.text(alphabet="a1.,;\"'\n\r\t é=", max_size=5)
 tables = st.integers(1, 4).flatmap(
     lambda width: st.lists(
         st.lists(cells, min_size=width, max_size=width).map(tuple), min_size=1, max_size=4

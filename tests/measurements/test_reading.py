@@ -116,7 +116,9 @@ def test_long_with_two_factors_one_of_them_amounts() -> None:
 
 
 def test_long_with_a_numeric_code_only() -> None:
-    found = read("dose,mass\n" + "".join(f"{d},{d + i / 7:.2f}\n" for d in (0, 5) for i in range(4)))
+    found = read(
+        "dose,mass\n" + "".join(f"{d},{d + i / 7:.2f}\n" for d in (0, 5) for i in range(4))
+    )
     assert found.shape.layout is Layout.LONG
     assert [group.levels for group in found.groups] == [("0",), ("5",)]
 
@@ -144,7 +146,10 @@ def test_one_group() -> None:
 
 
 def test_ordered_names_stand_in_order() -> None:
-    found = read("level,x\n" + "".join(f"{n},{i}\n{n},{i + 1}\n" for i, n in enumerate(("high", "low", "medium"))))
+    found = read(
+        "level,x\n"
+        + "".join(f"{n},{i}\n{n},{i + 1}\n" for i, n in enumerate(("high", "low", "medium")))
+    )
     assert found.factors[0].kind is LevelKind.ORDERED
     assert found.factors[0].level_texts_in_order == ("low", "medium", "high")
 

@@ -54,9 +54,7 @@ def test_certified_anova(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> 
     assert effect["df"] == [4, 20]
     assert residuals["df"] == [20]
     assert effect["value"] == pytest.approx(published["F"], rel=CLOSE)
-    assert effect["sum_of_squares"] == pytest.approx(
-        published["sum_of_squares_between"], abs=CLOSE
-    )
+    assert effect["sum_of_squares"] == pytest.approx(published["sum_of_squares_between"], abs=CLOSE)
     assert effect["mean_square"] == pytest.approx(published["mean_square_between"], abs=CLOSE)
     assert residuals["sum_of_squares"] == pytest.approx(
         published["sum_of_squares_within"], abs=CLOSE
@@ -94,9 +92,7 @@ def test_anova_and_tukey_on_plant_weights(
     published = PLANT_WEIGHTS.published
     effect, residuals = record["terms"]
     groups = list(PLANT_WEIGHTS.groups.values())
-    assert effect["sum_of_squares"] == pytest.approx(
-        published["sum_of_squares_between"], abs=CLOSE
-    )
+    assert effect["sum_of_squares"] == pytest.approx(published["sum_of_squares_between"], abs=CLOSE)
     assert residuals["sum_of_squares"] == pytest.approx(
         published["sum_of_squares_within"], abs=CLOSE
     )

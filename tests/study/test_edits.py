@@ -171,7 +171,7 @@ def test_unknown_levels_come_last() -> None:
 @pytest.mark.parametrize("level", [49.9, 100.0, -5.0, 0.95])
 def test_impossible_levels_are_refused(level: float) -> None:
     for make in (edits.ChooseErrorBarLevel, edits.ChooseComparisonLevel):
-        with pytest.raises(ChoiceError, match="from 50 to 99.9"):
+        with pytest.raises(ChoiceError, match=r"from 50 to 99\.9"):
             make(level=level)
     with pytest.raises(ChoiceError, match="confidence level"):
         edits.ChooseErrorBar(error_bar=ErrorBar.CONFIDENCE_INTERVAL, level=level)

@@ -6,6 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from decimus.errors import ChoiceError
 from decimus.wording.numbers import (
     count_word,
     degrees_of_freedom,
@@ -21,7 +22,6 @@ from decimus.wording.numbers import (
 from decimus.wording.p_values import star_key
 from decimus.wording.phrases import lower_first, typed_number
 from decimus.wording.spans import plain_text
-from decimus.errors import ChoiceError
 
 NB = "\u00a0"
 

@@ -116,7 +116,7 @@ def test_typed_levels() -> None:
     entry = choices(caption(results))["error_bar"].entries[0]
     after = Results(entry.edit_of("92,5").apply(results.study))
     assert "92.5 % confidence interval" in plain(caption(after))
-    with pytest.raises(ChoiceError, match="from 50 to 99.9"):
+    with pytest.raises(ChoiceError, match=r"from 50 to 99\.9"):
         entry.edit_of("5")
     with pytest.raises(ChoiceError, match="is not a number"):
         entry.edit_of("high")

@@ -14,11 +14,12 @@ from decimus.errors import InputError
 from decimus.formats.delimited import decoded_rows, delimiter_of
 from decimus.measurements.detection import TableShape, table_shape
 from decimus.measurements.numbers import name_and_unit
+from decimus.study.edits import BringInTable
 from decimus.study.readings import Reading
 from decimus.study.studies import Study
 from decimus.study.tables import Table
 from decimus.terms import Layout
-from decimus.workflows.opening import open_file, table_edit
+from decimus.workflows.opening import open_file
 
 LATER = {
     "subject": "--subject",
@@ -74,9 +75,9 @@ def _study(arguments: argparse.Namespace) -> Study:
         except InputError as error:
             raise UsageError(f"--delimiter: {error}") from error
     if arguments.file != "-":
-        return open_file(Path(arguments.file), delimiter).study
+        return open_file(Path(arguments.file), delimiter, is_checked=False).study
     rows = decoded_rows(sys.stdin.buffer.read(), "standard input", delimiter)
-    return table_edit(rows, "standard input").apply(Study())
+    return BringInTable(name="standard input", rows=rows).apply(Study())
 
 
 def _question_number(arguments: argparse.Namespace, study: Study) -> int:

@@ -144,6 +144,6 @@ def written_csv(rows: Sequence[Sequence[str]]) -> str:
     out = io.StringIO(newline="")
     # The writer quotes what holds its own line end; a lone carriage return ends lines too.
     has_returns = any("\r" in cell for row in rows for cell in row)
-    quoting = csv.QUOTE_ALL if has_returns else csv.QUOTE_MINIMAL
-    csv.writer(out, lineterminator="\n", quoting=quoting).writerows(rows)
+    dialect = csv.unix_dialect if has_returns else csv.excel
+    csv.writer(out, dialect, lineterminator="\n").writerows(rows)
     return out.getvalue()

@@ -102,6 +102,8 @@ def read_measurements(
     if table.is_empty:
         raise TableError("The table is empty", remedy="Paste or open a table with measurements")
     shape = table_shape(table, reading)
+    if not any(profile.numbers for profile in shape.columns):
+        raise _no_numbers(shape)
     if shape.layout is Layout.COLUMNS:
         return _from_columns(table, reading, shape)
     return _from_long(table, reading, shape, outcome, factors)

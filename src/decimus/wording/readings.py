@@ -359,8 +359,9 @@ def _factors_option(
     results: Results, measurements: Measurements, factors: tuple[int, ...], label: str
 ) -> Option:
     names = tuple(_heading(measurements, c) for c in factors)
-    edit = ChooseFactors(factors=factors, names=names, question=results.number)
-    return Option(label, edit, factors == tuple(f.variable for f in measurements.factors))
+    before = tuple(factor.variable for factor in measurements.factors)
+    edit = ChooseFactors(factors=factors, names=names, before=before, question=results.number)
+    return Option(label, edit, factors == before)
 
 
 def thread_counts(results: Results) -> dict[str, str]:

@@ -11,14 +11,18 @@ from decimus.formats.study_file import study_from_bytes
 from decimus.measurements.observations import read_measurements
 from decimus.study.edits import BringInTable
 from decimus.study.history import History
-from decimus.study.readings import Reading
 from decimus.study.tables import Table
 
 STUDY_SUFFIX = ".decimus"
 
 
-def open_file(path: Path, delimiter: str | None = None) -> History:
+def open_file(path: Path, delimiter: str | None = None, *, is_checked: bool = True) -> History:
     """A study as it was saved, or a new one with the table in the file.
+
+    Args:
+        path: the file.
+        delimiter: what stands between cells, None to find out.
+        is_checked: False for a table whose reading is told later, and may need to be.
 
     Raises:
         InputError: one line with the file and what is wrong with it.
@@ -29,7 +33,8 @@ def open_file(path: Path, delimiter: str | None = None) -> History:
             return study_from_bytes(content)
         except FileFormatError as error:
             raise InputError(str(error), where=str(path)) from error
-    return History().after(table_edit(decoded_rows(content, str(path), delimiter), path.name))
+    edit = BringInTable(name=path.name, rows=decoded_rows(content, str(path), delimiter))
+    return History().after(checked(edit, str(path)) if is_checked else edit)
 
 
 def pasted(text: str) -> BringInTable:
@@ -42,17 +47,18 @@ def pasted(text: str) -> BringInTable:
         raise InputError(
             "The clipboard holds no text", remedy="Copy a table first, with its headings"
         )
-    return table_edit(parse_delimited(text), "pasted table")
+    name = "pasted table"
+    return checked(BringInTable(name=name, rows=parse_delimited(text)), name)
 
 
-def table_edit(rows: tuple[tuple[str, ...], ...], name: str) -> BringInTable:
-    """The edit that brings in a table, once it is sure that it can be read.
+def checked(edit: BringInTable, where: str) -> BringInTable:
+    """The same edit, once it is sure that there are measurements in its table.
 
     Raises:
-        InputError: there are no measurements in it.
+        InputError: there are none.
     """
     try:
-        read_measurements(Table.from_rows(rows), Reading())
+        read_measurements(Table.from_rows(edit.rows), edit.reading)
     except InputError as error:
-        raise InputError(error.what, where=error.where or name, remedy=error.remedy) from error
-    return BringInTable(name=name, rows=rows)
+        raise InputError(error.what, where=error.where or where, remedy=error.remedy) from error
+    return edit

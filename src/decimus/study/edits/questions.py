@@ -29,10 +29,11 @@ class ChooseOutcome(QuestionEdit, frozen=True, kw_only=True):
 
 
 class ChooseFactors(QuestionEdit, frozen=True, kw_only=True):
-    """Ask by these factors, in this order."""
+    """Ask by these factors, in this order; `before` are those it was asked by until now."""
 
     factors: tuple[int, ...]
     names: tuple[str, ...]
+    before: tuple[int, ...] = ()
 
     @property
     def title(self) -> str:
@@ -41,25 +42,24 @@ class ChooseFactors(QuestionEdit, frozen=True, kw_only=True):
 
     def changed(self, question: Question) -> Question:
         """The question by those factors; pairs of other groups are no longer drawn."""
-        kept = question.drawn_pairs
-        if question.factors is not None and len(question.factors) != len(self.factors):
+        before = question.factors or self.before
+        pairs = question.drawn_pairs
+        if before == self.factors:
+            kept = pairs
+        elif sorted(before) == sorted(self.factors):
+            places = [before.index(factor) for factor in self.factors]
+            kept = tuple(
+                PairOfGroups(_moved(pair.first, places), _moved(pair.second, places))
+                for pair in pairs
+            )
+        else:
             kept = ()
-        elif question.factors is not None and question.factors != self.factors:
-            kept = _swapped(question, self.factors)
         return replace(question, factors=self.factors, drawn_pairs=kept)
 
 
-def _swapped(question: Question, factors: tuple[int, ...]) -> tuple[PairOfGroups, ...]:
-    """The drawn pairs with their levels in the new order of the same factors, else none."""
-    before = question.factors or ()
-    if sorted(before) != sorted(factors):
-        return ()
-    places = [before.index(f) for f in factors]
-
-    def moved(levels: Levels) -> Levels:
-        return tuple(levels[p] for p in places)
-
-    return tuple(PairOfGroups(moved(p.first), moved(p.second)) for p in question.drawn_pairs)
+def _moved(levels: Levels, places: list[int]) -> Levels:
+    """The levels in the new order of the same factors."""
+    return tuple(levels[place] for place in places)
 
 
 class RenameLevel(QuestionEdit, frozen=True, kw_only=True):

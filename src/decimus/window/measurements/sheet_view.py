@@ -114,6 +114,16 @@ class HeadingsView(QHeaderView):
         self.renamed.emit(section, field.text().strip())
 
 
+class CellField(QLineEdit):
+    """A field over a cell; Return ends typing and goes no further."""
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        """Keep Return from the sheet, which would act on it a second time."""
+        super().keyPressEvent(event)
+        if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
+            event.accept()
+
+
 class CellDelegate(QStyledItemDelegate):
     """Paints a cell by how it is read."""
 
@@ -164,7 +174,7 @@ class CellDelegate(QStyledItemDelegate):
 
     def createEditor(self, parent: QWidget, option: QStyleOptionViewItem, index: Index) -> QWidget:
         """A plain field over the cell."""
-        editor = QLineEdit(parent)
+        editor = CellField(parent)
         editor.setFont(sans(15))
         editor.setAlignment(Qt.AlignmentFlag.AlignRight)
         editor.setStyleSheet(f"border: 1.6px solid {TEAL}; padding: 0 8px; background: {WHITE};")
