@@ -3,7 +3,12 @@
 from __future__ import annotations
 
 import sys
+import traceback
+from collections.abc import Callable
+from contextlib import suppress
+from datetime import UTC, datetime
 from pathlib import Path
+from types import TracebackType
 
 from PySide6.QtCore import QLocale
 from PySide6.QtWidgets import QApplication
@@ -11,6 +16,7 @@ from PySide6.QtWidgets import QApplication
 from decimus.study.history import History
 from decimus.window.main_window import MainWindow
 from decimus.window.theme import STYLE_SHEET, load_fonts, sans
+from decimus.workflows.journal import journal_folder
 
 
 def application() -> QApplication:
@@ -28,9 +34,32 @@ def application() -> QApplication:
 def run_window(history: History, path: Path | None = None) -> int:
     """Show the window until it is closed; the exit status."""
     app = application()
-    window = MainWindow(history, path, decimal_sign())
+    window = MainWindow(history, path, decimal_sign(), journal_folder())
+    sys.excepthook = _reporter(window)
     window.show()
     return app.exec()
+
+
+def _reporter(
+    window: MainWindow,
+) -> Callable[[type[BaseException], BaseException, TracebackType | None], None]:
+    """What happens to errors nobody foresaw: they are ours, logged and said plainly."""
+    log = journal_folder().parent / "errors.log"
+
+    def report(
+        kind: type[BaseException], error: BaseException, trace: TracebackType | None
+    ) -> None:
+        text = "".join(traceback.format_exception(kind, error, trace))
+        with suppress(OSError):
+            log.parent.mkdir(parents=True, exist_ok=True)
+            with log.open("a", encoding="utf-8") as file:
+                file.write(f"{datetime.now(UTC).isoformat()}\n{text}\n")
+        window.message.say(
+            "Something went wrong inside Decimus; this is our fault, not yours. Your work is kept. "
+            f"Undo the last change if things look odd. Details are in {log}"
+        )
+
+    return report
 
 
 def decimal_sign() -> str:

@@ -46,8 +46,12 @@ class ChoiceButton(QToolButton):
         """What the button stands for."""
         return self._choice
 
+    def take_choice(self, choice: Choice) -> None:
+        """Stand for a choice of the same words with other options."""
+        self._choice = choice
+
     def show_choice(self, choice: Choice) -> None:
-        """Stand for a choice; the same words are not painted again."""
+        """Stand for a choice and show its words."""
         self._choice = choice
         self.setText(choice.text)
         self.setObjectName(f"choice {choice.key}")

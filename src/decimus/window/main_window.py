@@ -18,7 +18,7 @@ from PySide6.QtGui import (
 from PySide6.QtWidgets import QMainWindow, QSplitter, QStackedWidget, QVBoxLayout, QWidget
 
 from decimus.analysis.results import Results
-from decimus.errors import InputError
+from decimus.errors import DecimusError, InputError
 from decimus.examples.catalogue import example
 from decimus.study.history import History
 from decimus.window.exports import Files
@@ -31,6 +31,7 @@ from decimus.window.start import Start
 from decimus.window.store import Store
 from decimus.window.thread import PLACES, Thread
 from decimus.wording.readings import thread_counts
+from decimus.workflows.journal import Journal, discard, left_behind, recovered
 from decimus.workflows.opening import pasted
 
 if TYPE_CHECKING:
@@ -47,8 +48,16 @@ AnyPlace = TypeVar("AnyPlace", bound=QWidget)
 class MainWindow(QMainWindow):
     """The window of one study."""
 
-    def __init__(self, history: History, path: Path | None = None, decimal_sign: str = ".") -> None:
+    def __init__(
+        self,
+        history: History,
+        path: Path | None = None,
+        decimal_sign: str = ".",
+        sessions: Path | None = None,
+    ) -> None:
         super().__init__()
+        self._left_behind = left_behind(sessions) if sessions is not None else ()
+        self._journal = Journal(sessions, history) if sessions is not None else None
         self.store = Store(history, path, decimal_sign)
         self.files = Files(self.store, self)
         self.question_line = QuestionLine(self.store)
@@ -104,6 +113,7 @@ class MainWindow(QMainWindow):
     def _connect(self) -> None:
         self.store.changed.connect(lambda _before, after: self._show(after))
         self.store.filed.connect(self._show_file)
+        self.store.filed.connect(self._keep)
         for source in (self.store, self.files, self.measurements):
             source.refused.connect(self.say)
         self.files.told.connect(self.thread_line.file_name.setText)
@@ -119,6 +129,7 @@ class MainWindow(QMainWindow):
         self.start.paste.clicked.connect(self.paste_table)
         self.start.open.clicked.connect(self.files.open)
         self.start.example.clicked.connect(self.open_example)
+        self.start.bring_back.clicked.connect(self.bring_back)
         for keys, action in (
             ("Ctrl+Z", self.store.undo),
             ("Ctrl+Shift+Z", self.store.redo),
@@ -132,6 +143,15 @@ class MainWindow(QMainWindow):
         ):
             QShortcut(QKeySequence(keys), self).activated.connect(action)
         QShortcut(QKeySequence("Ctrl+V"), self.start).activated.connect(self.paste_table)
+
+    def _keep(self) -> None:
+        """Hand what has changed to the journal."""
+        if self._journal is not None:
+            self._journal.follow(self.store.history)
+            if (problem := self._journal.problem) is not None:
+                self._journal.close(is_kept=True)
+                self._journal = None
+                self.message.say(f"Changes cannot be kept safe until saved: {problem}. Save often")
 
     # --- places: made, and their modules read, when first gone to -----------------------
 
@@ -182,6 +202,7 @@ class MainWindow(QMainWindow):
         self.start.problem.setText("")
         is_empty = self.store.history.study.is_empty
         self.body.setCurrentWidget(self.start if is_empty else self.splitter)
+        self.start.show_left_behind(self._left_behind[0].written if self._left_behind else None)
         history = self.store.history
         self.question_line.show_results(results, history.undo_title, history.redo_title)
         self.foot.show_results(results)
@@ -232,6 +253,20 @@ class MainWindow(QMainWindow):
         self.store.apply(edit)
         self.thread_line.go("measurements")
 
+    def bring_back(self) -> None:
+        """Bring back the unsaved study that was left behind last."""
+        session, *others = self._left_behind
+        try:
+            history = recovered(session)
+        except DecimusError as error:
+            self.start.problem.setText(f"The unsaved study cannot be read. {error}")
+            return
+        self.store.open(history, None)
+        # It lives on in this window's own journal now.
+        if self._journal is not None:
+            discard(session)
+        self._left_behind = tuple(others)
+
     def open_example(self) -> None:
         """Bring in the example study."""
         self.store.apply(example("duckweed").edit())
@@ -260,5 +295,8 @@ class MainWindow(QMainWindow):
         self.files.open_path(Path(event.mimeData().urls()[0].toLocalFile()))
 
     def closeEvent(self, event: QCloseEvent) -> None:
-        """Close; what is not saved is in the journal."""
+        """Close without asking; what is not saved can be brought back at the next start."""
+        if self._journal is not None:
+            self._journal.close(is_kept=not self.store.is_saved)
+            self._journal = None
         event.accept()

@@ -53,6 +53,11 @@ class _Word:
     baseline: float
 
 
+def _look(sentence: Sentence) -> list[tuple[str, Style, str]]:
+    """All that decides how a sentence is laid out."""
+    return [(s.text, s.style, s.key if isinstance(s, Choice) else "") for s in sentence]
+
+
 class SentenceView(QWidget):
     """Shows a sentence in as many lines as its width needs.
 
@@ -93,6 +98,13 @@ class SentenceView(QWidget):
 
     def show_sentence(self, sentence: Sentence) -> None:
         """Show a sentence; buttons of choices that stay are kept, with their focus."""
+        if _look(sentence) == _look(self._sentence):
+            # The same words: only what they could become is new, nothing is laid out again.
+            self._sentence = sentence
+            for span in sentence:
+                if isinstance(span, Choice):
+                    self._buttons[span.key].take_choice(span)
+            return
         self._sentence = sentence
         self._broken.clear()
         choices = {span.key: span for span in sentence if isinstance(span, Choice)}

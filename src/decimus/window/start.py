@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import Qt
+from PySide6.QtCore import QDateTime, QLocale, Qt
 from PySide6.QtWidgets import QLabel, QPushButton, QVBoxLayout, QWidget
 
 from decimus.window.theme import QUIET, RED, TEAL, sans, serif
@@ -21,6 +21,8 @@ class Start(QWidget):
         self.paste = self._way("Paste a table", "from anywhere, with its headings", "Ctrl+V")
         self.open = self._way("Open a file", "CSV, tab or semicolon text, or a study", "Ctrl+O")
         self.example = self._way("Open the example", "duckweed in salty water, made up", "Ctrl+D")
+        self.bring_back = self._way("Bring back unsaved work", "", "")
+        self.bring_back.hide()
         self.problem = QLabel("", self)
         self.problem.setObjectName("start problem")
         self.problem.setFont(sans(15))
@@ -32,11 +34,19 @@ class Start(QWidget):
         layout.addStretch(2)
         layout.addWidget(heading)
         layout.addSpacing(20)
-        for button in (self.paste, self.open, self.example):
+        for button in (self.paste, self.open, self.example, self.bring_back):
             layout.addWidget(button, 0, Qt.AlignmentFlag.AlignHCenter)
         layout.addSpacing(8)
         layout.addWidget(self.problem, 0, Qt.AlignmentFlag.AlignHCenter)
         layout.addStretch(3)
+
+    def show_left_behind(self, written: float | None) -> None:
+        """Offer unsaved work that was left behind at a time (seconds since 1970), or none."""
+        self.bring_back.setVisible(written is not None)
+        if written is not None:
+            when = QDateTime.fromSecsSinceEpoch(int(written))
+            said = QLocale().toString(when, QLocale.FormatType.ShortFormat)
+            self.bring_back.findChildren(QLabel)[1].setText(f"a study last changed {said}")
 
     def _way(self, words: str, more: str, keys: str) -> QPushButton:
         button = QPushButton(self)

@@ -1,0 +1,25 @@
+"""Medians of repeated runs, and how they are reported."""
+
+from __future__ import annotations
+
+import statistics
+import time
+from collections.abc import Callable
+
+
+def median_ms(run: Callable[[], object], times: int = 25, warm_up: int = 3) -> float:
+    """The median time of a run in milliseconds, after some to warm up."""
+    for _ in range(warm_up):
+        run()
+    taken = []
+    for _ in range(times):
+        start = time.perf_counter()
+        run()
+        taken.append((time.perf_counter() - start) * 1000)
+    return statistics.median(taken)
+
+
+def report(what: str, ours: float, reference: str, theirs: float, goal: str) -> None:
+    """One line: our median, the reference's, the ratio, the goal."""
+    pair = f"{what:<40} {ours:8.1f} ms   {reference:<32} {theirs:8.1f} ms"
+    print(f"{pair}   × {ours / theirs:5.2f}   goal {goal}")

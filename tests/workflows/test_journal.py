@@ -1,0 +1,134 @@
+"""The journal: work survives a kill, a torn line, and a close without saving."""
+
+from __future__ import annotations
+
+import os
+import signal
+import subprocess
+import sys
+import time
+from pathlib import Path
+
+import pytest
+
+from decimus.errors import DecimusError
+from decimus.study.edits import BringInTable, ChooseErrorBarLevel, ChooseTextSize, WriteCells
+from decimus.study.history import History
+from decimus.workflows.journal import Journal, discard, left_behind, recovered
+
+ROWS = (("a", "b"), ("1", "2"), ("3", "4"))
+
+
+def story() -> list[History]:
+    """Histories as a user makes them: edits, undo, redo, a new branch, another study."""
+    first = History().after(BringInTable(name="t", rows=ROWS))
+    second = first.after(WriteCells(row=1, column=0, cells=(("9",),)))
+    third = second.after(ChooseErrorBarLevel(level=90))
+    undone = third.undone().undone()
+    branch = undone.after(ChooseTextSize(text_pt=10))
+    other = (
+        History().after(BringInTable(name="u", rows=ROWS[:2])).after(ChooseErrorBarLevel(level=80))
+    )
+    return [first, second, third, third.undone(), undone, undone.redone(), undone, branch, other]
+
+
+def same(one: History, two: History) -> bool:
+    return (
+        one.study == two.study
+        and one.position == two.position
+        and [s.edit for s in one.steps] == [s.edit for s in two.steps]
+    )
+
+
+@pytest.mark.parametrize("count", range(1, 10))
+def test_every_moment_comes_back(count: int, tmp_path: Path) -> None:
+    journal = Journal(tmp_path, History())
+    histories = story()[:count]
+    for history in histories:
+        journal.follow(history)
+    journal.close(is_kept=True)
+    assert journal.problem is None
+    (session,) = left_behind(tmp_path)
+    assert same(recovered(session), histories[-1])
+    discard(session)
+    assert left_behind(tmp_path) == ()
+
+
+def test_a_session_in_use_is_not_left_behind(tmp_path: Path) -> None:
+    journal = Journal(tmp_path, story()[0])
+    for _ in range(100):
+        if list(tmp_path.glob("*/base.decimus")):
+            break
+        time.sleep(0.02)
+    assert list(tmp_path.glob("*/base.decimus"))
+    code = (
+        "import sys; from pathlib import Path; from decimus.workflows.journal import left_behind;"
+        "print(len(left_behind(Path(sys.argv[1]))))"
+    )
+    done = subprocess.run(
+        [sys.executable, "-c", code, str(tmp_path)], capture_output=True, text=True, check=True
+    )
+    assert done.stdout == "0\n"
+    journal.close(is_kept=False)
+    assert list(tmp_path.iterdir()) == []
+
+
+def test_a_torn_line_loses_only_itself(tmp_path: Path) -> None:
+    journal = Journal(tmp_path, History())
+    for history in story()[:3]:
+        journal.follow(history)
+    journal.close(is_kept=True)
+    (session,) = left_behind(tmp_path)
+    path = session.folder / "edits.journal"
+    path.write_bytes(path.read_bytes()[:-9])
+    assert same(recovered(session), story()[1])
+    (session.folder / "base.decimus").write_bytes(b"nothing")
+    with pytest.raises(DecimusError):
+        recovered(session)
+
+
+def test_nothing_can_be_kept_is_said(tmp_path: Path) -> None:
+    (tmp_path / "file").write_text("in the way")
+    journal = Journal(tmp_path / "file", History())
+    journal.close(is_kept=True)
+    assert journal.problem is not None
+    assert left_behind(tmp_path / "none") == ()
+
+
+KILLED = """
+import os, sys, time
+from pathlib import Path
+from decimus.study.history import History
+from decimus.window.app import application
+from decimus.window.main_window import MainWindow
+from decimus.study.edits import WriteCells
+app = application()
+window = MainWindow(History(), sessions=Path(sys.argv[1]))
+window.show()
+window.open_example()
+window.store.apply(WriteCells(row=1, column=1, cells=(("150.5",),)))
+app.processEvents()
+time.sleep(0.3)
+print("ready", flush=True)
+while True:
+    app.processEvents()
+"""
+
+
+def test_work_survives_a_kill(tmp_path: Path) -> None:
+    """A window killed 0.3 s after the last change: the change is there."""
+    process = subprocess.Popen(
+        [sys.executable, "-c", KILLED, str(tmp_path)],
+        stdout=subprocess.PIPE,
+        text=True,
+        env=os.environ | {"QT_QPA_PLATFORM": "offscreen"},
+    )
+    assert process.stdout is not None
+    assert process.stdout.readline() == "ready\n"
+    process.send_signal(signal.SIGKILL)
+    process.wait(timeout=10)
+    process.stdout.close()
+    (session,) = left_behind(tmp_path)
+    history = recovered(session)
+    assert history.study.sheets[0].table.cell(1, 1) == "150.5"
+    assert history.undone().study.sheets[0].table.cell(1, 1) != "150.5"
