@@ -142,7 +142,9 @@ def test_semicolons_and_decimal_commas() -> None:
 
 
 def test_one_group() -> None:
-    assert values(read("mass\n1\n2\n")) == {("mass",): (1.0, 2.0)}
+    found = read("Mass (g)\n1\n2\n")
+    assert values(found) == {("Mass (g)",): (1.0, 2.0)}
+    assert (found.outcome.name, found.outcome.unit) == ("Mass", "g")
 
 
 def test_ordered_names_stand_in_order() -> None:
@@ -213,3 +215,42 @@ def test_every_layout_gives_the_same_groups(
 
 def _joined(rows: list[list[str]], delimiter: str) -> str:
     return "\n".join(delimiter.join(row) for row in rows) + "\n"
+
+
+CROSSED = "".join(
+    f"m{i},{'mf'[i % 2]},{time},{i}.{j}\n"
+    for i in range(6)
+    for j, time in enumerate(("first", "second"))
+)
+
+
+@pytest.mark.parametrize(
+    ("text", "layout", "factors", "outcome", "groups"),
+    [
+        ("Sample,Control,Low\nS1,5.1,6.2\nS2,5.3,6.0\n", "columns", ["group"], "", 2),
+        (",Control,Low\nr1,5.1,6.2\nr2,5.3,6.0\n", "columns", ["group"], "", 2),
+        ("A,B,,\n1,2,,\n3,4,,\n", "columns", ["group"], "", 2),
+        ("\n\nA,B\n1,2\n3,4\n", "columns", ["group"], "", 2),
+        ("before,after\n5,5\n5,6\n4,5\n4,6\n", "columns", ["group"], "", 2),
+        ("a,b,c\n1,2,3\n1,2,3\n2,2,4\n1,3,4\n2,2,3\n", "columns", ["group"], "", 3),
+        ("flask,area\nflask 1,3.2\nflask 2,3.4\n", "columns", ["group"], "area", 1),
+        ("name,area\nS1,3.2\nS2,3.4\nS3,3.1\n", "columns", ["name"], "area", 1),
+        ("mass,diet\n1.5,a\n1.7,a\n1.9,b\n2.0,b\n", "long", ["diet"], "mass", 2),
+        ("id,group,v\n1,A,3.2\n2,A,3.4\n3,B,4.1\n4,B,4.4\n", "long", ["group"], "v", 2),
+        ("dose,n\n0,12\n0,15\n0,11\n9,22\n9,25\n9,19\n", "long", ["dose"], "n", 2),
+        ("dose,score\n0,3\n0,4\n0,3\n5,4\n5,5\n5,5\n", "long", ["dose"], "score", 2),
+        ("kind,mass\nA,1\nB,2\nC,3\n", "long", ["kind"], "mass", 3),
+        ("date,diet,v\n2021-01-01,a,1\n2021-01-02,a,2\n2021-01-01,b,3\n2021-01-02,b,5\n",)
+        + ("long", ["diet"], "v", 2),
+        ("mouse,sex,time,v\n" + CROSSED, "long", ["sex", "time"], "v", 4),
+    ],
+)
+def test_tables_as_they_come(
+    text: str, layout: str, factors: list[str], outcome: str, groups: int
+) -> None:
+    """Nothing is said, and the reading is the one a person would choose."""
+    found = read(text)
+    assert found.shape.layout.value == layout
+    assert [factor.name for factor in found.factors] == factors
+    assert found.outcome.name == (outcome or "measurement")
+    assert len(found.groups) == groups

@@ -9,12 +9,14 @@ from pathlib import Path
 import pytest
 from PySide6.QtCore import QMimeData, QPoint, QPointF, Qt, QUrl
 from PySide6.QtGui import QDropEvent
-from PySide6.QtWidgets import QApplication, QLabel, QPushButton
+from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QAbstractButton, QApplication, QLabel, QPushButton
 
 from decimus.examples.catalogue import example
 from decimus.formats.study_file import open_study
 from decimus.study.edits import ChooseErrorBarLevel
 from decimus.study.history import History
+from decimus.window.choices import ChoiceMenu, EntryField
 from decimus.window.foot import RemarkList
 from decimus.wording.spans import plain_text
 from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS
@@ -290,3 +292,37 @@ def test_page_reads_and_edits(salt: Driver) -> None:
     assert window.store.results.question.figure.value_title == "Area of fronds (mm²)"
     salt.keys("Ctrl+Z")
     assert window.store.results.question.figure.value_title is None
+
+
+def test_choices_by_keyboard_alone(salt: Driver) -> None:
+    """Tab to a word, open it with space, arrows into the field and back, Return."""
+    window = salt.window
+    button = window.page.caption.button("error_bar")
+    button.setFocus()
+    QTest.keyClick(button, Qt.Key.Key_Space)
+    menu = QApplication.activePopupWidget()
+    assert isinstance(menu, ChoiceMenu)
+    QTest.keyClick(menu, Qt.Key.Key_Down)
+    QTest.keyClick(menu, Qt.Key.Key_Down)
+    active = menu.activeAction()
+    assert active.text().startswith("standard error")
+    QTest.keyClick(menu, Qt.Key.Key_Return)
+    salt.settle()
+    assert "its standard error" in plain_text(window.page.caption.sentence)
+    assert window.page.caption.button("error_bar") is button
+    menu = salt.open_choice(window.page.caption, "error_bar")
+    field = menu.findChildren(EntryField)[0]
+    field.line.setFocus()
+    QTest.keyClick(field.line, Qt.Key.Key_Up)
+    active = menu.activeAction()
+    assert active.text() == "no error bars"
+    QTest.keyClick(menu, Qt.Key.Key_Escape)
+
+
+def test_every_control_has_a_name(salt: Driver) -> None:
+    """What can be focused can be announced."""
+    for place in salt.window.thread_line.buttons:
+        salt.go(place)
+        for widget in salt.window.findChildren(QAbstractButton):
+            if widget.isVisible() and widget.focusPolicy() != Qt.FocusPolicy.NoFocus:
+                assert widget.accessibleName() or widget.text(), widget

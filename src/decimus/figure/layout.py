@@ -136,7 +136,7 @@ def _laid_out(
     left += _GAP * 0.8 + _TICK
     right = width - _EDGE
     labels = group_labels(
-        content.sections, (right - left) / len(content.sections), height * 0.3, type_
+        content.sections, (right - left) / len(content.sections), height * 0.4, type_
     )
     bottom = _EDGE + (titles + _GAP if content.group_title else 0) + labels.height + _GAP
     frame = Frame(left, right, bottom, top)

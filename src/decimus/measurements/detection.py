@@ -6,7 +6,7 @@ import re
 from collections import Counter
 from dataclasses import dataclass
 from functools import cached_property
-from itertools import pairwise
+from itertools import combinations, pairwise
 
 from decimus.measurements.numbers import CellKind, decimal_sign, name_and_unit, read_cell
 from decimus.study.readings import Reading
@@ -29,6 +29,7 @@ SUBJECT_WORDS = frozenset({"id", "individual", "participant", "person", "subject
 """Words that name a subject even where it recurs."""
 
 _ROW_NAME_HEADINGS = UNIT_WORDS | {"", "no", "no.", "nr", "nr.", "#", "row", "rep", "index"}
+_DATE = re.compile(r"\d{4}-\d{1,2}-\d{1,2}|\d{1,2}[./-]\d{1,2}[./-]\d{2,4}")
 _SUMMARY_LABEL = re.compile(
     r"(the )?(means?|averages?|avg\.?|s\.?d\.?|st\.? ?dev\.?|std\.?|stdev"
     r"|standard (deviation|error)|s\.?e\.?(m\.?)?|totals?|sum|n|count|medians?|variance|var"
@@ -60,6 +61,23 @@ class ColumnProfile:
     def is_text(self) -> bool:
         """True when words prevail; a column of nothing but marks for missing holds none."""
         return self.texts_only > 0 and not self.is_numeric
+
+    @property
+    def is_dates(self) -> bool:
+        """True when every text is a date."""
+        return bool(self.texts) and all(_DATE.fullmatch(text) for text in self.texts)
+
+    @property
+    def is_blocked(self) -> bool:
+        """True when equal texts stand together in runs, as groups do in a long table."""
+        runs = 1 + sum(a != b for a, b in pairwise(self.texts))
+        return len(self.counts) > 1 and runs == len(self.counts)
+
+    @property
+    def numbers_units(self) -> bool:
+        """True for names that differ by a number only: S1, S2, S3."""
+        stems = {re.sub(r"\d+$", "", text) for text in self.texts}
+        return len(stems) == 1 and all(text[-1].isdigit() for text in self.texts)
 
     @cached_property
     def counts(self) -> Counter[str]:
@@ -140,17 +158,19 @@ class TableShape:
     def likely_factors(self) -> tuple[int, ...]:
         """The columns of a long table that most likely name the groups, at most two."""
         named = [p for p in self.columns if p.is_text and p.repeats and not p.names_rows]
+        named = [p for p in named if not p.is_dates] or named
         numeric = [p for p in self.columns if p.is_numeric and _looks_like_levels(p)]
         if sum(p.is_numeric for p in self.columns) <= len(numeric):
             numeric = numeric[:-1]  # something has to be the outcome
         if not named and not numeric:
             named = [p for p in self.columns if p.is_text and len(p.counts) > 1]
         found = sorted([*named, *numeric], key=lambda profile: profile.index)
-        kept: list[ColumnProfile] = []
-        for profile in found:
-            if len(kept) < 2 and (not kept or _cells_repeat([*kept, profile])):
-                kept.append(profile)
-        return tuple(profile.index for profile in kept)
+        for first, second in combinations(found, 2):
+            if _are_crossed(first, second):
+                return (first.index, second.index)
+        # One factor: the coarser one, since names of subjects are many.
+        chosen = sorted(found, key=lambda profile: len(profile.counts))[:1]
+        return tuple(profile.index for profile in chosen)
 
 
 def _looks_like_levels(profile: ColumnProfile) -> bool:
@@ -162,12 +182,13 @@ def _looks_like_levels(profile: ColumnProfile) -> bool:
     return few and min(counts.values()) >= 2
 
 
-def _cells_repeat(profiles: list[ColumnProfile]) -> bool:
-    """True when crossing the columns leaves groups of more than one row, mostly."""
-    if len({len(profile.texts) for profile in profiles}) > 1:
-        return True
-    cells = Counter(zip(*(profile.texts for profile in profiles), strict=True))
-    return sum(count > 1 for count in cells.values()) * 2 >= len(cells)
+def _are_crossed(first: ColumnProfile, second: ColumnProfile) -> bool:
+    """True when most combinations of two columns exist, most of them more than once."""
+    if len(first.texts) != len(second.texts):
+        return False
+    cells = Counter(zip(first.texts, second.texts, strict=True))
+    recur = sum(count > 1 for count in cells.values()) * 2 >= len(cells)
+    return recur and len(cells) >= 0.6 * len(first.counts) * len(second.counts)
 
 
 def table_shape(table: Table, reading: Reading) -> TableShape:
@@ -244,13 +265,21 @@ def _layout(profiles: tuple[ColumnProfile, ...], *, has_header: bool) -> Layout:
     first, others = profiles[0], profiles[1:]
     if first.is_text:
         # Names that recur are groups; names that differ from row to row only name rows.
-        recur = first.repeats or (len(others) == 1 and len(first.counts) < len(first.texts))
-        return Layout.LONG if recur and not first.names_rows else Layout.COLUMNS
+        # Beside a single column of numbers they are groups even when none recurs, unless
+        # they count units: one value a group is then what the table says.
+        names_groups = first.repeats or (
+            len(others) == 1
+            and has_header
+            and bool(first.heading)
+            and not (first.numbers_units and len(first.counts) == len(first.texts))
+        )
+        return Layout.LONG if names_groups and not first.names_rows else Layout.COLUMNS
     levels = [p for p in profiles if _looks_like_levels(p)]
     varied = [p for p in profiles if len(p.counts) * 3 > 2 * len(p.texts) and not p.is_numbering]
-    is_long = has_header and 0 < len(levels) <= 2 and len(levels) + len(varied) <= len(profiles)
+    is_long = has_header and 0 < len(levels) <= 2 and len(levels) < len(profiles)
+    is_clear = bool(varied) or all(level.is_blocked for level in levels)
     only_text_headings = all(read_cell(p.heading).kind is not CellKind.NUMBER for p in profiles)
-    return Layout.LONG if is_long and varied and only_text_headings else Layout.COLUMNS
+    return Layout.LONG if is_long and is_clear and only_text_headings else Layout.COLUMNS
 
 
 def _row_names(profiles: tuple[ColumnProfile, ...], layout: Layout, reading: Reading) -> int | None:

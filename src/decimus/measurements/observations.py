@@ -137,11 +137,14 @@ def _from_columns(table: Table, reading: Reading, shape: TableShape) -> Measurem
         tuple(levels),
         is_named=bool(facts.name or corner_name),
     )
+    # The heading of an only column says what was measured.
+    heading = columns[0].heading if len(columns) == 1 else ""
+    name, unit = name_and_unit(heading)
     outcome = Outcome(
         CELLS,
-        outcome_facts.name or "measurement",
-        outcome_facts.unit or "",
-        is_named=bool(outcome_facts.name),
+        outcome_facts.name or name or "measurement",
+        outcome_facts.unit if outcome_facts.unit is not None else unit,
+        is_named=bool(outcome_facts.name or name),
     )
     return collector.measurements(shape, outcome, (factor,), tuple(groups), reading, ())
 

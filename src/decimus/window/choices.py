@@ -2,8 +2,17 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QPoint, QPointF, QRect, QSize, Qt, Signal
-from PySide6.QtGui import QAction, QFont, QFontMetrics, QPainter, QPaintEvent, QPen, QPolygonF
+from PySide6.QtCore import QEvent, QObject, QPoint, QPointF, QRect, QSize, Qt, Signal
+from PySide6.QtGui import (
+    QAction,
+    QFont,
+    QFontMetrics,
+    QKeyEvent,
+    QPainter,
+    QPaintEvent,
+    QPen,
+    QPolygonF,
+)
 from PySide6.QtWidgets import (
     QLabel,
     QLineEdit,
@@ -174,7 +183,21 @@ class EntryField(QWidget):
         for widget in (label, self.line, self._problem):
             layout.addWidget(widget)
         self.line.returnPressed.connect(self._enter)
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setFocusProxy(self.line)
+        self.line.installEventFilter(self)
+
+    def eventFilter(self, watched: QObject, event: QEvent) -> bool:
+        """Up leaves the field for the lines above it."""
+        menu = self.parent()
+        is_up = isinstance(event, QKeyEvent) and event.key() == Qt.Key.Key_Up
+        if is_up and event.type() == QEvent.Type.KeyPress and isinstance(menu, QMenu):
+            lines = [action for action in menu.actions() if action.isCheckable()]
+            if lines:
+                menu.setFocus()
+                menu.setActiveAction(lines[-1])
+            return True
+        return super().eventFilter(watched, event)
 
     def _enter(self) -> None:
         try:
@@ -197,6 +220,6 @@ def choice_menu(choice: Choice, parent: QWidget) -> ChoiceMenu:
     if choice.options and choice.entries:
         menu.addSeparator()
     fields = [menu.add_entry(entry) for entry in choice.entries]
-    if fields:
+    if fields and len(choice.options) < 2:
         menu.aboutToShow.connect(fields[0].line.setFocus)
     return menu

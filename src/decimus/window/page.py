@@ -245,7 +245,7 @@ class PagePanel(QScrollArea):
         if page is None:
             return
         zoom = round(100 * pixels_per_mm / _TRUE_SIZE_PX_PER_MM)
-        size = f"{page.width_mm:g} × {page.height_mm:.4g} mm"
+        size = f"{page.width_mm:g} × {round(page.height_mm, 1):g} mm"
         wanted = self._store.results.question.figure.height_mm
         taller = ", taller to hold the comparison lines" if page.height_mm > wanted + 0.2 else ""
         self._size.setText(f"{size}{taller}, shown at {zoom}{NBSP}%")

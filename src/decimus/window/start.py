@@ -27,9 +27,10 @@ class Start(QWidget):
         self.problem.setObjectName("start problem")
         self.problem.setFont(sans(15))
         self.problem.setWordWrap(True)
-        self.problem.setMaximumWidth(560)
+        self.problem.setAlignment(Qt.AlignmentFlag.AlignHCenter)
         self.problem.setStyleSheet(f"color: {RED};")
         layout = QVBoxLayout(self)
+        layout.setContentsMargins(160, 0, 160, 0)
         layout.setSpacing(14)
         layout.addStretch(2)
         layout.addWidget(heading)
@@ -37,7 +38,7 @@ class Start(QWidget):
         for button in (self.paste, self.open, self.example, self.bring_back):
             layout.addWidget(button, 0, Qt.AlignmentFlag.AlignHCenter)
         layout.addSpacing(8)
-        layout.addWidget(self.problem, 0, Qt.AlignmentFlag.AlignHCenter)
+        layout.addWidget(self.problem)
         layout.addStretch(3)
 
     def show_left_behind(self, written: float | None) -> None:

@@ -43,7 +43,7 @@ class PlaceButton(QAbstractButton):
         self.setText(place.word)
         self.setToolTip(f"Alt+{number}")
         self.setCursor(Qt.CursorShape.PointingHandCursor)
-        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
         self.setObjectName(f"place {place.key}")
 
     @property

@@ -84,19 +84,20 @@ _ERROR_BAR_HELP = {
 def error_bar_choice(question: Question, decimal_sign: str = ".") -> Choice:
     """What error bars show."""
     now, level = question.error_bar, question.error_bar_level
+    offered = sorted({*LEVELS_OFFERED, level})
 
     def option(kind: ErrorBar, at: float | None = None) -> Option:
         name = error_bar_name(kind, level if at is None else at, decimal_sign)
         is_current = kind is now and at in (None, level)
         edit = ChooseErrorBar(error_bar=kind, level=at)
-        return Option(name, edit, is_current, _ERROR_BAR_HELP[kind])
+        said_already = at is not None and at != offered[0]
+        return Option(name, edit, is_current, "" if said_already else _ERROR_BAR_HELP[kind])
 
     def at_level(text: str) -> Edit:
         return ChooseErrorBar(
             error_bar=ErrorBar.CONFIDENCE_INTERVAL, level=typed_number(text, "a level")
         )
 
-    offered = sorted({*LEVELS_OFFERED, level})
     options = (
         option(ErrorBar.STANDARD_DEVIATION),
         option(ErrorBar.STANDARD_ERROR),

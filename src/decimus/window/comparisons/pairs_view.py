@@ -28,6 +28,9 @@ from decimus.wording.phrases import group_words
 
 _AXIS_HEIGHT = 26
 _HEADING_HEIGHT = 32
+_NARROWEST_DIFFERENCE = 130
+_LOWEST_ROW = 38
+"""Below this the difference could not be written over its interval."""
 _WIDTHS = {
     Column.PAIR: 190,
     Column.STATISTIC: 64,
@@ -127,8 +130,7 @@ class PairDelegate(QStyledItemDelegate):
         zero = scale.at(0.0)
         painter.setPen(QPen(colour(INK), 1))
         painter.drawLine(QPointF(zero, rect.top()), QPointF(zero, rect.bottom()))
-        is_tall = rect.height() >= 38
-        y = rect.center().y() + (8 if is_tall else 0)
+        y = rect.center().y() + 8
         painter.setPen(QPen(colour(INK), 1.6))
         ends = [scale.at(pair.ci_lower), scale.at(pair.ci_upper)]
         painter.drawLine(QPointF(ends[0], y), QPointF(ends[1], y))
@@ -140,16 +142,15 @@ class PairDelegate(QStyledItemDelegate):
         painter.drawPolygon(
             QPolygonF([QPointF(x - 5, y), QPointF(x, y - 5), QPointF(x + 5, y), QPointF(x, y + 5)])
         )
-        if is_tall:
-            painter.setFont(sans(14))
-            metrics = QFontMetrics(painter.font())
-            width = metrics.horizontalAdvance(text) + 8
-            left = min(max(x - width / 2, rect.left() + 2.0), rect.right() - width - 2.0)
-            if left < zero < left + width:
-                left = zero + 2 if x >= zero else zero - width - 2
-            painter.setPen(colour(INK))
-            room = QRectF(left, rect.top() + 3, width, 17)
-            painter.drawText(room, Qt.AlignmentFlag.AlignCenter, text)
+        painter.setFont(sans(14))
+        metrics = QFontMetrics(painter.font())
+        width = metrics.horizontalAdvance(text) + 8
+        left = min(max(x - width / 2, rect.left() + 2.0), rect.right() - width - 2.0)
+        if left < zero < left + width:
+            left = zero + 2 if x >= zero else zero - width - 2
+        painter.setPen(colour(INK))
+        room = QRectF(left, rect.top() + 3, width, 17)
+        painter.drawText(room, Qt.AlignmentFlag.AlignCenter, text)
 
     def _paint_tick(self, painter: QPainter, rect: QRect, *, is_ticked: bool) -> None:
         box = QRectF(0, 0, 16, 16)
@@ -249,7 +250,7 @@ class PairsView(QTableView):
 
     def fit(self) -> None:
         """Share out widths and heights."""
-        widths = dict(_WIDTHS)
+        widths = _WIDTHS | {Column.PAIR: self._pair_width()}
         if not self.pairs.is_adjusted:
             widths[Column.ADJUSTED] = 0
         for column, width in widths.items():
@@ -258,10 +259,23 @@ class PairsView(QTableView):
         self.setColumnWidth(Column.DIFFERENCE.value, max(120, rest))
         count = max(1, len(self.pairs.pairs))
         room = self.viewport().height() - _AXIS_HEIGHT
-        height = max(26, min(56, room // count))
+        height = max(_LOWEST_ROW, min(56, room // count))
         for row in range(self.pairs.rowCount()):
             is_axis = row == count
             self.setRowHeight(row, _AXIS_HEIGHT if is_axis else height)
+
+    def _pair_width(self) -> int:
+        """As wide as the longest names need, within bounds."""
+        results = self.pairs.results
+        comparison = None if results is None else results.comparison
+        if results is None or comparison is None:
+            return _WIDTHS[Column.PAIR]
+        metrics = QFontMetrics(sans(15, strong=True))
+        names = (group_words(results.groups, group) for group in comparison.groups)
+        widest = max(metrics.horizontalAdvance(name) for name in names)
+        others = sum(width for column, width in _WIDTHS.items() if column is not Column.PAIR)
+        most = max(150, self.viewport().width() - others - _NARROWEST_DIFFERENCE)
+        return max(150, min(most, 2 * (widest + 28)))
 
     def wanted_height(self) -> int:
         """The height that shows all rows in comfort."""

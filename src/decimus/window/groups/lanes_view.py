@@ -57,14 +57,9 @@ _ERROR_BARS = {
     Column.STANDARD_ERROR: ErrorBar.STANDARD_ERROR,
     Column.CONFIDENCE_INTERVAL: ErrorBar.CONFIDENCE_INTERVAL,
 }
-_WIDTHS = {
-    Column.NAME: 124,
-    Column.N: 36,
-    Column.MEAN: 68,
-    Column.STANDARD_DEVIATION: 64,
-    Column.STANDARD_ERROR: 60,
-    Column.CONFIDENCE_INTERVAL: 132,
-}
+_NAME_WIDTHS = (84, 150)
+"""The narrowest and widest a column of names gets."""
+_NARROWEST_DOTS = 60
 
 
 def draw_error_glyph(painter: QPainter, x: float, y: float, height: float) -> None:
@@ -333,6 +328,7 @@ class LanesView(QTableView):
         self.setMouseTracking(True)
         self.clicked.connect(self._open)
         model.modelReset.connect(self.fit)
+        model.headerDataChanged.connect(self.fit)
 
     # --- sizes -------------------------------------------------------------------
 
@@ -343,10 +339,13 @@ class LanesView(QTableView):
 
     def fit(self) -> None:
         """Share out widths and heights: lanes are as tall as their number allows."""
-        fixed = sum(_WIDTHS.values())
-        for column, width in _WIDTHS.items():
+        widths = {
+            column: self._needed_width(column) for column in Column if column is not Column.DOTS
+        }
+        for column, width in widths.items():
             self.setColumnWidth(column.value, width)
-        self.setColumnWidth(Column.DOTS.value, max(120, self.viewport().width() - fixed))
+        rest = self.viewport().width() - sum(widths.values())
+        self.setColumnWidth(Column.DOTS.value, max(_NARROWEST_DOTS, rest))
         rows = self.lanes.rows
         lanes = max(1, sum(isinstance(row, Lane) for row in rows))
         sections = sum(isinstance(row, SectionRow) for row in rows)
@@ -359,6 +358,21 @@ class LanesView(QTableView):
                 self.setRowHeight(number, _SECTION_HEIGHT)
             else:
                 self.setRowHeight(number, height)
+
+    def _needed_width(self, column: Column) -> int:
+        """As wide as the heading and the longest text of a column need."""
+        lanes = [row for row, shown in enumerate(self.lanes.rows) if isinstance(shown, Lane)]
+        texts = [str(self.lanes.index(row, column.value).data() or "") for row in lanes]
+        heading = QFontMetrics(sans(14, strong=True)).horizontalAdvance(self.lanes.heading(column))
+        if column is Column.NAME:
+            metrics = QFontMetrics(sans(16, strong=True))
+            widest = max((metrics.horizontalAdvance(text) for text in texts), default=0)
+            least, most = _NAME_WIDTHS
+            return max(least, min(most, max(widest + GRIP + 26, heading + GRIP + 8)))
+        metrics = QFontMetrics(sans(15))
+        widest = max((metrics.horizontalAdvance(text) for text in texts), default=0)
+        glyph = 22 if column in _ERROR_BARS else 0
+        return max(widest, heading + glyph) + 20
 
     def wanted_height(self) -> int:
         """The height that shows all lanes in comfort."""

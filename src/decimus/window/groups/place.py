@@ -39,7 +39,6 @@ class GroupsPlace(QWidget):
             return
         self.model.show_results(results)
         self.lanes.setMaximumHeight(self.lanes.wanted_height())
-        self.lanes.fit()
         if self._opened is None or not self.working.isVisibleTo(self):
             return
         group = results.groups.find(self._opened[0])
