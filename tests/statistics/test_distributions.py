@@ -109,3 +109,13 @@ def test_range_tails_are_vectorised_and_bounded() -> None:
     assert tails[0] == pytest.approx(1.0, abs=1e-12)
     assert 0 <= tails[2] < 1e-15
     assert studentized_range_tail(math.inf, 5, 12) == 0.0
+
+
+@pytest.mark.parametrize(("k", "df"), [(3, 2.0), (40, 300.0), (300, 29700.0)])
+@pytest.mark.parametrize("most", [4.0, 30.0, 300.0])
+def test_very_many_tails_are_the_same_tails(k: int, df: float, most: float) -> None:
+    """Beyond some hundreds a series takes over; it must not be seen in the numbers."""
+    qs = np.linspace(0.01, most, 700)
+    many = studentized_range_tails(qs, k, df)
+    few = studentized_range_tails(qs[::50], k, df)
+    assert many[::50] == pytest.approx(few, abs=1e-9)

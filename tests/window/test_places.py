@@ -167,6 +167,19 @@ def test_other_layouts_by_one_word(empty: Driver) -> None:
     assert window.thread_line.buttons["groups"].count == "4"
 
 
+def test_a_reading_that_cannot_be_can_be_taken_back_by_its_words(empty: Driver) -> None:
+    empty.clipboard("a\n1\n1\n")
+    empty.keys("Ctrl+V")
+    window = empty.window
+    sentence = window.measurements.sentence
+    empty.choose(sentence, "layout", "row")
+    assert "No column says which group" in plain_text(sentence.sentence)
+    assert not window.page.paper.isVisible()
+    empty.choose(sentence, "layout", "column")
+    assert plain_text(sentence.sentence).startswith("Each column is one")
+    assert window.page.paper.isVisible()
+
+
 # --- groups --------------------------------------------------------------------------
 
 

@@ -26,10 +26,18 @@ def swarm(places: Sequence[float], diameter: float, half_width: float) -> tuple[
     for k in range(1, reach + 1):
         candidates += [k * step, -k * step]
     for i in order:
-        near = [dot for dot in settled if places[i] - dot[0] < diameter]
+        near = _within(settled, places[i] - diameter)
         offsets[i] = _freest(places[i], near, candidates, diameter)
         settled.append((places[i], offsets[i]))
     return tuple(offsets)
+
+
+def _within(settled: list[tuple[float, float]], low: float) -> list[tuple[float, float]]:
+    """The dots settled last, as far as their places lie above `low`."""
+    start = len(settled)
+    while start and settled[start - 1][0] > low:
+        start -= 1
+    return settled[start:]
 
 
 def _freest(

@@ -168,9 +168,9 @@ class TableShape:
         for first, second in combinations(found, 2):
             if _are_crossed(first, second):
                 return (first.index, second.index)
-        # One factor: the coarser one, since names of subjects are many.
-        chosen = sorted(found, key=lambda profile: len(profile.counts))[:1]
-        return tuple(profile.index for profile in chosen)
+        # One factor: the first, unless it is so fine beside another that it names subjects.
+        coarsest = min((len(profile.counts) for profile in found), default=0)
+        return tuple(p.index for p in found if len(p.counts) < 3 * coarsest)[:1]
 
 
 def _looks_like_levels(profile: ColumnProfile) -> bool:

@@ -27,6 +27,13 @@ def t_tail(t: float, df: float) -> float:
     return half if t >= 0 else 1 - half
 
 
+def t_tails(t: Floats, df: float) -> Floats:
+    """P(T > t) for each t ≥ 0."""
+    from scipy.special import betainc
+
+    return np.asarray(0.5 * betainc(df / 2, 0.5, df / (df + t * t)), dtype=np.float64)
+
+
 def t_two_sided(t: float, df: float) -> float:
     """P(|T| > |t|)."""
     return 2 * t_tail(abs(t), df)
@@ -58,6 +65,9 @@ def f_tail(f: float, df_between: float, df_within: float) -> float:
 # Sources: Tukey 1953 (reprinted 1994, Collected Works VIII); Lund & Lund 1983,
 # Applied Statistics 32, AS 190 for the form of the double integral.
 
+_MANY = 500
+"""More probabilities than this are read off a series instead of being integrated each."""
+_NOTHING = 1e-17
 _WIDEST = 16.0
 """Beyond this range of standard normals P(W > w) is below 1e-25 for any k in use."""
 
@@ -134,9 +144,34 @@ def studentized_range_tails(q: Sequence[float] | Floats, k: int, df: float) -> F
         One probability per q, absolute error below 1e-9.
     """
     at = np.asarray(q, dtype=np.float64)
+    if at.size > _MANY:
+        return _many_tails(at, k, df)
     s, weights = _root_chi_square(df)
     tails: Floats = _normal_range_tail(at[:, None] * s[None, :], k) @ weights
     return np.clip(tails, 0.0, 1.0)
+
+
+def _many_tails(q: Floats, k: int, df: float) -> Floats:
+    """P(Q > q) for very many q, through a series of its logarithm over ln(1 + q).
+
+    The series ends where nothing but rounding is left; beyond, the probability is 0.
+    """
+    furthest, nearest = float(q.max()), 0.0
+    if studentized_range_tail(furthest, k, df) < _NOTHING:
+        for _ in range(20):
+            middle = (nearest + furthest) / 2
+            if studentized_range_tail(middle, k, df) < _NOTHING:
+                furthest = middle
+            else:
+                nearest = middle
+    top = math.log1p(furthest)
+    x = np.polynomial.chebyshev.chebpts1(_MANY)
+    points = np.expm1((x + 1) * top / 2)
+    logs = np.log(np.maximum(studentized_range_tails(points, k, df), 1e-300))
+    series = np.polynomial.chebyshev.chebfit(x, logs, _MANY - 1)
+    within = np.minimum(np.log1p(q) * (2 / top) - 1, 1.0)
+    tails = np.exp(np.polynomial.chebyshev.chebval(within, series))
+    return np.where(q > furthest, 0.0, np.clip(tails, 0.0, 1.0))
 
 
 def studentized_range_tail(q: float, k: int, df: float) -> float:

@@ -7,10 +7,12 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import combinations
 
+import numpy as np
+
 from decimus.statistics.anova import OneWayAnova
 from decimus.statistics.distributions import studentized_range_quantile, studentized_range_tails
 from decimus.statistics.summaries import Moments
-from decimus.statistics.t_tests import TTest, t_test
+from decimus.statistics.t_tests import TTest, t_tests
 
 
 @dataclass(frozen=True)
@@ -32,11 +34,11 @@ class PairComparison:
 
 def pooled_pairs(groups: Sequence[Moments], anova: OneWayAnova, level: float) -> list[TTest]:
     """Every pair by t on the pooled error, unadjusted, in reading order."""
-    error = anova.mean_square_within
-    return [
-        t_test(a.mean - b.mean, math.sqrt(error * (1 / a.n + 1 / b.n)), anova.df_within, level)
-        for a, b in combinations(groups, 2)
-    ]
+    first, second = np.triu_indices(len(groups), 1)
+    means = np.array([group.mean for group in groups])
+    shares = np.array([1 / group.n for group in groups])
+    errors = np.sqrt(anova.mean_square_within * (shares[first] + shares[second]))
+    return t_tests(means[first] - means[second], errors, anova.df_within, level)
 
 
 def unadjusted_pairs(

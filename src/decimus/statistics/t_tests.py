@@ -5,7 +5,9 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from decimus.statistics.distributions import t_quantile, t_tail, t_two_sided
+import numpy as np
+
+from decimus.statistics.distributions import Floats, t_quantile, t_tail, t_tails, t_two_sided
 from decimus.statistics.summaries import Moments
 
 
@@ -49,6 +51,32 @@ def t_test(difference: float, standard_error: float, df: float, level: float) ->
         ci_upper=difference + critical * standard_error,
         t_critical=critical,
     )
+
+
+def t_tests(differences: Floats, standard_errors: Floats, df: float, level: float) -> list[TTest]:
+    """Many t-tests on the same df at once; arrays of the same length."""
+    t = differences / standard_errors
+    critical = t_quantile(0.5 + level / 200, df)
+    tails = t_tails(np.abs(t), df)
+    rows = zip(
+        differences.tolist(), standard_errors.tolist(), t.tolist(), tails.tolist(), strict=True
+    )
+    return [
+        TTest(
+            mean_difference=difference,
+            standard_error=error,
+            statistic=statistic,
+            df=df,
+            p_value=2 * tail,
+            p_less=tail if statistic < 0 else 1 - tail,
+            p_greater=1 - tail if statistic < 0 else tail,
+            level=level,
+            ci_lower=difference - critical * error,
+            ci_upper=difference + critical * error,
+            t_critical=critical,
+        )
+        for difference, error, statistic, tail in rows
+    ]
 
 
 def welch_t_test(a: Moments, b: Moments, level: float = 95) -> TTest:

@@ -150,12 +150,13 @@ def _replicates(groups: Groups) -> list[Span]:
 
 def drawn_pairs(results: Results) -> tuple[PairResult, ...]:
     """The comparisons that stand on the figure, in reading order."""
-    if results.comparison is None:
+    if results.comparison is None or not results.question.drawn_pairs:
         return ()
+    wanted = {frozenset((pair.first, pair.second)) for pair in results.question.drawn_pairs}
     return tuple(
         pair
         for pair in results.comparison.pairs
-        if results.question.is_drawn(pair.a.levels, pair.b.levels)
+        if frozenset((pair.a.levels, pair.b.levels)) in wanted
     )
 
 

@@ -159,8 +159,9 @@ def drawn_choice(results: Results) -> Choice:
         option(f"all with {group_words(results.groups, first)}", against),
         option("every comparison", comparison.pairs),
     ]
-    drawn = [p for p in comparison.pairs if results.question.is_drawn(p.a.levels, p.b.levels)]
-    text = f"{len(drawn)} of {len(comparison.pairs)}"
+    wanted = {frozenset((pair.first, pair.second)) for pair in results.question.drawn_pairs}
+    drawn = sum(frozenset((p.a.levels, p.b.levels)) in wanted for p in comparison.pairs)
+    text = f"{drawn} of {len(comparison.pairs)}"
     return Choice("drawn", text, "comparisons on the figure", tuple(options))
 
 

@@ -55,6 +55,24 @@ def reading_sentence(results: Results) -> Sentence:
     )
 
 
+def problem_sentence(results: Results) -> Sentence:
+    """Why a table cannot be read, and the words that could change that."""
+    reading, sheet = results.sheet.reading, results.question.sheet
+    problem = results.problem
+    layouts = _layout_options(sheet, reading.layout)
+    headers = _header_options(sheet, reading.has_header)
+    layout = "as found out" if reading.layout is None else f"by {reading.layout.value}"
+    header = {None: "what is found out", True: "names", False: "measurements"}[reading.has_header]
+    return (
+        Text(f"{problem.what}. {problem.remedy}. " if problem is not None else ""),
+        Text("The table is read "),
+        Choice("layout", layout, "which way round the table is", layouts),
+        Text(", its first row holds "),
+        Choice("header", header, "what the first row holds", headers),
+        Text("."),
+    )
+
+
 def counts(measurements: Measurements) -> str:
     """How many groups, numbers and missing measurements."""
     groups, numbers = len(measurements.groups), measurements.count
@@ -64,17 +82,19 @@ def counts(measurements: Measurements) -> str:
 
 
 def _layout_choice(results: Results, text: str) -> Choice:
-    now = results.measurements.shape.layout
+    options = _layout_options(results.question.sheet, results.measurements.shape.layout)
+    return Choice("layout", text, "which way round the table is", options)
+
+
+def _layout_options(sheet: int, now: Layout | None) -> tuple[Option, ...]:
     words = {
         Layout.COLUMNS: "column: each column is a group",
         Layout.LONG: "row: each row is one measurement",
     }
-    sheet = results.question.sheet
-    options = tuple(
+    return tuple(
         Option(word, ChooseLayout(layout=layout, sheet=sheet), layout is now)
         for layout, word in words.items()
     )
-    return Choice("layout", text, "which way round the table is", options)
 
 
 def _columns_reading(results: Results, measurements: Measurements) -> list[Span]:
@@ -248,12 +268,15 @@ def _condition_choice(results: Results, measurements: Measurements) -> Choice:
 
 def _header_choice(results: Results, measurements: Measurements) -> Choice:
     has = measurements.shape.header_row is not None
-    sheet = results.question.sheet
-    options = (
-        Option("names", ChooseHeader(has_header=True, sheet=sheet), has),
-        Option("measurements", ChooseHeader(has_header=False, sheet=sheet), not has),
-    )
+    options = _header_options(results.question.sheet, has)
     return Choice("header", "names" if has else "measurements", "what the first row holds", options)
+
+
+def _header_options(sheet: int, now: bool | None) -> tuple[Option, ...]:
+    return (
+        Option("names", ChooseHeader(has_header=True, sheet=sheet), now is True),
+        Option("measurements", ChooseHeader(has_header=False, sheet=sheet), now is False),
+    )
 
 
 def _row_names_choice(results: Results, measurements: Measurements) -> Choice:

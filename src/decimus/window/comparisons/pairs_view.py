@@ -260,9 +260,10 @@ class PairsView(QTableView):
         count = max(1, len(self.pairs.pairs))
         room = self.viewport().height() - _AXIS_HEIGHT
         height = max(_LOWEST_ROW, min(56, room // count))
-        for row in range(self.pairs.rowCount()):
-            is_axis = row == count
-            self.setRowHeight(row, _AXIS_HEIGHT if is_axis else height)
+        # Rows share one height: setting tens of thousands one by one takes seconds.
+        self.verticalHeader().setDefaultSectionSize(height)
+        if self.pairs.rowCount():
+            self.setRowHeight(self.pairs.rowCount() - 1, _AXIS_HEIGHT)
 
     def _pair_width(self) -> int:
         """As wide as the longest names need, within bounds."""

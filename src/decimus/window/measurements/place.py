@@ -14,7 +14,7 @@ from decimus.window.rich_text import strong
 from decimus.window.sentences import SentenceFonts, SentenceView
 from decimus.window.store import Store
 from decimus.window.theme import MARGIN, QUIET, sans, serif
-from decimus.wording.readings import reading_sentence
+from decimus.wording.readings import problem_sentence, reading_sentence
 from decimus.wording.remarks import remark_words
 
 
@@ -64,10 +64,9 @@ class MeasurementsPlace(QWidget):
             self._shape = shape
             self.sheet.fit_columns()
         problem = results.problem
-        self.sentence.setVisible(problem is None)
         if problem is not None:
-            self._note_text.setText(str(problem))
-            self._note.show()
+            self.sentence.show_sentence(problem_sentence(results))
+            self._note.hide()
             return
         self.sentence.show_sentence(reading_sentence(results))
         remarks = [r for r in remark_words(results) if r.place == "measurements"]
