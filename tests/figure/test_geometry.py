@@ -234,6 +234,14 @@ def test_long_names_are_wrapped_or_turned() -> None:
     assert sum(label.is_upright for label in labels(turned)) == 10
 
 
+def test_very_many_names_are_thinned_out() -> None:
+    names = ",".join(f"site {i}" for i in range(120))
+    rows = "\n".join(",".join(str(10 + (i * j) % 7) for i in range(120)) for j in range(1, 5))
+    crowded = page(f"{names}\n{rows}\n")
+    assert_nothing_collides(crowded)
+    assert 20 < sum(label.is_upright for label in labels(crowded)) < 60
+
+
 def test_axis_ends_can_be_chosen_and_lines_still_fit() -> None:
     chosen = edits.ChooseValueRange(value_from=0, value_to=12)
     shown = page(FIVE_BY_FOUR, all_pairs(FIVE_BY_FOUR), chosen)

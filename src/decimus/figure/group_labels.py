@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 
 from decimus.figure.content import Section
@@ -12,7 +13,10 @@ _MOST_LINES = 3
 
 @dataclass(frozen=True)
 class GroupLabels:
-    """Lines of text for every section, how they run, and the height they take in mm."""
+    """Lines of text for every section, how they run, and the height they take in mm.
+
+    A section whose name found no room has an empty line.
+    """
 
     lines: tuple[tuple[str, ...], ...]
     is_upright: bool
@@ -33,6 +37,11 @@ def group_labels(
         deepest = max(len(lines) for lines in wrapped)
         height = (deepest - 1) * type_.line_height + type_.extent("x").height
         return GroupLabels(tuple(wrapped), is_upright=False, height=height)
-    single = [type_.shortened(section.label, most_height) for section in sections]
+    # Where even upright names would overlap, every second, third … is written.
+    stride = math.ceil(type_.extent("x").height / width)
+    single = [
+        type_.shortened(section.label, most_height) if number % stride == 0 else ""
+        for number, section in enumerate(sections)
+    ]
     height = max(type_.extent(text).width for text in single)
     return GroupLabels(tuple((text,) for text in single), is_upright=True, height=height)

@@ -354,6 +354,8 @@ def _titles(
     section = frame.width / len(content.sections)
     for i, lines in enumerate(labels.lines):
         x = frame.left + (i + 0.5) * section
+        if not lines[0]:
+            continue
         if labels.is_upright:
             baseline = x + (extent.ascent - extent.descent) / 2 * 0.8
             found.append(type_.upright(lines[0], baseline, frame.bottom - _GAP, Align.END))
