@@ -294,7 +294,7 @@ def test_missing_columns_and_files(table: Path, capsys: Capture) -> None:
     assert (status, err) == (1, "decimus: nothing.csv: There is no such file\n")
 
 
-@pytest.mark.parametrize("suffix", ["png", "svg", "pdf"])
+@pytest.mark.parametrize("suffix", ["png", "svg", "pdf", "tif", "jpeg", "eps"])
 def test_figures_are_written_whole(
     suffix: str, table: Path, tmp_path: Path, capsys: Capture
 ) -> None:

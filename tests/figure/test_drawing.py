@@ -41,6 +41,23 @@ def test_png_and_screen_are_the_same_picture(page: Page) -> None:
     assert np.abs(image - screen).mean() < 0.2
 
 
+@pytest.mark.parametrize(("file_format", "dpi"), [("tiff", 600), ("jpg", 200)])
+def test_other_bitmaps_have_their_true_size(page: Page, file_format: str, dpi: int) -> None:
+    image = Image.open(io.BytesIO(file_bytes(page, file_format, dpi)))
+    assert image.size == (round(85 / 25.4 * dpi), round(62 / 25.4 * dpi))
+    assert float(image.info["dpi"][0]) == pytest.approx(dpi)
+
+
+def test_eps_keeps_text_and_size(page: Page) -> None:
+    eps = file_bytes(page, "eps", 300).decode("latin-1")
+    assert eps.startswith("%!PS-Adobe-3.0 EPSF")
+    box = next(line for line in eps.splitlines() if line.startswith("%%HiResBoundingBox"))
+    left, bottom, right, top = (float(number) for number in box.split()[1:])
+    assert right - left == pytest.approx(85 / 25.4 * 72, abs=0.01)
+    assert top - bottom == pytest.approx(62 / 25.4 * 72, abs=0.01)
+    assert "SourceSans3-Regular" in eps
+
+
 def test_svg_keeps_text_as_text(page: Page) -> None:
     svg = file_bytes(page, "svg", 300).decode()
     texts = re.findall(r">([^<>]+)</text>", svg)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
+from decimal import Decimal
 from functools import cached_property
 from itertools import product
 
@@ -207,8 +208,12 @@ def groups_of(measurements: Measurements, question: Question) -> Groups:
         levels = tuple(part.level.text for part in combination)
         if (found := cells.get(levels)) is not None:
             labels = tuple(part.label for part in combination)
-            shown.append(Group(levels, labels, found, Summary(found.values)))
+            shown.append(Group(levels, labels, found, _summary(found, measurements.origin)))
     return Groups(measurements, factors, tuple(shown), question)
+
+
+def _summary(cells: GroupCells, origin: Decimal) -> Summary:
+    return Summary(cells.values, cells.shifted, origin) if origin else Summary(cells.values)
 
 
 def names_of(groups: Iterable[Group]) -> str:

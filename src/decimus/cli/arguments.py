@@ -92,7 +92,9 @@ def _add_comparison(command: argparse.ArgumentParser) -> None:
 
 
 def _add_figure(command: argparse.ArgumentParser) -> None:
-    command.add_argument("-o", dest="output", required=True, metavar="OUT.{png,svg,pdf}")
+    command.add_argument(
+        "-o", dest="output", required=True, metavar="OUT.{png,svg,pdf,tiff,jpg,eps}"
+    )
     command.add_argument("--kind", metavar="K", help="bars or points")
     command.add_argument("--error-bars", metavar="E", help="sd, se, ci or none")
     command.add_argument("--width-mm", type=float, metavar="W")

@@ -25,6 +25,7 @@ if TYPE_CHECKING:
 
 MM_PER_INCH = 25.4
 PAPER = "#ffffff"
+BITMAPS = ("png", "tiff", "jpg")
 INK = (0.0, 0.0, 0.0, 1.0)
 
 Colour = tuple[float, float, float, float]
@@ -48,14 +49,14 @@ def file_bytes(page: Page, file_format: str, dpi: float) -> bytes:
 
     Args:
         page: what to draw.
-        file_format: "png", "svg" or "pdf".
+        file_format: "png", "tiff", "jpg", "svg", "pdf" or "eps".
         dpi: dots per inch of a bitmap at true size.
     """
     from matplotlib import rc_context
     from matplotlib.backends.backend_agg import FigureCanvasAgg
     from matplotlib.figure import Figure
 
-    is_vector = file_format in ("svg", "pdf")
+    is_vector = file_format not in BITMAPS
     width, height = page.width_mm / MM_PER_INCH, page.height_mm / MM_PER_INCH
     if not is_vector:
         # Whole pixels, so that the bitmap is not cut off within its last one.
@@ -66,6 +67,7 @@ def file_bytes(page: Page, file_format: str, dpi: float) -> bytes:
         "font.sans-serif": ["Source Sans 3", "Source Sans Pro", "Helvetica", "Arial"],
         "svg.fonttype": "none",
         "pdf.fonttype": 42,
+        "ps.fonttype": 42,
         "svg.hashsalt": "decimus",
     }
     # No dates and no library versions: equal figures give equal files.
@@ -73,11 +75,16 @@ def file_bytes(page: Page, file_format: str, dpi: float) -> bytes:
         "png": {"Software": "Decimus"},
         "svg": {"Date": None, "Creator": "Decimus"},
         "pdf": {"CreationDate": None, "Creator": "Decimus", "Producer": None},
-    }[file_format]
+        "eps": {"Creator": "Decimus"},
+    }
+    options: dict[str, Any] = {"metadata": metadata[file_format]} if file_format in metadata else {}
+    if file_format in ("tiff", "jpg"):
+        compression = {"compression": "tiff_lzw"} if file_format == "tiff" else {"quality": 95}
+        options["pil_kwargs"] = {"dpi": (dpi, dpi), **compression}
     out = io.BytesIO()
     with rc_context(settings):
         FigureCanvasAgg(figure).print_figure(
-            out, format=file_format, dpi=dpi, metadata=metadata, facecolor=PAPER, edgecolor="none"
+            out, format=file_format, dpi=dpi, facecolor=PAPER, edgecolor="none", **options
         )
     return out.getvalue()
 

@@ -6,6 +6,7 @@ import math
 import re
 from collections.abc import Iterable
 from dataclasses import dataclass
+from decimal import Decimal
 from enum import Enum
 from functools import lru_cache
 
@@ -78,6 +79,13 @@ def read_cell(text: str, decimal: str = ".") -> Cell:
         whole = re.sub(r"[ ']|" + ("," if decimal == "." else r"\."), "", stripped)
         return Cell(CellKind.NUMBER, float(whole.replace(",", ".")), len(grouped[1] or ""))
     return _TEXT
+
+
+def exact_number(text: str, decimal: str = ".") -> Decimal:
+    """The number in a cell exactly as typed; the cell must hold one."""
+    bare = text.translate(_SPACES).strip().translate(_MINUS)
+    bare = re.sub(r"[ ']|" + ("," if decimal == "." else r"\."), "", bare)
+    return Decimal(bare.replace(",", "."))
 
 
 def is_number(text: str, decimal: str = ".") -> bool:

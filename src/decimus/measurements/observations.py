@@ -3,17 +3,21 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from decimal import Decimal
 from itertools import product
 
 from decimus.errors import ChoiceError, TableError
 from decimus.measurements.detection import TableShape, row_noun, table_shape
-from decimus.measurements.numbers import CellKind, name_and_unit, read_cell
+from decimus.measurements.numbers import CellKind, exact_number, name_and_unit, read_cell
 from decimus.measurements.variables import Factor, Outcome, levels_of
 from decimus.study.questions import Levels
 from decimus.study.readings import CELLS, HEADINGS, Reading
 from decimus.study.tables import Table
 from decimus.terms import Layout
+
+_ALIKE = 1e-3
+"""Values that differ by less than this share of themselves have constant leading digits."""
 
 
 @dataclass(frozen=True)
@@ -32,12 +36,15 @@ class GroupCells:
     Args:
         levels: the group's levels as typed, one per factor.
         values: the numbers that count, in reading order.
+        shifted: the values less the measurements' origin, exactly; the same as `values`
+            where the origin is 0.
         places: (row, column) of each of them.
         missing: (row, column) of measurements that are not there.
     """
 
     levels: Levels
     values: tuple[float, ...]
+    shifted: tuple[float, ...]
     places: tuple[tuple[int, int], ...]
     missing: tuple[tuple[int, int], ...]
 
@@ -51,6 +58,8 @@ class Measurements:
         outcome: what was measured.
         factors: what groups differ in; none in a table of one column.
         groups: every group that exists, in reading order.
+        origin: what numbers of many constant leading digits are shifted by, exactly, before
+            they become binary; 0 for all others.
         decimals: digits after the decimal sign, as in nine tenths of the cells at least.
         unit_name: what a replicate is, "replicate" when nobody said.
         material: what was measured, may be empty.
@@ -63,6 +72,7 @@ class Measurements:
     outcome: Outcome
     factors: tuple[Factor, ...]
     groups: tuple[GroupCells, ...]
+    origin: Decimal
     decimals: int
     unit_name: str
     material: str
@@ -146,7 +156,7 @@ def _from_columns(table: Table, reading: Reading, shape: TableShape) -> Measurem
         outcome_facts.unit if outcome_facts.unit is not None else unit,
         is_named=bool(outcome_facts.name or name),
     )
-    return collector.measurements(shape, outcome, (factor,), tuple(groups), reading, ())
+    return collector.measurements(table, shape, outcome, (factor,), tuple(groups), reading, ())
 
 
 def _no_numbers(shape: TableShape) -> TableError:
@@ -254,7 +264,7 @@ def _from_long(
         for c in shape.factor_candidates
         if c not in chosen and not shape.column(c).is_numeric and c != shape.row_names
     )
-    return collector.measurements(shape, outcome, factors, groups, reading, unused)
+    return collector.measurements(table, shape, outcome, factors, groups, reading, unused)
 
 
 def _chosen_factors(
@@ -331,10 +341,12 @@ class _Collector:
             missing.append((row, column))
             if cell.kind is CellKind.TEXT:
                 self._unreadable.append(CellReference(row, column, text.strip()))
-        return GroupCells(levels, tuple(values), tuple(places), tuple(missing))
+        shown = tuple(values)
+        return GroupCells(levels, shown, shown, tuple(places), tuple(missing))
 
     def measurements(
         self,
+        table: Table,
         shape: TableShape,
         outcome: Outcome,
         factors: tuple[Factor, ...],
@@ -342,11 +354,13 @@ class _Collector:
         reading: Reading,
         unused: tuple[str, ...],
     ) -> Measurements:
+        origin, shifted = _shifted(groups, table, self._decimal)
         return Measurements(
             shape=shape,
             outcome=outcome,
             factors=factors,
-            groups=groups,
+            groups=shifted,
+            origin=origin,
             decimals=_typical_decimals(self._decimals),
             unit_name=reading.unit_name or row_noun(shape) or "replicate",
             material=reading.material or "",
@@ -354,6 +368,31 @@ class _Collector:
             unreadable=tuple(self._unreadable),
             unused_factors=unused,
         )
+
+
+def _shifted(
+    groups: tuple[GroupCells, ...], table: Table, decimal: str
+) -> tuple[Decimal, tuple[GroupCells, ...]]:
+    """The groups with values less a common origin, where that keeps digits.
+
+    Of 10000000.2 a double keeps nine decimals, of 0.2 sixteen: numbers that share their
+    leading digits are shifted by the first of them in decimal arithmetic, exactly.
+    """
+    values = [value for group in groups for value in group.values]
+    low, high = min(values, default=0.0), max(values, default=0.0)
+    if not 0 < high - low < _ALIKE * min(abs(low), abs(high)):
+        return Decimal(0), groups
+    first = next(group for group in groups if group.places)
+    origin = exact_number(table.cell(*first.places[0]), decimal)
+    return origin, tuple(
+        replace(
+            group,
+            shifted=tuple(
+                float(exact_number(table.cell(*place), decimal) - origin) for place in group.places
+            ),
+        )
+        for group in groups
+    )
 
 
 def _typical_decimals(decimals: list[int]) -> int:

@@ -18,7 +18,6 @@ class OneWayAnova:
     df_within: int
     sum_of_squares_between: float
     sum_of_squares_within: float
-    grand_mean: float
 
     @property
     def mean_square_between(self) -> float:
@@ -66,5 +65,4 @@ def one_way_anova(groups: Sequence[Moments]) -> OneWayAnova:
         df_within=total - len(groups),
         sum_of_squares_between=between,
         sum_of_squares_within=math.fsum(group.sum_of_squares for group in groups),
-        grand_mean=origin + centre,
     )

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from decimal import Decimal
 from functools import cached_property
 
 from decimus.statistics.distributions import t_quantile
@@ -29,7 +30,7 @@ class Moments:
 
     Args:
         n: the number of replicates, at least 1.
-        mean: their mean.
+        mean: their mean, less an origin that all groups of a comparison share.
         sum_of_squares: Σ(y − mean)²; 0 for one replicate.
     """
 
@@ -49,11 +50,16 @@ class Summary:
 
     Args:
         values: the replicates that count, in reading order; finite, may be empty.
+        shifted: the same less `origin`, exactly, where many leading digits are constant;
+            None where they are not.
+        origin: what was taken off.
 
     Each quantity is None where it is undefined (a mean of nothing, an SD of one value).
     """
 
     values: tuple[float, ...]
+    shifted: tuple[float, ...] | None = None
+    origin: Decimal = Decimal(0)
 
     @property
     def n(self) -> int:
@@ -68,7 +74,18 @@ class Summary:
     @cached_property
     def mean(self) -> float | None:
         """Arithmetic mean, Σy / n."""
-        return self.total / self.n if self.values else None
+        if self._shifted_mean is None or self.shifted is None:
+            return self._shifted_mean
+        return float(self.origin + Decimal(self._shifted_mean))
+
+    @property
+    def _base(self) -> tuple[float, ...]:
+        return self.values if self.shifted is None else self.shifted
+
+    @cached_property
+    def _shifted_mean(self) -> float | None:
+        """The mean less the origin."""
+        return math.fsum(self._base) / self.n if self.values else None
 
     @cached_property
     def sum_of_squares(self) -> float | None:
@@ -76,9 +93,10 @@ class Summary:
 
         Source: Chan, Golub & LeVeque 1983, The American Statistician 37, eq. 1.7.
         """
-        if self.mean is None:
+        centre = self._shifted_mean
+        if centre is None:
             return None
-        deviations = [y - self.mean for y in self.values]
+        deviations = [y - centre for y in self._base]
         correction = math.fsum(deviations) ** 2 / self.n
         return max(0.0, math.fsum(d * d for d in deviations) - correction)
 
@@ -124,10 +142,10 @@ class Summary:
 
     @property
     def moments(self) -> Moments:
-        """n, mean and sum of squares; needs at least one value."""
-        if self.mean is None or self.sum_of_squares is None:
+        """n, mean less the origin, and sum of squares; needs at least one value."""
+        if self._shifted_mean is None or self.sum_of_squares is None:
             raise ValueError("no values, no moments")
-        return Moments(self.n, self.mean, self.sum_of_squares)
+        return Moments(self.n, self._shifted_mean, self.sum_of_squares)
 
     @property
     def median(self) -> float | None:

@@ -11,7 +11,8 @@ from decimus.formats.delimited import written_csv
 from decimus.formats.files import write_whole
 from decimus.report.records import summary_rows
 
-FIGURE_FORMATS = ("png", "svg", "pdf")
+FIGURE_FORMATS = ("png", "svg", "pdf", "tiff", "jpg", "eps")
+_OTHER_ENDINGS = {"tif": "tiff", "jpeg": "jpg"}
 _MOST_PIXELS = 300e6
 
 
@@ -22,6 +23,7 @@ def figure_format(path: Path) -> str:
         ChoiceError: there is no such format; says which there are.
     """
     suffix = path.suffix.lower().removeprefix(".")
+    suffix = _OTHER_ENDINGS.get(suffix, suffix)
     if suffix not in FIGURE_FORMATS:
         known = ", ".join(FIGURE_FORMATS)
         raise ChoiceError(
@@ -44,14 +46,14 @@ def export_figure(results: Results, path: Path, dpi: float = 300) -> None:
     Raises:
         InputError: there is no figure, or the file cannot be written.
     """
-    from decimus.figure.drawing import file_bytes
+    from decimus.figure.drawing import BITMAPS, file_bytes
     from decimus.figure.outlines import measure
 
     file_format = figure_format(path)
     check_dpi(dpi)
     page = page_of(results, measure)
     pixels = page.width_mm * page.height_mm * (dpi / 25.4) ** 2
-    if file_format == "png" and pixels > _MOST_PIXELS:
+    if file_format in BITMAPS and pixels > _MOST_PIXELS:
         raise InputError(
             f"{dpi:g} dots per inch make a picture too large for this size of figure",
             remedy="Choose fewer, or a vector format",

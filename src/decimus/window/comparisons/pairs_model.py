@@ -9,10 +9,9 @@ from PySide6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelInd
 from decimus.analysis.comparisons import PairResult
 from decimus.analysis.results import Results
 from decimus.figure.content import group_colours
-from decimus.figure.scales import padded, tick_decimals, tick_step, ticks
+from decimus.figure.strips import StripAxis, difference_axis
 from decimus.study.edits import DrawComparison
 from decimus.study.questions import PairOfGroups
-from decimus.window.groups.lanes_model import LaneAxis
 from decimus.wording.numbers import NBSP, number, p_number, percent, statistic
 from decimus.wording.phrases import group_words
 
@@ -47,7 +46,7 @@ class PairsModel(QAbstractTableModel):
         super().__init__()
         self._results: Results | None = None
         self._pairs: tuple[PairResult, ...] = ()
-        self._axis = LaneAxis(-1, 1, (), ())
+        self._axis = StripAxis(-1, 1, (), ())
 
     @property
     def results(self) -> Results | None:
@@ -60,7 +59,7 @@ class PairsModel(QAbstractTableModel):
         return self._pairs
 
     @property
-    def axis(self) -> LaneAxis:
+    def axis(self) -> StripAxis:
         """The shared axis of differences, zero always on it."""
         return self._axis
 
@@ -72,7 +71,7 @@ class PairsModel(QAbstractTableModel):
         if not same:
             self.beginResetModel()
         self._results, self._pairs = results, pairs
-        self._axis = _difference_axis(results, pairs)
+        self._axis = difference_axis(results)
         if not same:
             self.endResetModel()
         else:
@@ -197,16 +196,3 @@ class PairsModel(QAbstractTableModel):
             )
         )
         return True
-
-
-def _difference_axis(results: Results, pairs: tuple[PairResult, ...]) -> LaneAxis:
-    """An axis over all intervals and zero."""
-    values = [0.0]
-    for pair in pairs:
-        values += [pair.ci_lower, pair.ci_upper]
-    low, high = padded(min(values), max(values), 0.03)
-    step = tick_step(high - low, 5)
-    places = ticks(low, high, step)
-    decimals = tick_decimals(step)
-    labels = tuple(number(value, decimals, results.decimal_sign) for value in places)
-    return LaneAxis(low, high, places, labels)

@@ -10,7 +10,7 @@ from PySide6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelInd
 from decimus.analysis.groups import Group, with_unit
 from decimus.analysis.results import Results
 from decimus.figure.content import group_colours
-from decimus.figure.scales import Scale, padded, tick_decimals, tick_step, ticks
+from decimus.figure.strips import StripAxis, lane_axis
 from decimus.study.edits import RenameLevel
 from decimus.wording.numbers import number, percent
 from decimus.wording.phrases import level_words
@@ -66,36 +66,6 @@ class AxisRow:
 Row = Lane | SectionRow | AxisRow
 
 
-@dataclass(frozen=True)
-class LaneAxis:
-    """The shared axis: its ends and ticks in the unit of the outcome."""
-
-    low: float
-    high: float
-    ticks: tuple[float, ...]
-    labels: tuple[str, ...]
-
-    def scale(self, start: float, end: float) -> Scale:
-        """The map from values to pixels."""
-        return Scale(self.low, self.high, start, end)
-
-
-def lane_axis(results: Results) -> LaneAxis:
-    """An axis over every replicate and every error bar."""
-    values: list[float] = []
-    for group in results.groups.shown:
-        values += group.summary.values
-        ends = results.groups.error_bar(group)
-        if ends is not None:
-            values += [end for end in (ends.lower, ends.upper) if end is not None]
-    low, high = padded(min(values, default=0.0), max(values, default=1.0), 0.03)
-    step = tick_step(high - low, 4)
-    places = ticks(low, high, step)
-    decimals = tick_decimals(step)
-    sign = results.decimal_sign
-    return LaneAxis(low, high, places, tuple(number(v, decimals, sign) for v in places))
-
-
 class LanesModel(QAbstractTableModel):
     """The lanes of a question."""
 
@@ -105,7 +75,7 @@ class LanesModel(QAbstractTableModel):
         super().__init__()
         self._rows: tuple[Row, ...] = ()
         self._results: Results | None = None
-        self._axis = LaneAxis(0, 1, (), ())
+        self._axis = StripAxis(0, 1, (), ())
 
     @property
     def results(self) -> Results | None:
@@ -113,7 +83,7 @@ class LanesModel(QAbstractTableModel):
         return self._results
 
     @property
-    def axis(self) -> LaneAxis:
+    def axis(self) -> StripAxis:
         """The shared axis."""
         return self._axis
 
