@@ -16,17 +16,17 @@ def words(text: str, *edits: ChooseValueRange) -> list[tuple[str, str]]:
 @pytest.mark.parametrize(
     ("text", "place", "expected"),
     [
-        ("n,a,b\nflask 1,1,2\nflask 2,,3\n", "measurements", "Flask 2 at a is empty. Missing, not"),
+        ("n,a,b\nflask 1,1,2\nflask 2,,3\n", "measurements", "Flask 2 of a is empty. Missing, not"),
         ("a,b\n1,2\nx9,3\n4,5\n", "measurements", "“x9” (row 3, column 1) is no number."),
-        ("n,a,b\np,1,NA\nq,2,NA\n", "measurements", "No data at b."),
+        ("n,a,b\np,1,NA\nq,2,NA\n", "measurements", "No data for b."),
         ("a,b,x (g)\np,u,1\np,u,2\np,v,3\np,v,4\nq,u,5\nq,u,6\n", "measurements", "q, v"),
         ("n,a,b\n1,1,2\n2,2,3\nmean,1.5,2.5\n", "measurements", "Mean is left out."),
         ("site,plot,x (g)\nN,p,2\nN,q,3\nS,p,4\nS,q,9\n", "measurements", "plot does not tell"),
         ("a,b\n1,2\n2,3\n", "measurements", "Nobody has said what was measured."),
         ("g,mass\na,1\na,2\nb,3\nb,4\n", "measurements", "Mass has no unit."),
-        ("a,b\n1,2\n,3\n", "groups", "Only 1 replicate at a."),
-        ("a,b\n1,2\n2,3\n", "groups", "Only 2 replicates at a and b."),
-        ("a,b\n1,2\n1,3\n", "groups", "All values are equal at a."),
+        ("a,b\n1,2\n,3\n", "groups", "Only 1 replicate for a."),
+        ("a,b\n1,2\n2,3\n", "groups", "Only 2 replicates for a and b."),
+        ("a,b\n1,2\n1,3\n", "groups", "All values are equal for a."),
     ],
 )
 def test_remarks_say_what_where_and_why(text: str, place: str, expected: str) -> None:

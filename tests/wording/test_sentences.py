@@ -190,7 +190,7 @@ def test_two_groups_in_words() -> None:
     assert plain(comparison_sentence(results)).startswith("Compare the two groups by Welch")
     large = results_of("a,b\n1,10\n2,11\n3,12.5\n")
     words = plain(result_sentence(large))
-    assert words.startswith("Measurement is larger at b than at a by 9.17 (95 % CI ")
+    assert words.startswith("Measurement is larger for b than for a by 9.17 (95 % CI ")
     assert "standard deviations" in effect_sentence(large)
 
 
@@ -275,7 +275,7 @@ def test_interpretation_goes_with_the_error_bar() -> None:
     single = results_of("n,a,b\nx,1,NA\n")
     said = [interpretation(single, group) for group in single.groups.shown]
     assert said[0].endswith("one value says nothing about spread or precision.")
-    assert said[1] == "At b there is no measurement of measurement."
+    assert said[1] == "For b there is no measurement of measurement."
 
 
 def test_result_paragraph_lists_what_is_drawn() -> None:

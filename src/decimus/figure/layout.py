@@ -41,6 +41,7 @@ _EDGE = 1.2
 _TICK = 1.1
 _GAP = 1.0
 _WIDEST_BAR = 16.0
+_WIDEST_POINT = 8.0
 _BAR_SHARE = 0.64
 """Share of a section that bars fill."""
 _CAP_SHARE = 0.16
@@ -141,6 +142,8 @@ def _laid_out(
     bottom = _EDGE + (titles + _GAP if content.group_title else 0) + labels.height + _GAP
     frame = Frame(left, right, bottom, top)
     slots = _slots(content.sections, frame)
+    if content.choices.kind is ChartKind.POINTS:
+        slots = _with_point_widths(slots)
     axis, lines, missing = _fitted(content, (low, high), frame, slots, small)
     marks: list[Mark] = [
         *_means(content, axis.scale, slots),
@@ -247,6 +250,11 @@ def _slots(sections: tuple[Section, ...], frame: Frame) -> tuple[Slot, ...]:
                 x = middle + (j - (count - 1) / 2) * width
                 found.append(Slot(member, x, width if count == 1 else width * 0.94))
     return tuple(found)
+
+
+def _with_point_widths(slots: tuple[Slot, ...]) -> tuple[Slot, ...]:
+    """Slots no wider than points need: replicates stay close to their mean."""
+    return tuple(replace(slot, width=min(slot.width, _WIDEST_POINT)) for slot in slots)
 
 
 def _group(member: Member) -> Target:

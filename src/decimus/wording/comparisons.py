@@ -34,6 +34,7 @@ from decimus.wording.numbers import (
 from decimus.wording.p_values import p_spans
 from decimus.wording.phrases import (
     LEVELS_OFFERED,
+    at_group,
     factor_words,
     group_words,
     outcome_words,
@@ -220,8 +221,7 @@ def _two_group_result(results: Results, comparison: Comparison) -> Sentence:
     statistics = statistic_spans(comparison, results.decimal_sign)
     if comparison.p_value < comparison.alpha:
         text = (
-            f"{outcome} is larger at {group_words(groups, high)} than at "
-            f"{group_words(groups, low)} by {size}; "
+            f"{outcome} is larger {at_group(groups, high)} than {at_group(groups, low)} by {size}; "
         )
         return (Text(text), *statistics, Text("."))
     text = (

@@ -55,9 +55,15 @@ def group_words(groups: Groups, group: Group) -> str:
     )
 
 
-def at_group(groups: Groups, group: Group) -> str:
-    """Where a group was: "at 2 g/L in dim", "in old signs"."""
-    return "at " + group_words(groups, group)
+def at_group(groups: Groups, group: Group, of_names: str = "for") -> str:
+    """Where a group was: "at 2 g/L", "at 2 g/L, dim"; "for old signs" where there is no amount."""
+    return f"{preposition(groups, of_names)} {group_words(groups, group)}"
+
+
+def preposition(groups: Groups, of_names: str = "for") -> str:
+    """The word before a group: one stands at an amount, but not at a name."""
+    has_amounts = any(f.factor.kind is LevelKind.AMOUNTS for f in groups.factors)
+    return "at" if has_amounts else of_names
 
 
 def n_words(groups: Groups) -> str:

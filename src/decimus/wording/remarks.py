@@ -11,7 +11,7 @@ from decimus.measurements.observations import CellReference
 from decimus.study.edits import ChooseKind, ChooseValueRange, Edit
 from decimus.terms import ChartKind
 from decimus.wording.numbers import NBSP, plural
-from decimus.wording.phrases import group_words
+from decimus.wording.phrases import at_group, group_words, preposition
 
 
 @dataclass(frozen=True)
@@ -52,14 +52,14 @@ def _words(results: Results, remark: facts.Remark) -> RemarkWords:  # noqa: C901
     groups = results.groups
 
     def names(of: tuple[Group, ...]) -> str:
-        return _listed(tuple(group_words(groups, group) for group in of))
+        return f"{preposition(groups)} {_listed(tuple(group_words(groups, g) for g in of))}"
 
     match remark:
         case facts.MissingCells(group, rows):
             verb = "is" if len(rows) == 1 else "are"
             return RemarkWords(
                 "measurements",
-                f"{_sentence_start(_listed(rows))} at {group_words(groups, group)} {verb} empty.",
+                f"{_sentence_start(_listed(rows))} {at_group(groups, group, 'of')} {verb} empty.",
                 f"Missing, not zero: n{NBSP}={NBSP}{group.n} there.",
             )
         case facts.UnreadableCells(cells):
@@ -71,7 +71,7 @@ def _words(results: Results, remark: facts.Remark) -> RemarkWords:  # noqa: C901
             )
         case facts.EmptyGroups(of):
             return RemarkWords(
-                "measurements", f"No data at {names(of)}.", "The place is kept, nothing is drawn."
+                "measurements", f"No data {names(of)}.", "The place is kept, nothing is drawn."
             )
         case facts.AbsentCells(cells):
             return RemarkWords(
@@ -105,19 +105,19 @@ def _words(results: Results, remark: facts.Remark) -> RemarkWords:  # noqa: C901
         case facts.SingleReplicates(of):
             return RemarkWords(
                 "groups",
-                f"Only 1 replicate at {names(of)}.",
+                f"Only 1 replicate {names(of)}.",
                 "One value has no spread, so there is no error bar.",
             )
         case facts.FewReplicates(of):
             return RemarkWords(
                 "groups",
-                f"{_counts(of)} at {names(of)}.",
+                f"{_counts(of)} {names(of)}.",
                 "An SD from so few says little.",
             )
         case facts.EqualValues(of):
             return RemarkWords(
                 "groups",
-                f"All values are equal at {names(of)}.",
+                f"All values are equal {names(of)}.",
                 "The error bar has length zero.",
             )
         case facts.BarsNotFromZero():

@@ -19,7 +19,7 @@ from decimus.wording.numbers import (
     plural,
     statistic,
 )
-from decimus.wording.phrases import group_words, outcome_words, quantity
+from decimus.wording.phrases import at_group, group_words, outcome_words, quantity
 from decimus.wording.spans import Style, Text
 
 
@@ -77,7 +77,7 @@ class _Worker:
         self._unit = groups.measurements.outcome.unit
         self._units = plural(groups.measurements.unit_name, 2)
         self._outcome = outcome_words(groups.measurements)
-        self._where = group_words(groups, group)
+        self._where = at_group(groups, group)
 
     def work(self, which: Quantity) -> Working:
         match which:
@@ -102,7 +102,7 @@ class _Worker:
         return "In full: " + " to ".join(full_number(value, self._sign) for value in values)
 
     def _title(self, name: str) -> str:
-        return f"Working: {name} at {self._where}"
+        return f"Working: {name} {self._where}"
 
     def _undefined(self, name: str, formula: tuple[Text, ...], least: int) -> Working:
         n = self._group.n
@@ -147,7 +147,7 @@ class _Worker:
             formula,
             filled,
             self._result(self._summary.mean),
-            f"The {self._units} at {self._where} had a mean {self._outcome} of "
+            f"The {self._units} {self._where} had a mean {self._outcome} of "
             f"{self._result(self._summary.mean)}.",
             self._exact(self._summary.mean),
         )
@@ -214,7 +214,7 @@ class _Worker:
             filled,
             quantity(text, self._unit),
             f"t for {level} and {n} − 1 = {n - 1} degrees of freedom; the margin is {margin}."
-            f"{short} We are {level} confident that the true mean {self._outcome} at "
+            f"{short} We are {level} confident that the true mean {self._outcome} "
             f"{self._where} lies in this interval.",
             self._exact(interval.lower, interval.upper),
         )

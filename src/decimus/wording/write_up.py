@@ -11,7 +11,7 @@ from decimus.terms import ErrorBar
 from decimus.wording.captions import drawn_pairs
 from decimus.wording.comparisons import pair_sentence, result_sentence
 from decimus.wording.numbers import NBSP, UNDEFINED, number, percent, plural
-from decimus.wording.phrases import group_words, outcome_words, quantity
+from decimus.wording.phrases import at_group, outcome_words, quantity, upper_first
 from decimus.wording.spans import Sentence, Span, Text
 
 
@@ -20,7 +20,7 @@ def interpretation(results: Results, group: Group) -> str:
     groups, sign = results.groups, results.decimal_sign
     measurements, summary = groups.measurements, group.summary
     outcome = outcome_words(measurements)
-    place = f"At {group_words(groups, group)}"
+    place = upper_first(at_group(groups, group))
     if summary.mean is None:
         return f"{place} there is no measurement of {outcome}."
     counted = f"{summary.n} {plural(measurements.unit_name, summary.n)}"
