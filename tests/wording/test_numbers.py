@@ -7,6 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from decimus.errors import ChoiceError
+from decimus.terms import ComparisonText
 from decimus.wording.numbers import (
     count_word,
     degrees_of_freedom,
@@ -19,7 +20,7 @@ from decimus.wording.numbers import (
     stars,
     statistic,
 )
-from decimus.wording.p_values import star_key
+from decimus.wording.p_values import figure_spans, star_key
 from decimus.wording.phrases import lower_first, typed_number
 from decimus.wording.spans import plain_text
 
@@ -84,12 +85,17 @@ def test_bounds_and_stars() -> None:
     assert p_bound(0.0004, 0.05) == f"<{NB}0.001"
     assert p_bound(0.004, 0.05) == f"<{NB}0.01"
     assert p_bound(0.04, 0.05) == f"<{NB}0.05"
-    assert p_bound(0.4, 0.05) == f"≥{NB}0.05"
-    assert [stars(p, 0.05) for p in (0.0004, 0.004, 0.04, 0.05)] == ["***", "**", "*", "ns"]
+    assert [stars(p, 0.05) for p in (0.0004, 0.004, 0.04)] == ["***", "**", "*"]
     # With α = 0.01 one star means 0.01 and two are skipped.
-    assert [stars(p, 0.01) for p in (0.0004, 0.004, 0.04)] == ["***", "*", "ns"]
+    assert [stars(p, 0.01) for p in (0.0004, 0.004)] == ["***", "*"]
+    assert p_bound(0.004, 0.01) == f"<{NB}0.01"
+    # What is not significant says its p, whatever the others say.
+    for kind in ComparisonText:
+        assert plain_text(figure_spans(0.4, 0.05, kind)) == f"p{NB}={NB}0.40"
+    assert plain_text(figure_spans(0.004, 0.05, ComparisonText.STARS)) == "**"
+    assert plain_text(figure_spans(0.004, 0.05, ComparisonText.BOUND)) == f"p{NB}<{NB}0.01"
     key = plain_text(star_key(0.05)).replace(NB, " ")
-    assert key == "* p < 0.05, ** p < 0.01, *** p < 0.001, ns p ≥ 0.05"
+    assert key == "* p < 0.05, ** p < 0.01, *** p < 0.001"
 
 
 def test_small_things() -> None:

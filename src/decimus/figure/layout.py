@@ -304,7 +304,7 @@ def _replicates(content: Content, scale: Scale, slots: tuple[Slot, ...]) -> list
         middle = slot.x + slot.width * 0.33
         xs = tuple(middle + offset for offset in offsets)
         target = Target(Part.REPLICATES, (slot.member.levels,))
-        marks.append(Dots(xs, tuple(ys), radius, _PAPER, LINE_PT * 0.7, target=target))
+        marks.append(Dots(xs, tuple(ys), radius, _PAPER, LINE_PT, target=target))
     return marks
 
 

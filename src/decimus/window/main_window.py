@@ -139,10 +139,11 @@ class MainWindow(QMainWindow):
             ("Ctrl+Shift+S", self.files.save_as),
             ("Ctrl+Shift+V", self.paste_table),
             ("Ctrl+E", self.open_export_menu),
-            ("Ctrl+D", self.open_example),
         ):
             QShortcut(QKeySequence(keys), self).activated.connect(action)
-        QShortcut(QKeySequence("Ctrl+V"), self.start).activated.connect(self.paste_table)
+        # Keys that would replace a whole table work where there is none yet.
+        for keys, action in (("Ctrl+V", self.paste_table), ("Ctrl+D", self.open_example)):
+            QShortcut(QKeySequence(keys), self.start).activated.connect(action)
 
     def _keep(self) -> None:
         """Hand what has changed to the journal."""

@@ -67,18 +67,13 @@ def p_number(p: float, alpha: float, decimal_sign: str = ".") -> str:
 
 
 def p_bound(p: float, alpha: float, decimal_sign: str = ".") -> str:
-    """The tightest usual bound: "< 0.001", "< 0.01", "< 0.05" (α), else "≥ 0.05"."""
-    for limit in (0.001, 0.01):
-        if p < limit and limit < alpha:
-            return f"<{NBSP}{limit:g}".replace(".", decimal_sign)
-    sign = "<" if p < alpha else "≥"
-    return f"{sign}{NBSP}{alpha:g}".replace(".", decimal_sign)
+    """The tightest usual bound of a p below α: "< 0.001", "< 0.01", else "< 0.05" (α)."""
+    limit = next((limit for limit in (0.001, 0.01) if p < limit < alpha), alpha)
+    return f"<{NBSP}{limit:g}".replace(".", decimal_sign)
 
 
 def stars(p: float, alpha: float) -> str:
-    """One star below α, two below 0.01, three below 0.001; "ns" otherwise."""
-    if p >= alpha:
-        return "ns"
+    """Of a p below α: one star, two below 0.01, three below 0.001."""
     for limit, text in STAR_LIMITS:
         if p < limit and limit < alpha:
             return text

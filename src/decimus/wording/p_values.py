@@ -15,19 +15,16 @@ def p_spans(p: float, alpha: float, decimal_sign: str = ".") -> tuple[Text, ...]
 def figure_spans(
     p: float, alpha: float, kind: ComparisonText, decimal_sign: str = "."
 ) -> tuple[Text, ...]:
-    """What a comparison line on the figure says."""
-    match kind:
-        case ComparisonText.EXACT_P:
-            return p_spans(p, alpha, decimal_sign)
-        case ComparisonText.BOUND:
-            bound = p_bound(p, alpha, decimal_sign)
-            return (Text("p", Style.ITALIC), Text(f"{NBSP}{bound}"))
-        case ComparisonText.STARS:
-            return (Text(stars(p, alpha)),)
+    """What a comparison line on the figure says; a pair that is not significant says its p."""
+    if kind is ComparisonText.EXACT_P or p >= alpha:
+        return p_spans(p, alpha, decimal_sign)
+    if kind is ComparisonText.STARS:
+        return (Text(stars(p, alpha)),)
+    return (Text("p", Style.ITALIC), Text(f"{NBSP}{p_bound(p, alpha, decimal_sign)}"))
 
 
 def star_key(alpha: float, decimal_sign: str = ".") -> tuple[Text, ...]:
-    """What the stars mean: * p < 0.05, ** p < 0.01, *** p < 0.001, ns otherwise."""
+    """What the stars mean: * p < 0.05, ** p < 0.01, *** p < 0.001."""
     limits = [alpha, *(limit for limit in (0.01, 0.001) if limit < alpha)]
     parts: list[Text] = []
     for index, limit in enumerate(limits):
@@ -35,7 +32,4 @@ def star_key(alpha: float, decimal_sign: str = ".") -> tuple[Text, ...]:
         parts.append(Text(f"{lead}{'*' * (index + 1)}{NBSP}"))
         parts.append(Text("p", Style.ITALIC))
         parts.append(Text(f"{NBSP}<{NBSP}{limit:g}".replace(".", decimal_sign)))
-    parts.append(Text(f", ns{NBSP}"))
-    parts.append(Text("p", Style.ITALIC))
-    parts.append(Text(f"{NBSP}≥{NBSP}{alpha:g}".replace(".", decimal_sign)))
     return tuple(parts)

@@ -205,7 +205,8 @@ def _unit_choice(results: Results, key: str, variable: int, now: str, name: str)
 def _factor_name_choice(results: Results, factor: Factor) -> Choice:
     entry = _name_entry(results, factor.variable, "what the groups differ in", factor.name)
     text = lower_first(factor.name) if factor.is_named else "group"
-    return Choice(f"factor {factor.variable}", text, "the factor’s name", (), (entry,))
+    options = _factor_options(results, results.measurements, factor)
+    return Choice(f"factor {factor.variable}", text, "the factor", options, (entry,))
 
 
 def _unit_of_factor(results: Results, factor: Factor) -> list[Span]:
@@ -222,7 +223,8 @@ def _outcome_choice(results: Results, measurements: Measurements) -> Choice:
         results, outcome.variable, "what was measured", outcome.name if outcome.is_named else ""
     )
     text = outcome_words(measurements) if outcome.is_named else "what was measured?"
-    return Choice("outcome name", text, "the outcome’s name", (), (entry,))
+    options = _outcome_options(results, measurements)
+    return Choice("outcome name", text, "the outcome", options, (entry,))
 
 
 def _unit_of_outcome(results: Results, measurements: Measurements) -> list[Span]:
@@ -320,55 +322,70 @@ def _heading(measurements: Measurements, column: int) -> str:
     return measurements.shape.column(column).heading or f"column {column + 1}"
 
 
-def _asked_outcome(results: Results, measurements: Measurements) -> Choice:
-    outcome, shape = measurements.outcome, measurements.shape
+def _outcome_options(results: Results, measurements: Measurements) -> tuple[Option, ...]:
+    """The columns of a long table that could be the outcome."""
+    shape = measurements.shape
+    if shape.layout is not Layout.LONG:
+        return ()
     used = {factor.variable for factor in measurements.factors}
-    options: tuple[Option, ...] = ()
-    if shape.layout is Layout.LONG:
-        columns = [p.index for p in shape.columns if p.is_numeric and p.index not in used]
-        options = tuple(
-            Option(
-                _heading(measurements, c),
-                ChooseOutcome(outcome=c, name=_heading(measurements, c), question=results.number),
-                c == outcome.variable,
-            )
-            for c in columns
+    columns = [p.index for p in shape.columns if p.is_numeric and p.index not in used]
+    return tuple(
+        Option(
+            _heading(measurements, c),
+            ChooseOutcome(outcome=c, name=_heading(measurements, c), question=results.number),
+            c == measurements.outcome.variable,
         )
+        for c in columns
+    )
+
+
+def _asked_outcome(results: Results, measurements: Measurements) -> Choice:
+    outcome = measurements.outcome
     name = outcome.name if outcome.is_named else ""
     text = with_unit(lower_first(name) if name else "the measurement", outcome.unit)
     entry = _name_entry(results, outcome.variable, "what was measured", name)
+    options = _outcome_options(results, measurements)
     return Choice("asked outcome", text, "the outcome", options, (entry,))
+
+
+def _factor_options(
+    results: Results, measurements: Measurements, factor: Factor
+) -> tuple[Option, ...]:
+    """What else a factor of a long table could be: another column, swapped, alone, one of two."""
+    shape = measurements.shape
+    if shape.layout is not Layout.LONG:
+        return ()
+    chosen = [f.variable for f in measurements.factors]
+    index = chosen.index(factor.variable)
+    free = [c for c in shape.factor_candidates if c not in (*chosen, measurements.outcome.variable)]
+
+    def option(label: str, factors: tuple[int, ...]) -> Option:
+        return _factors_option(results, measurements, factors, label)
+
+    columns = sorted([factor.variable, *free])
+    options = [
+        option(
+            _heading(measurements, c), tuple(c if i == index else f for i, f in enumerate(chosen))
+        )
+        for c in columns
+    ]
+    if len(chosen) > 1:
+        kept = tuple(f for f in chosen if f != factor.variable)
+        options.append(swap_option(results, measurements))
+        options.append(option(f"only by {_heading(measurements, kept[0])}", kept))
+    else:
+        options += [option(f"and also by {_heading(measurements, c)}", (*chosen, c)) for c in free]
+    return tuple(options)
 
 
 def _asked_factor(
     results: Results, measurements: Measurements, index: int, factor: Factor
 ) -> Choice:
-    options: list[Option] = []
-    shape = measurements.shape
-    chosen = [f.variable for f in measurements.factors]
-    if shape.layout is Layout.LONG:
-        for c in shape.factor_candidates:
-            if c == measurements.outcome.variable or (c in chosen and c != factor.variable):
-                continue
-            factors = tuple(c if i == index else f for i, f in enumerate(chosen))
-            options.append(
-                _factors_option(results, measurements, factors, _heading(measurements, c))
-            )
-        if len(chosen) > 1:
-            options.append(swap_option(results, measurements))
-            kept = tuple(f for f in chosen if f != factor.variable)
-            label = f"only by {_heading(measurements, kept[0])}"
-            options.append(_factors_option(results, measurements, kept, label))
-        else:
-            for c in shape.factor_candidates:
-                if c not in (*chosen, measurements.outcome.variable):
-                    label = f"and also by {_heading(measurements, c)}"
-                    factors = (*chosen, c)
-                    options.append(_factors_option(results, measurements, factors, label))
     text = with_unit(lower_first(factor.name), factor.unit)
     name = factor.name if factor.is_named else ""
     entry = _name_entry(results, factor.variable, "what the groups differ in", name)
-    return Choice(f"asked factor {index}", text, "a factor", tuple(options), (entry,))
+    options = _factor_options(results, measurements, factor)
+    return Choice(f"asked factor {index}", text, "a factor", options, (entry,))
 
 
 def swap_option(results: Results, measurements: Measurements) -> Option:
