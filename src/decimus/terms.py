@@ -49,6 +49,14 @@ class ChartKind(StrEnum):
     POINTS = "points"
 
 
+class Spacing(StrEnum):
+    """How far apart groups stand on the figure."""
+
+    EVEN = "even"
+    BY_AMOUNT = "by-amount"
+    """At the true distances of their amounts."""
+
+
 class Method(StrEnum):
     """A test for a difference between groups."""
 

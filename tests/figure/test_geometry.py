@@ -15,7 +15,7 @@ from decimus.figure.outlines import measure
 from decimus.study import edits
 from decimus.study.questions import PairOfGroups
 from decimus.study.readings import CELLS, HEADINGS
-from decimus.terms import ChartKind, ComparisonText, Direction, ErrorBar, Palette
+from decimus.terms import ChartKind, ComparisonText, Direction, ErrorBar, Palette, Spacing
 from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS, results_of
 
 
@@ -256,6 +256,39 @@ def test_values_below_zero_hang_from_it() -> None:
     by_name = {box.target.groups[0][0]: box for box in boxes(shown) if box.target}
     zero = by_name["b"].y
     assert by_name["a"].y + by_name["a"].height == pytest.approx(zero)
+
+
+def middles(of: Page) -> dict[str, float]:
+    """Where each group's mean stands."""
+    found = {}
+    for mark in of.of_part(Part.GROUP):
+        if mark.target is not None and isinstance(mark, Box | Dots):
+            found[mark.target.groups[0][0]] = (mark.bounds.left + mark.bounds.right) / 2
+    return found
+
+
+def test_points_stand_at_the_true_distance_of_amounts() -> None:
+    """0, 1, 2, 4, 8: distances are in proportion; bars stand evenly unless asked."""
+    points = edits.ChooseKind(kind=ChartKind.POINTS)
+    by_amount = edits.ChooseSpacing(spacing=Spacing.BY_AMOUNT)
+    for choice in ((points,), (by_amount,)):
+        x = middles(page(FIVE_BY_FOUR, *choice))
+        unit = x["1"] - x["0"]
+        assert [(x[level] - x["0"]) / unit for level in "01248"] == pytest.approx([0, 1, 2, 4, 8])
+    for choice in ((), (points, edits.ChooseSpacing(spacing=Spacing.EVEN))):
+        x = middles(page(FIVE_BY_FOUR, *choice))
+        unit = x["1"] - x["0"]
+        assert [(x[level] - x["0"]) / unit for level in "01248"] == pytest.approx([0, 1, 2, 3, 4])
+
+
+def test_amounts_too_close_to_draw_are_spaced_evenly_unless_asked_for() -> None:
+    text = "0.1,1,1000\n5.51,6.52,7.53\n5.61,6.62,7.73\n"
+    points = edits.ChooseKind(kind=ChartKind.POINTS)
+    x = middles(page(text, points))
+    assert x["1000"] - x["1"] == pytest.approx(x["1"] - x["0.1"])
+    asked = page(text, points, edits.ChooseSpacing(spacing=Spacing.BY_AMOUNT))
+    x = middles(asked)
+    assert x["1000"] - x["1"] > 100 * (x["1"] - x["0.1"])
 
 
 def test_reordering_moves_places_not_colours() -> None:

@@ -22,6 +22,7 @@ from decimus.terms import (
     LevelKind,
     Method,
     Palette,
+    Spacing,
 )
 from tests.conftest import TWO_FACTORS, study_of
 
@@ -61,6 +62,7 @@ ONE_OF_EACH: tuple[Edit, ...] = (
     edits.ChoosePalette(palette=Palette.GREY, name="greys"),
     edits.ChooseTextSize(text_pt=10),
     edits.ChooseSize(width_mm=120, height_mm=80),
+    edits.ChooseSpacing(spacing=Spacing.BY_AMOUNT),
     edits.WriteAxisTitle(is_value_axis=True, text="Area"),
     edits.ChooseValueRange(value_from=0, value_to=20),
     edits.ChooseComparisonText(text=ComparisonText.STARS),

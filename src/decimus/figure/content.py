@@ -10,7 +10,7 @@ from decimus.figure.marks import Run
 from decimus.figure.palettes import colours
 from decimus.figure.text import runs_of
 from decimus.study.questions import FigureChoices, Levels
-from decimus.terms import ChartKind
+from decimus.terms import ChartKind, LevelKind
 from decimus.wording.captions import drawn_pairs
 from decimus.wording.p_values import figure_spans
 from decimus.wording.phrases import upper_first
@@ -29,9 +29,13 @@ class Member:
 
 @dataclass(frozen=True)
 class Section:
-    """A place on the group axis: its label and its groups side by side (None: no group)."""
+    """A place on the group axis: its label and its groups side by side (None: no group).
+
+    `amount` is where it stands on a scale, None for names.
+    """
 
     label: str
+    amount: float | None
     members: tuple[Member | None, ...]
 
 
@@ -111,6 +115,7 @@ def content_of(results: Results) -> Content:
     sections = tuple(
         Section(
             level.label,
+            level.level.amount if first.factor.kind is LevelKind.AMOUNTS else None,
             tuple(member(levels) for levels in _levels_in_section(level.level.text, second)),
         )
         for level in first.levels

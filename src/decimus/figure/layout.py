@@ -13,7 +13,7 @@ from decimus.figure.comparison_lines import (
     WantedLine,
     placed_lines,
 )
-from decimus.figure.content import Content, Member, Section, content_of
+from decimus.figure.content import Content, Member, content_of
 from decimus.figure.group_labels import GroupLabels, group_labels
 from decimus.figure.marks import (
     INK,
@@ -27,6 +27,7 @@ from decimus.figure.marks import (
     Stroke,
     Target,
 )
+from decimus.figure.places import Frame, Places, Slot, places
 from decimus.figure.scales import Scale, padded, rounded_out, tick_decimals, tick_step, ticks
 from decimus.figure.swarms import swarm
 from decimus.figure.text import Align, Typesetter
@@ -40,39 +41,11 @@ _EDGE = 1.2
 """Air at the page's edges, in mm."""
 _TICK = 1.1
 _GAP = 1.0
-_WIDEST_BAR = 16.0
-_WIDEST_POINT = 8.0
-_BAR_SHARE = 0.64
-"""Share of a section that bars fill."""
 _CAP_SHARE = 0.16
 _REPLICATE_RADIUS = 0.52
 _POINT_RADIUS = 1.1
 _PAPER = "#ffffff"
 _TALLEST = 400.0
-
-
-@dataclass(frozen=True)
-class Slot:
-    """A group's place: its middle and the width its bar has or would have, in mm."""
-
-    member: Member
-    x: float
-    width: float
-
-
-@dataclass(frozen=True)
-class Frame:
-    """The plot area in mm."""
-
-    left: float
-    right: float
-    bottom: float
-    top: float
-
-    @property
-    def width(self) -> float:
-        """From the value axis to the right end."""
-        return self.right - self.left
 
 
 @dataclass(frozen=True)
@@ -136,22 +109,20 @@ def _laid_out(
     left = _EDGE + (titles + _GAP if content.value_title else 0) + room
     left += _GAP * 0.8 + _TICK
     right = width - _EDGE
-    labels = group_labels(
-        content.sections, (right - left) / len(content.sections), height * 0.4, type_
-    )
+    standing = places(content, Frame(left, right, 0.0, height))
+    labels = group_labels(content.sections, standing.room, height * 0.4, type_)
     bottom = _EDGE + (titles + _GAP if content.group_title else 0) + labels.height + _GAP
     frame = Frame(left, right, bottom, top)
-    slots = _slots(content.sections, frame)
-    if content.choices.kind is ChartKind.POINTS:
-        slots = _with_point_widths(slots)
+    slots = standing.slots(content)
     axis, lines, missing = _fitted(content, (low, high), frame, slots, small)
     marks: list[Mark] = [
         *_means(content, axis.scale, slots),
         *_replicates(content, axis.scale, slots),
         *_error_bars(content, axis.scale, slots),
         *_axes(axis, frame, type_),
+        *_amount_ticks(standing, axis.scale),
         *_lines(lines, content, small),
-        *_titles(content, frame, labels, type_, height),
+        *_titles(content, frame, standing, labels, type_, height),
         *key,
     ]
     return Page(width, height, tuple(marks)), missing, _widest(axis, type_)
@@ -234,27 +205,6 @@ def _fitted(
 
 
 # --- groups ----------------------------------------------------------------
-
-
-def _slots(sections: tuple[Section, ...], frame: Frame) -> tuple[Slot, ...]:
-    """Where every group stands: sections evenly spaced, members side by side."""
-    section_width = frame.width / len(sections)
-    found = []
-    for i, section in enumerate(sections):
-        count = len(section.members)
-        share = _BAR_SHARE if count == 1 else 0.8
-        width = min(section_width * share / count, _WIDEST_BAR)
-        middle = frame.left + (i + 0.5) * section_width
-        for j, member in enumerate(section.members):
-            if member is not None:
-                x = middle + (j - (count - 1) / 2) * width
-                found.append(Slot(member, x, width if count == 1 else width * 0.94))
-    return tuple(found)
-
-
-def _with_point_widths(slots: tuple[Slot, ...]) -> tuple[Slot, ...]:
-    """Slots no wider than points need: replicates stay close to their mean."""
-    return tuple(replace(slot, width=min(slot.width, _WIDEST_POINT)) for slot in slots)
 
 
 def _group(member: Member) -> Target:
@@ -354,14 +304,25 @@ def _axes(axis: ValueAxis, frame: Frame, type_: Typesetter) -> list[Mark]:
     return marks
 
 
+def _amount_ticks(standing: Places, scale: Scale) -> list[Mark]:
+    """Ticks under groups that stand at true distances: the axis then is a scale."""
+    if not standing.is_by_amount:
+        return []
+    base = scale.clamped(0.0)
+    return [Stroke(x, base, x, base - _TICK * 0.7, LINE_PT) for x in standing.middles]
+
+
 def _titles(
-    content: Content, frame: Frame, labels: GroupLabels, type_: Typesetter, height: float
+    content: Content,
+    frame: Frame,
+    standing: Places,
+    labels: GroupLabels,
+    type_: Typesetter,
+    height: float,
 ) -> list[Label]:
     found: list[Label] = []
     extent = type_.extent("x")
-    section = frame.width / len(content.sections)
-    for i, lines in enumerate(labels.lines):
-        x = frame.left + (i + 0.5) * section
+    for x, lines in zip(standing.middles, labels.lines, strict=True):
         if not lines[0]:
             continue
         if labels.is_upright:

@@ -13,6 +13,7 @@ from decimus.terms import (
     ErrorBar,
     Method,
     Palette,
+    Spacing,
 )
 
 Levels = tuple[str, ...]
@@ -48,6 +49,7 @@ class PairOfGroups(msgspec.Struct, frozen=True):
 class FigureChoices(msgspec.Struct, frozen=True):
     """How the figure looks; lengths in mm, text in points.
 
+    `spacing` None is even for bars and by amount for points that have room;
     `value_from` and `value_to` are the ends of the value axis, None for our own;
     titles are None where they follow the data.
     """
@@ -63,6 +65,7 @@ class FigureChoices(msgspec.Struct, frozen=True):
     value_from: float | None = None
     value_to: float | None = None
     comparison_text: ComparisonText = ComparisonText.EXACT_P
+    spacing: Spacing | None = None
 
 
 class Question(msgspec.Struct, frozen=True):

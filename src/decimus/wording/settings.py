@@ -12,13 +12,14 @@ from decimus.study.edits import (
     ChooseErrorBarLevel,
     ChoosePalette,
     ChooseSize,
+    ChooseSpacing,
     ChooseTextSize,
     ChooseValueRange,
     Edit,
     WriteAxisTitle,
 )
 from decimus.study.questions import Question
-from decimus.terms import Decimals, Layout, Palette
+from decimus.terms import ChartKind, Decimals, Layout, LevelKind, Palette, Spacing
 from decimus.wording.captions import (
     comparison_text_choice,
     direction_choice,
@@ -152,7 +153,10 @@ def _axis_settings(results: Results) -> tuple[Setting, ...]:
         ),
     ]
     factor = results.groups.factors[0]
-    across: list[Span] = [_title_choice(results, is_value_axis=False)]
+    across: list[Span] = []
+    if factor.factor.kind is LevelKind.AMOUNTS:
+        across += [_spacing_choice(results.question), Text("\u2003 ")]
+    across.append(_title_choice(results, is_value_axis=False))
     settings.append(Setting(factor_words(factor), tuple(across)))
     if measurements.shape.layout is Layout.LONG and len(measurements.factors) > 1:
         second = results.groups.factors[1]
@@ -185,6 +189,18 @@ def _range_choice(results: Results) -> Choice:
     initial = "" if is_automatic else text
     entry = Entry("ends, such as 0 to 200", initial, ends)
     return Choice("range", text, "the ends of the value axis", (automatic,), (entry,))
+
+
+def _spacing_choice(question: Question) -> Choice:
+    figure = question.figure
+    words = {Spacing.EVEN: "evenly spaced", Spacing.BY_AMOUNT: "spaced by amount"}
+    usual = Spacing.BY_AMOUNT if figure.kind is ChartKind.POINTS else Spacing.EVEN
+    now = figure.spacing or usual
+    options = tuple(
+        Option(label, ChooseSpacing(spacing=spacing), spacing is now)
+        for spacing, label in words.items()
+    )
+    return Choice("spacing", words[now], "how far apart groups stand", options)
 
 
 def _title_choice(results: Results, *, is_value_axis: bool) -> Choice:

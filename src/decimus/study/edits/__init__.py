@@ -20,6 +20,7 @@ from decimus.study.edits.figures import (
     ChooseKind,
     ChoosePalette,
     ChooseSize,
+    ChooseSpacing,
     ChooseTextSize,
     ChooseValueRange,
     ShowReplicates,
@@ -86,6 +87,7 @@ Edit = (
     | ChoosePalette
     | ChooseTextSize
     | ChooseSize
+    | ChooseSpacing
     | WriteAxisTitle
     | ChooseValueRange
     | ChooseComparisonText
@@ -112,6 +114,7 @@ __all__ = [
     "ChoosePalette",
     "ChooseRowNames",
     "ChooseSize",
+    "ChooseSpacing",
     "ChooseTextSize",
     "ChooseUnit",
     "ChooseValueRange",

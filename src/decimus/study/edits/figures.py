@@ -7,7 +7,7 @@ from msgspec.structs import replace
 from decimus.errors import ChoiceError
 from decimus.study.edits.bases import FigureEdit, check_size
 from decimus.study.questions import FigureChoices
-from decimus.terms import ChartKind, ComparisonText, Palette
+from decimus.terms import ChartKind, ComparisonText, Palette, Spacing
 
 
 class ChooseKind(FigureEdit, frozen=True, kw_only=True):
@@ -135,6 +135,22 @@ class ChooseValueRange(FigureEdit, frozen=True, kw_only=True):
     def restyled(self, figure: FigureChoices) -> FigureChoices:
         """The figure with those ends."""
         return replace(figure, value_from=self.value_from, value_to=self.value_to)
+
+
+class ChooseSpacing(FigureEdit, frozen=True, kw_only=True):
+    """Choose how far apart groups stand."""
+
+    spacing: Spacing
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        words = {Spacing.EVEN: "evenly spaced", Spacing.BY_AMOUNT: "spaced by amount"}
+        return f"groups {words[self.spacing]}"
+
+    def restyled(self, figure: FigureChoices) -> FigureChoices:
+        """The figure with that spacing."""
+        return replace(figure, spacing=self.spacing)
 
 
 class ChooseComparisonText(FigureEdit, frozen=True, kw_only=True):
