@@ -70,13 +70,17 @@ def lightness(colour: str) -> float:
 
 
 @pytest.mark.parametrize("palette", [Palette.SHORE, Palette.GREY])
-def test_ramps_darken_step_by_step(palette: Palette) -> None:
-    """Amounts stay in order in greyscale print too, and black shows on every step."""
-    found = colours(palette, 6, LevelKind.AMOUNTS, must_differ=True)
+@pytest.mark.parametrize("are_small", [False, True])
+def test_ramps_darken_step_by_step(palette: Palette, are_small: bool) -> None:
+    """Amounts stay in order in greyscale print too; black shows on bars, points on white."""
+    found = colours(palette, 6, LevelKind.AMOUNTS, must_differ=True, are_small=are_small)
     levels = [lightness(colour) for colour in found]
     assert levels == sorted(levels, reverse=True)
     assert all(a - b > 0.02 for a, b in pairwise(levels))
-    assert (min(levels) + 0.05) / 0.05 > 3
+    if not are_small:
+        assert (min(levels) + 0.05) / 0.05 > 3
+    elif palette is Palette.SHORE:
+        assert 1.05 / (max(levels) + 0.05) > 1.8
 
 
 # Machado, Oliveira & Fernandes 2009: full protanopia, deuteranopia, tritanopia.

@@ -164,6 +164,7 @@ def _level_colours(groups: Groups, factor: FactorInOrder) -> dict[str, str]:
         len(texts),
         factor.factor.kind,
         must_differ=len(groups.factors) > 1,
+        are_small=groups.question.figure.kind is ChartKind.POINTS,
     )
     return dict(zip(texts, found, strict=True))
 

@@ -42,6 +42,7 @@ _EDGE = 1.2
 _TICK = 1.1
 _GAP = 1.0
 _CAP_SHARE = 0.16
+_STAR_DROP = 0.33
 _REPLICATE_RADIUS = 0.52
 _POINT_RADIUS = 1.1
 _PAPER = "#ffffff"
@@ -425,6 +426,9 @@ def _lines(lines: tuple[PlacedLine, ...], content: Content, type_: Typesetter) -
         target = Target(Part.COMPARISON, line.wanted.groups)
         x1, x2, y = line.wanted.x1, line.wanted.x2, line.y
         text = type_.line(runs[line.wanted.groups], line.text_x, line.baseline, Align.START, target)
+        if not text.text.strip("*"):
+            # Stars hang at the top of their line of text; set them to its middle.
+            text = replace(text, y=text.y - _STAR_DROP * text.extent.ascent)
         if line.is_text_inside:
             left, right = text.x - TEXT_GAP, text.x + text.extent.width + TEXT_GAP
             marks.append(Stroke(x1, y, left, y, LINE_PT, target=target))

@@ -7,6 +7,9 @@ from decimus.terms import LevelKind, Palette
 _SHORE_RAMP = ("#cfe3dc", "#74aca6", "#2c6c70")
 """Light to deep teal; its deep end still lets a black error bar stand out."""
 
+_SHORE_POINTS = ("#93c4bb", "#4b8f8b", "#1b5559")
+"""The same, deeper throughout: small marks on white paper need it."""
+
 _SHORE_NAMES = (
     "#62699f",  # slate indigo
     "#dba54a",  # ochre
@@ -31,13 +34,21 @@ _GREY_RAMP = ("#dedede", "#a6a6a6", "#707070")
 _ONE = "#74aca6"
 
 
-def colours(palette: Palette, count: int, kind: LevelKind, *, must_differ: bool) -> tuple[str, ...]:
+def colours(
+    palette: Palette,
+    count: int,
+    kind: LevelKind,
+    *,
+    must_differ: bool,
+    are_small: bool = False,
+) -> tuple[str, ...]:
     """Colours for `count` levels as #rrggbb.
 
     Args:
         palette: the set to take them from.
         count: how many are needed; sets of fixed colours are repeated where too short.
         kind: what the levels are: names get hues, amounts and orders steps of one hue.
+        are_small: True for marks such as points, which need deeper colours.
         must_differ: True where colour tells levels apart, so that one colour will not do.
     """
     if palette is Palette.ONE_COLOUR and not must_differ:
@@ -48,7 +59,7 @@ def colours(palette: Palette, count: int, kind: LevelKind, *, must_differ: bool)
         return tuple(_OKABE_ITO[i % len(_OKABE_ITO)] for i in range(count))
     if kind is LevelKind.NAMES and palette is Palette.SHORE:
         return tuple(_SHORE_NAMES[i % len(_SHORE_NAMES)] for i in range(count))
-    return ramp(_SHORE_RAMP, count)
+    return ramp(_SHORE_POINTS if are_small else _SHORE_RAMP, count)
 
 
 def ramp(anchors: tuple[str, ...], count: int) -> tuple[str, ...]:

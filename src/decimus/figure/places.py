@@ -12,6 +12,8 @@ _WIDEST_BAR = 16.0
 _WIDEST_POINT = 8.0
 _BAR_SHARE = 0.64
 """Share of a section that a single bar fills."""
+_POINT_SHARE = 0.95
+"""Points need no air between them but what their replicates leave."""
 _SHARED = 0.8
 """Share of a section that several bars fill together, and of its place one of them."""
 _OF_ITS_PLACE = 0.94
@@ -56,16 +58,19 @@ class Places:
         is_points = content.choices.kind is ChartKind.POINTS
         found = []
         for middle, section in zip(self.middles, content.sections, strict=True):
-            found += _slots_of_section(section, middle, self.room)
+            found += _slots_of_section(section, middle, self.room, is_points=is_points)
         if not is_points:
             return tuple(found)
         # No wider than points need: replicates stay close to their mean.
         return tuple(replace(slot, width=min(slot.width, _WIDEST_POINT)) for slot in found)
 
 
-def _slots_of_section(section: Section, middle: float, room: float) -> list[Slot]:
+def _slots_of_section(
+    section: Section, middle: float, room: float, *, is_points: bool
+) -> list[Slot]:
     count = len(section.members)
     share, of_place = (_BAR_SHARE, 1.0) if count == 1 else (_SHARED, _OF_ITS_PLACE)
+    share = _POINT_SHARE if is_points else share
     width = min(room * share / count, _WIDEST_BAR)
     return [
         Slot(member, middle + (j - (count - 1) / 2) * width, width * of_place)
