@@ -14,9 +14,9 @@ from decimus.formats.delimited import (
     delimiter_of,
     find_delimiter,
     parse_delimited,
-    read_delimited,
     written_csv,
 )
+from decimus.formats.files import read_bytes
 
 cell = st.text(alphabet="ab 1.5;,\t\"'\nü", max_size=6)
 
@@ -49,7 +49,7 @@ def test_common_encodings(encoding: str, tmp_path: Path) -> None:
     text = "Höhe (µm),Größe\n" + "1,2\n" * 30 + "für,größer\n"
     path = tmp_path / "table.csv"
     path.write_bytes(text.encode(encoding))
-    assert read_delimited(path)[0] == ("Höhe (µm)", "Größe")
+    assert decoded_rows(read_bytes(path), str(path))[0] == ("Höhe (µm)", "Größe")
 
 
 def test_quotes_and_line_ends() -> None:
@@ -80,9 +80,9 @@ def test_what_is_no_table(content: bytes, words: str) -> None:
 
 def test_files_that_cannot_be_read(tmp_path: Path) -> None:
     with pytest.raises(InputError, match="no such file"):
-        read_delimited(tmp_path / "nothing.csv")
+        read_bytes(tmp_path / "nothing.csv")
     with pytest.raises(InputError, match="folder"):
-        read_delimited(tmp_path)
+        read_bytes(tmp_path)
 
 
 def test_delimiters_by_name() -> None:

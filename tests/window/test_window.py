@@ -281,6 +281,19 @@ def test_painting_loses_no_references(salt: Driver) -> None:
         assert sys.getrefcount(None) > before - 1000
 
 
+def test_true_size_by_one_key(salt: Driver) -> None:
+    window, view = salt.window, salt.window.page.view
+    fitted = view.pixels_per_mm
+    assert f"shown at {round(100 * fitted / (96 / 25.4))}" in window.page.size_button.text()
+    salt.keys("Ctrl+1")
+    assert view.pixels_per_mm == pytest.approx(96 / 25.4)
+    assert "shown at 100" in window.page.size_button.text()
+    middle = view.target_at(QPoint(view.width() // 2, view.height() // 2))
+    assert middle is not None
+    salt.click(window.page.size_button)
+    assert view.pixels_per_mm == fitted
+
+
 def test_page_reads_and_edits(salt: Driver) -> None:
     window, view = salt.window, salt.window.page.view
     assert view.page is not None

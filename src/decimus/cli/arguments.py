@@ -20,9 +20,6 @@ class Parser(argparse.ArgumentParser):
         raise UsageError(f"{message} (see {self.prog} --help)")
 
 
-COMMANDS = ("summary", "compare", "figure", "demo", "report")
-
-
 def parser() -> Parser:
     """The parser of everything but opening the window with a file."""
     top = Parser(

@@ -6,10 +6,8 @@ import csv
 import io
 from collections import Counter
 from collections.abc import Sequence
-from pathlib import Path
 
 from decimus.errors import InputError, TableError
-from decimus.formats.files import read_bytes
 from decimus.study.tables import Block
 
 DELIMITERS = ("\t", ";", ",", "|")
@@ -23,19 +21,6 @@ _SIGNATURES = {
     b"\xff\xd8\xff": "It is a picture, not a table",
 }
 _SAVE_AS = "Save the table as CSV and open that"
-
-
-def read_delimited(path: Path, delimiter: str | None = None) -> Block:
-    """The cells of a delimited text file, row by row.
-
-    Args:
-        path: the file.
-        delimiter: what stands between cells, None to find out.
-
-    Raises:
-        InputError: the file cannot be read, is empty or is no text.
-    """
-    return decoded_rows(read_bytes(path), str(path), delimiter)
 
 
 def decoded_rows(content: bytes, where: str, delimiter: str | None = None) -> Block:

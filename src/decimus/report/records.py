@@ -5,10 +5,9 @@ from __future__ import annotations
 import math
 from typing import Any
 
-from decimus.analysis.comparisons import METHOD_NAMES, Comparison, PairResult
+from decimus.analysis.comparisons import Comparison, PairResult
 from decimus.analysis.groups import Group, Groups
 from decimus.analysis.results import Results
-from decimus.terms import Method
 from decimus.wording.comparisons import method_name, reason
 
 Record = dict[str, Any]
@@ -191,10 +190,3 @@ def _pair_record(pair: PairResult, level: float, direction: str | None) -> Recor
         record["p_directional"] = test.p_less if direction == "less" else test.p_greater
         record["p_directional_adjusted"] = None
     return record
-
-
-def available_methods() -> dict[str, str]:
-    """Methods that can be asked for, by their words, with their names."""
-    return {Method.AUTO.value: "as the design suggests"} | {
-        method.value: name for method, name in METHOD_NAMES.items()
-    }

@@ -139,6 +139,7 @@ class MainWindow(QMainWindow):
             ("Ctrl+Shift+S", self.files.save_as),
             ("Ctrl+Shift+V", self.paste_table),
             ("Ctrl+E", self.open_export_menu),
+            ("Ctrl+1", self.page.size_button.toggle),
         ):
             QShortcut(QKeySequence(keys), self).activated.connect(action)
         # Keys that would replace a whole table work where there is none yet.

@@ -6,8 +6,8 @@ from PySide6.QtCore import QEvent, QPoint, QRect, QSize, Qt, QTimer, Signal
 from PySide6.QtGui import QHelpEvent, QImage, QMouseEvent, QPainter, QPaintEvent, QResizeEvent
 from PySide6.QtWidgets import (
     QFrame,
-    QLabel,
     QLineEdit,
+    QPushButton,
     QScrollArea,
     QSizePolicy,
     QToolTip,
@@ -106,6 +106,13 @@ class PageView(QWidget):
         image.setDevicePixelRatio(ratio)
         self._image = image.copy()
 
+    @property
+    def _left(self) -> int:
+        """Where the page begins: in the middle when it is narrower than the paper."""
+        if self._page is None:
+            return 0
+        return max(0, round((self.width() - self._page.width_mm * self.pixels_per_mm) / 2))
+
     def heightForWidth(self, width: int) -> int:
         """The page's proportions."""
         if self._page is None:
@@ -127,7 +134,7 @@ class PageView(QWidget):
     def paintEvent(self, event: QPaintEvent) -> None:
         """The cached picture."""
         if self._image is not None:
-            QPainter(self).drawImage(QPoint(0, 0), self._image)
+            QPainter(self).drawImage(QPoint(self._left, 0), self._image)
 
     # --- pointing and editing ------------------------------------------------
 
@@ -136,9 +143,8 @@ class PageView(QWidget):
         if self._page is None:
             return None
         scale = self.pixels_per_mm
-        return self._page.target_at(
-            position.x() / scale, self._page.height_mm - position.y() / scale
-        )
+        x, y = position.x() - self._left, position.y()
+        return self._page.target_at(x / scale, self._page.height_mm - y / scale)
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
         """The pointer tells what can be edited."""
@@ -162,7 +168,7 @@ class PageView(QWidget):
         field.setFont(sans(15))
         width = max(170, round(label.extent.width * scale) + 30)
         bounds = label.bounds
-        x = round(bounds.left * scale)
+        x = self._left + round(bounds.left * scale)
         y = round((self._page.height_mm - (bounds.bottom + bounds.top) / 2) * scale) - 14
         x = min(x, self.width() - width)
         field.setGeometry(QRect(max(0, x), max(0, y), width, 28))
@@ -211,10 +217,12 @@ class PagePanel(QScrollArea):
         self.view = PageView(self.paper)
         fonts = SentenceFonts(serif(16), sans(16, strong=True), sans(14))
         self.caption = SentenceView(fonts, self.paper, line_height=1.32)
-        self._size = QLabel("", content)
-        self._size.setFont(sans(13))
-        self._size.setStyleSheet(f"color: {QUIET};")
-        self._size.setAlignment(Qt.AlignmentFlag.AlignRight)
+        self.size_button = QPushButton("", content)
+        self.size_button.setFont(sans(13))
+        self.size_button.setStyleSheet(f"color: {QUIET};")
+        self.size_button.setCheckable(True)
+        self.size_button.setToolTip("Show at true size, or fitted to the page (Ctrl+1)")
+        self.size_button.toggled.connect(self.view.show_true_size)
         on_paper = QVBoxLayout(self.paper)
         on_paper.setContentsMargins(16, 18, 16, 18)
         on_paper.setSpacing(12)
@@ -224,7 +232,7 @@ class PagePanel(QScrollArea):
         layout.setContentsMargins(20, 18, 20, 12)
         layout.setSpacing(8)
         layout.addWidget(self.paper)
-        layout.addWidget(self._size)
+        layout.addWidget(self.size_button, 0, Qt.AlignmentFlag.AlignRight)
         layout.addStretch(1)
         self.setWidget(content)
         self._store = store
@@ -236,7 +244,7 @@ class PagePanel(QScrollArea):
         """Show figure and caption of these results."""
         self.view.show_results(results)
         self.paper.setVisible(results.problem is None)
-        self._size.setVisible(results.problem is None)
+        self.size_button.setVisible(results.problem is None)
         if results.problem is None:
             self.caption.show_sentence(caption(results))
 
@@ -248,4 +256,4 @@ class PagePanel(QScrollArea):
         size = f"{page.width_mm:g} × {round(page.height_mm, 1):g} mm"
         wanted = self._store.results.question.figure.height_mm
         taller = ", taller to hold the comparison lines" if page.height_mm > wanted + 0.2 else ""
-        self._size.setText(f"{size}{taller}, shown at {zoom}{NBSP}%")
+        self.size_button.setText(f"{size}{taller}, shown at {zoom}{NBSP}%")

@@ -73,12 +73,10 @@ class SentenceView(QWidget):
         parent: QWidget | None = None,
         *,
         line_height: float = 1.5,
-        is_right: bool = False,
     ) -> None:
         super().__init__(parent)
         self._fonts = fonts
         self._line_factor = line_height
-        self._is_right = is_right
         self._sentence: Sentence = ()
         self._buttons: dict[str, ChoiceButton] = {}
         self._words: tuple[_Word, ...] = ()
@@ -188,8 +186,6 @@ class SentenceView(QWidget):
         for number, line in enumerate(self._lines(width)):
             baseline = number * self._line_height + lead + ascent
             x = 0.0
-            if self._is_right:
-                x = max(0.0, width - sum(self._width(token) for token in line[:-1]))
             for token in line:
                 size = self._width(token)
                 if isinstance(token, Choice):

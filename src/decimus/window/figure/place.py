@@ -29,10 +29,6 @@ class FigurePlace(QScrollArea):
         before = sum(len(labels) - 1 for labels in self._shape[:section])
         return self._rows[before + setting]
 
-    def button_rows(self) -> list[SentenceView]:
-        """All rows from the top."""
-        return list(self._rows)
-
     def show_results(self, results: Results) -> None:
         """Show the settings of these results."""
         if results.problem is not None:
