@@ -310,6 +310,21 @@ def test_figures_are_written_whole(
     assert err.count("\n") == 1
 
 
+def test_names_in_any_script(tmp_path: Path, capsys: Capture) -> None:
+    """What the typeface lacks is said in a line; tags and formulas are only text."""
+    path = tmp_path / "t.csv"
+    path.write_text('вода,対照,"two\nlines",<b>x</b> & $y$\n1.5,2,3,4\n1.7,3,4,6\n')
+    for suffix in ("png", "svg", "pdf"):
+        out = tmp_path / f"f.{suffix}"
+        status, said, err = ran(capsys, "figure", str(path), "-o", str(out))
+        assert (status, said) == (0, "")
+        assert err == f"decimus: {out}: the typeface has no signs for 対照\n"
+    svg = (tmp_path / "f.svg").read_text()
+    assert "two lines" in svg
+    assert "&lt;b&gt;x&lt;/b&gt;" in svg
+    assert "&amp; $y$" in svg
+
+
 def test_help_and_version(capsys: Capture) -> None:
     status, out, _ = ran(capsys, "--version")
     assert (status, out) == (0, "decimus 0.1.0\n")

@@ -166,7 +166,8 @@ def _figure(arguments: argparse.Namespace) -> None:
         raise UsageError(str(error)) from error
     question = replace(question, figure=figure, error_bar=error_bar or question.error_bar)
     results = Results(results.study.with_question(results.number, question), results.number)
-    export_figure(results, output, arguments.dpi)
+    if lacking := export_figure(results, output, arguments.dpi):
+        print(f"decimus: {output}: the typeface has no signs for {lacking}", file=sys.stderr)
 
 
 def _report(arguments: argparse.Namespace) -> None:

@@ -9,6 +9,7 @@ between. Pictures get text as outlines, vector files real text in the bundled fo
 from __future__ import annotations
 
 import io
+import warnings
 from collections.abc import Iterator
 from itertools import groupby
 from typing import TYPE_CHECKING, Any
@@ -82,7 +83,8 @@ def file_bytes(page: Page, file_format: str, dpi: float) -> bytes:
         compression = {"compression": "tiff_lzw"} if file_format == "tiff" else {"quality": 95}
         options["pil_kwargs"] = {"dpi": (dpi, dpi), **compression}
     out = io.BytesIO()
-    with rc_context(settings):
+    with rc_context(settings), warnings.catch_warnings():
+        warnings.filterwarnings("ignore", message="Glyph .* missing from font")
         FigureCanvasAgg(figure).print_figure(
             out, format=file_format, dpi=dpi, facecolor=PAPER, edgecolor="none", **options
         )

@@ -6,13 +6,16 @@ faster than laying out text anew for every drawing.
 
 from __future__ import annotations
 
-from functools import lru_cache
+import warnings
+from collections.abc import Iterator
+from contextlib import contextmanager
+from functools import cache, lru_cache
 from typing import TYPE_CHECKING
 
 import numpy as np
 
 from decimus.figure.fonts import FIGURE_FILES
-from decimus.figure.marks import MM_PER_POINT, Extent, Face
+from decimus.figure.marks import MM_PER_POINT, Extent, Face, Label, Page
 
 if TYPE_CHECKING:
     from matplotlib.font_manager import FontProperties
@@ -45,7 +48,8 @@ def outline(text: str, face: Face) -> Outline:
 
     if not text:
         return Path([(0.0, 0.0)])
-    vertices, codes = text_to_path.get_text_path(font(face), text, ismath=False)
+    with _quiet():
+        vertices, codes = text_to_path.get_text_path(font(face), text, ismath=False)
     return Path(np.asarray(vertices) / text_to_path.FONT_SCALE, codes)
 
 
@@ -54,8 +58,30 @@ def _width(text: str, face: Face) -> float:
     """The advance of a text at 1 pt, in points."""
     from matplotlib.textpath import text_to_path
 
-    width, _, _ = text_to_path.get_text_width_height_descent(text, font(face), ismath=False)
+    with _quiet():
+        width, _, _ = text_to_path.get_text_width_height_descent(text, font(face), ismath=False)
     return float(width) / _UNIT_PT
+
+
+@contextmanager
+def _quiet() -> Iterator[None]:
+    """Signs that the typeface lacks are ours to report, see `missing_signs`."""
+    with warnings.catch_warnings():
+        warnings.filterwarnings("ignore", message="Glyph .* missing from font")
+        yield
+
+
+@cache
+def _signs() -> frozenset[int]:
+    from matplotlib.ft2font import FT2Font
+
+    return frozenset(FT2Font(str(FIGURE_FILES[Face.REGULAR])).get_charmap())
+
+
+def missing_signs(page: Page) -> str:
+    """The signs in the page's texts that the typeface lacks, each once."""
+    texts = "".join(mark.text for mark in page.marks if isinstance(mark, Label))
+    return "".join(dict.fromkeys(sign for sign in texts if ord(sign) not in _signs()))
 
 
 def measure(text: str, face: Face, size_pt: float) -> Extent:

@@ -101,7 +101,7 @@ def levels_of(texts: tuple[str, ...], kind: LevelKind | None) -> tuple[LevelKind
     if not all_amounts:
         found = LevelKind.ORDERED if known_order(texts) else LevelKind.NAMES
         chosen = found if kind is None or kind is LevelKind.AMOUNTS else kind
-        return chosen, "", [Level(text, text, None) for text in texts]
+        return chosen, "", [Level(text, " ".join(text.split()), None) for text in texts]
     unit = units.pop()
     levels = [
         Level(text, text.removesuffix(unit).strip() if unit else text, amount[0])

@@ -108,7 +108,7 @@ class Files(QObject):
 
     def write_figure(self, path: Path, dpi: int) -> None:
         """Write the figure to a file."""
-        self._try(lambda: export_figure(self._store.results, path, dpi), path)
+        self._try(lambda: _lacking(export_figure(self._store.results, path, dpi)), path)
 
     def ask_for_summary(self) -> None:
         """Ask for a file and write the summary to it."""
@@ -132,13 +132,14 @@ class Files(QObject):
         QGuiApplication.clipboard().setImage(image.copy())
         self.told.emit("The figure is on the clipboard")
 
-    def _try(self, write: Callable[[], None], path: Path) -> None:
+    def _try(self, write: Callable[[], str | None], path: Path) -> None:
+        """Write, and say what there is to say about it."""
         try:
-            write()
+            note = write() or ""
         except InputError as error:
             self.refused.emit(error)
         else:
-            self.told.emit(f"Written: {path.name}")
+            self.told.emit(f"Written: {path.name}{note}")
 
     # --- dialogs -------------------------------------------------------------------
 
@@ -157,3 +158,7 @@ class Files(QObject):
         stem = path.stem if path is not None else Path(name).stem
         folder = path.parent if path is not None else Path.cwd()
         dialog.selectFile(str(folder / f"{stem}.{suffix}"))
+
+
+def _lacking(signs: str) -> str:
+    return f"; the typeface has no signs for {signs}" if signs else ""

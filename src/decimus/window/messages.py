@@ -17,6 +17,7 @@ class Message(QFrame):
         self._label = QLabel("", self)
         self._label.setFont(sans(15))
         self._label.setWordWrap(True)
+        self._label.setTextFormat(Qt.TextFormat.PlainText)
         self._label.setTextInteractionFlags(Qt.TextInteractionFlag.TextSelectableByMouse)
         close = QPushButton("seen", self)
         close.setFont(sans(14))

@@ -19,7 +19,7 @@ from decimus.analysis.results import Results
 from decimus.figure.drawing import picture
 from decimus.figure.layout import page_of
 from decimus.figure.marks import Label, Page, Part, Target
-from decimus.figure.outlines import measure
+from decimus.figure.outlines import measure, missing_signs
 from decimus.study.edits import WriteAxisTitle
 from decimus.window.sentences import SentenceFonts, SentenceView
 from decimus.window.store import Store
@@ -256,4 +256,6 @@ class PagePanel(QScrollArea):
         size = f"{page.width_mm:g} × {round(page.height_mm, 1):g} mm"
         wanted = self._store.results.question.figure.height_mm
         taller = ", taller to hold the comparison lines" if page.height_mm > wanted + 0.2 else ""
-        self.size_button.setText(f"{size}{taller}, shown at {zoom}{NBSP}%")
+        signs = missing_signs(page)
+        lacking = f"no signs for {signs} in the typeface, " if signs else ""
+        self.size_button.setText(f"{lacking}{size}{taller}, shown at {zoom}{NBSP}%")

@@ -40,14 +40,17 @@ def check_dpi(dpi: float) -> None:
         raise ChoiceError(f"{dpi:g} dots per inch cannot be drawn", remedy="Choose from 50 to 2400")
 
 
-def export_figure(results: Results, path: Path, dpi: float = 300) -> None:
+def export_figure(results: Results, path: Path, dpi: float = 300) -> str:
     """Write the figure to a file in the format of its ending, whole or not at all.
+
+    Returns:
+        The signs that the figure's typeface lacks, usually none; they are drawn as boxes.
 
     Raises:
         InputError: there is no figure, or the file cannot be written.
     """
     from decimus.figure.drawing import BITMAPS, file_bytes
-    from decimus.figure.outlines import measure
+    from decimus.figure.outlines import measure, missing_signs
 
     file_format = figure_format(path)
     check_dpi(dpi)
@@ -59,6 +62,7 @@ def export_figure(results: Results, path: Path, dpi: float = 300) -> None:
             remedy="Choose fewer, or a vector format",
         )
     write_whole(path, file_bytes(page, file_format, dpi))
+    return missing_signs(page)
 
 
 def export_summary(results: Results, path: Path) -> None:

@@ -49,6 +49,8 @@ class ComparisonsPlace(QWidget):
         self.unfold.setCheckable(True)
         self.unfold.toggled.connect(self._unfold)
         self.refusal = _label(self, 16)
+        for label in (self.reason, self.effect, self.refusal):
+            label.setTextFormat(Qt.TextFormat.PlainText)
         self.drawn = SentenceView(
             SentenceFonts(sans(15), sans(15, strong=True), sans(15)), self, line_height=1.35
         )

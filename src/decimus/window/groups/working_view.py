@@ -25,6 +25,8 @@ class WorkingView(QFrame):
         self.title.setStyleSheet(f"color: {QUIET};")
         self.formula = self._label(serif(18))
         self.reading = self._label(sans(15))
+        for label in (self.title, self.reading):
+            label.setTextFormat(Qt.TextFormat.PlainText)
         self.exact = self._label(sans(13))
         self.exact.setStyleSheet(f"color: {QUIET};")
         copy = QPushButton("Copy", self)

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from html import escape
+
 from PySide6.QtCore import QMimeData, Qt, Signal
 from PySide6.QtGui import QGuiApplication
 from PySide6.QtWidgets import (
@@ -119,9 +121,9 @@ class WriteUpPlace(QScrollArea):
             self.result.show_text(plain_text(found), html_of(found))
         else:
             why = str(results.refusal)
-            self.result.show_text(why, why)
+            self.result.show_text(why, escape(why))
         sentences = [interpretation(results, group) for group in results.groups.shown]
-        self.interpretation.show_text("\n".join(sentences), "<br>".join(sentences))
+        self.interpretation.show_text("\n".join(sentences), "<br>".join(map(escape, sentences)))
         table = summary_table(results)
         rows = (table.headings, *table.rows)
         self.summary.show_text(table.as_tabs(), html_table(rows, table.numeric))
