@@ -10,6 +10,7 @@ from decimus.errors import DesignError
 from decimus.study.edits import ChooseAdjustment, ChooseComparisonLevel, ChooseMethod, WriteCells
 from decimus.study.history import History
 from decimus.terms import Adjustment, IntervalKind, Method
+from decimus.wording.comparisons import reason
 from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS, TWO_GROUPS, results_of
 
 
@@ -102,6 +103,7 @@ def test_groups_without_values_are_left_out_by_name() -> None:
     comparison = compare(results_of("n,a,b,c\nx,1,4,NA\ny,2,5,NA\n").groups)
     assert [group.levels for group in comparison.left_out] == [("c",)]
     assert comparison.method is Method.WELCH_T
+    assert reason(comparison).endswith("“c” left out: no values.")
 
 
 def test_unchanged_cells_are_not_read_again(salt_history: History) -> None:

@@ -263,6 +263,16 @@ class MainWindow(QMainWindow):
         except DecimusError as error:
             self.start.problem.setText(f"The unsaved study cannot be read. {error}")
             return
+        if history.study.is_empty and not history.steps:
+            # A window that went down before anything was in it.
+            self._left_behind = tuple(others)
+            discard(session)
+            if others:
+                self.bring_back()
+            else:
+                self.start.show_left_behind(None)
+                self.start.problem.setText("There was nothing in it")
+            return
         self.store.open(history, None)
         # It lives on in this window's own journal now.
         if self._journal is not None:

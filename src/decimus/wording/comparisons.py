@@ -11,7 +11,7 @@ from decimus.analysis.comparisons import (
     refusal,
     suggested_method,
 )
-from decimus.analysis.groups import Groups
+from decimus.analysis.groups import Groups, names_of
 from decimus.analysis.results import Results
 from decimus.study.edits import (
     ChooseAdjustment,
@@ -137,9 +137,13 @@ def reason(comparison: Comparison) -> str:
             facts = f"{count} independent groups"
         case Design.CELLS:
             facts = f"{count} independent cells of two factors, taken as {count} groups"
+    left_out = (
+        f" {names_of(comparison.left_out)} left out: no values." if comparison.left_out else ""
+    )
     if comparison.method is comparison.suggested:
-        return f"Suggested: {facts}."
-    return f"Your choice; {METHOD_NAMES[comparison.suggested]} is suggested for {facts}."
+        return f"Suggested: {facts}.{left_out}"
+    suggested = METHOD_NAMES[comparison.suggested]
+    return f"Your choice; {suggested} is suggested for {facts}.{left_out}"
 
 
 def drawn_choice(results: Results) -> Choice:
