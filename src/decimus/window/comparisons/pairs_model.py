@@ -4,19 +4,17 @@ from __future__ import annotations
 
 from enum import Enum
 
-from PySide6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelIndex, Qt, Signal
+from PySide6.QtCore import Qt, Signal
 
 from decimus.analysis.comparisons import PairResult
 from decimus.analysis.results import Results
 from decimus.figure.content import group_colours
-from decimus.figure.strips import StripAxis, difference_axis
+from decimus.figure.strips import difference_axis
 from decimus.study.edits import DrawComparison
 from decimus.study.questions import PairOfGroups
+from decimus.window.strips import NO_INDEX, Index, StripModel
 from decimus.wording.numbers import NBSP, number, p_number, percent, statistic
 from decimus.wording.phrases import group_words
-
-Index = QModelIndex | QPersistentModelIndex
-_NO_INDEX = QModelIndex()
 
 
 class Column(Enum):
@@ -30,7 +28,7 @@ class Column(Enum):
     DRAWN = 5
 
 
-class PairsModel(QAbstractTableModel):
+class PairsModel(StripModel):
     """The pairs of a comparison; the last row is the axis.
 
     Signals:
@@ -44,46 +42,27 @@ class PairsModel(QAbstractTableModel):
 
     def __init__(self) -> None:
         super().__init__()
-        self._results: Results | None = None
         self._pairs: tuple[PairResult, ...] = ()
-        self._axis = StripAxis(-1, 1, (), ())
-
-    @property
-    def results(self) -> Results | None:
-        """Whose comparison is shown."""
-        return self._results
 
     @property
     def pairs(self) -> tuple[PairResult, ...]:
         """The pairs in order."""
         return self._pairs
 
-    @property
-    def axis(self) -> StripAxis:
-        """The shared axis of differences, zero always on it."""
-        return self._axis
-
     def show_results(self, results: Results) -> None:
         """Show the pairs of these results; none where there is no comparison."""
-        comparison = results.comparison
-        pairs = () if comparison is None else comparison.pairs
-        same = len(pairs) == len(self._pairs)
-        if not same:
-            self.beginResetModel()
-        self._results, self._pairs = results, pairs
-        self._axis = difference_axis(results)
-        if not same:
-            self.endResetModel()
-        else:
-            last = self.index(self.rowCount() - 1, self.columnCount() - 1)
-            self.dataChanged.emit(self.index(0, 0), last)
-        self.headerDataChanged.emit(Qt.Orientation.Horizontal, 0, self.columnCount() - 1)
+        same = len(_pairs(results)) == len(self._pairs)
+        self.take(results, difference_axis(results), has_same_rows=same)
 
-    def rowCount(self, parent: Index = _NO_INDEX) -> int:
+    def rows_taken(self, results: Results) -> None:
+        """Take the pairs."""
+        self._pairs = _pairs(results)
+
+    def rowCount(self, parent: Index = NO_INDEX) -> int:
         """Pairs, and the axis."""
         return 0 if parent.isValid() or not self._pairs else len(self._pairs) + 1
 
-    def columnCount(self, parent: Index = _NO_INDEX) -> int:
+    def columnCount(self, parent: Index = NO_INDEX) -> int:
         """Names, difference, numbers, tick."""
         return 0 if parent.isValid() else len(Column)
 
@@ -196,3 +175,7 @@ class PairsModel(QAbstractTableModel):
             )
         )
         return True
+
+
+def _pairs(results: Results) -> tuple[PairResult, ...]:
+    return () if results.comparison is None else results.comparison.pairs

@@ -22,11 +22,11 @@ from PySide6.QtWidgets import (
 )
 
 from decimus.analysis.comparisons import PairResult
-from decimus.window.comparisons.pairs_model import Column, Index, PairsModel
+from decimus.window.comparisons.pairs_model import Column, PairsModel
+from decimus.window.strips import AXIS_HEIGHT, Index, StripView, paint_axis, strip_scale
 from decimus.window.theme import INK, QUIET, RULE, TEAL, TEAL_SOFT, WHITE, colour, sans
 from decimus.wording.phrases import group_words
 
-_AXIS_HEIGHT = 26
 _HEADING_HEIGHT = 32
 _NARROWEST_DIFFERENCE = 130
 _LOWEST_ROW = 38
@@ -78,7 +78,7 @@ class PairDelegate(QStyledItemDelegate):
         if isinstance(view, PairsView):
             if not isinstance(pair, PairResult):
                 if column is Column.DIFFERENCE:
-                    self._paint_axis(painter, rect, view.pairs)
+                    paint_axis(painter, rect, view.pairs.axis)
             else:
                 if flags & flags.__class__.State_Selected:
                     painter.fillRect(rect, colour(TEAL_SOFT))
@@ -126,7 +126,7 @@ class PairDelegate(QStyledItemDelegate):
     def _paint_interval(
         self, painter: QPainter, rect: QRect, model: PairsModel, pair: PairResult, text: str
     ) -> None:
-        scale = model.axis.scale(rect.left() + 12, rect.right() - 12)
+        scale = strip_scale(model.axis, rect)
         zero = scale.at(0.0)
         painter.setPen(QPen(colour(INK), 1))
         painter.drawLine(QPointF(zero, rect.top()), QPointF(zero, rect.bottom()))
@@ -167,14 +167,6 @@ class PairDelegate(QStyledItemDelegate):
                 )
             )
 
-    def _paint_axis(self, painter: QPainter, rect: QRect, model: PairsModel) -> None:
-        scale = model.axis.scale(rect.left() + 12, rect.right() - 12)
-        painter.setFont(sans(12))
-        painter.setPen(colour(QUIET))
-        for tick, label in zip(model.axis.ticks, model.axis.labels, strict=True):
-            room = QRectF(scale.at(tick) - 30, rect.top() + 3, 60, 18)
-            painter.drawText(room, Qt.AlignmentFlag.AlignHCenter, label)
-
     def editorEvent(
         self, event: QEvent, model: object, option: QStyleOptionViewItem, index: Index
     ) -> bool:
@@ -196,7 +188,7 @@ def toggle(model: PairsModel, index: Index) -> None:
     model.setData(place, state, Qt.ItemDataRole.CheckStateRole)
 
 
-class PairsView(QTableView):
+class PairsView(StripView):
     """The rows.
 
     Signals:
@@ -206,27 +198,14 @@ class PairsView(QTableView):
     opened = Signal(object)
 
     def __init__(self, model: PairsModel, parent: QWidget | None = None) -> None:
-        super().__init__(parent)
+        super().__init__(model, "pairs", parent)
         self.pairs = model
-        self.setObjectName("pairs")
         self.setAccessibleName("Differences between groups")
-        self.setModel(model)
-        headings = PairHeadings(self)
-        headings.setMinimumSectionSize(20)
-        self.setHorizontalHeader(headings)
-        headings.setSectionResizeMode(QHeaderView.ResizeMode.Fixed)
-        self.verticalHeader().hide()
-        self.verticalHeader().setSectionResizeMode(QHeaderView.ResizeMode.Fixed)
-        self.verticalHeader().setMinimumSectionSize(14)
+        self.take_headings(PairHeadings(self))
         self.setItemDelegate(PairDelegate(self))
-        self.setShowGrid(False)
-        self.setSelectionMode(QAbstractItemView.SelectionMode.SingleSelection)
         self.setSelectionBehavior(QAbstractItemView.SelectionBehavior.SelectRows)
         self.setEditTriggers(QAbstractItemView.EditTrigger.NoEditTriggers)
-        self.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
-        self.setVerticalScrollMode(QAbstractItemView.ScrollMode.ScrollPerPixel)
         self.clicked.connect(self._open)
-        model.modelReset.connect(self.fit)
 
     def _open(self, index: Index) -> None:
         pair = self.pairs.pair(index.row())
@@ -243,11 +222,6 @@ class PairsView(QTableView):
         else:
             super().keyPressEvent(event)
 
-    def resizeEvent(self, event: QResizeEvent) -> None:
-        """Differences take the width that numbers leave."""
-        super().resizeEvent(event)
-        self.fit()
-
     def fit(self) -> None:
         """Share out widths and heights."""
         widths = _WIDTHS | {Column.PAIR: self._pair_width()}
@@ -258,12 +232,12 @@ class PairsView(QTableView):
         rest = self.viewport().width() - sum(widths.values())
         self.setColumnWidth(Column.DIFFERENCE.value, max(120, rest))
         count = max(1, len(self.pairs.pairs))
-        room = self.viewport().height() - _AXIS_HEIGHT
+        room = self.viewport().height() - AXIS_HEIGHT
         height = max(_LOWEST_ROW, min(56, room // count))
         # Rows share one height: setting tens of thousands one by one takes seconds.
         self.verticalHeader().setDefaultSectionSize(height)
         if self.pairs.rowCount():
-            self.setRowHeight(self.pairs.rowCount() - 1, _AXIS_HEIGHT)
+            self.setRowHeight(self.pairs.rowCount() - 1, AXIS_HEIGHT)
 
     def _pair_width(self) -> int:
         """As wide as the longest names need, within bounds."""
@@ -280,4 +254,4 @@ class PairsView(QTableView):
 
     def wanted_height(self) -> int:
         """The height that shows all rows in comfort."""
-        return len(self.pairs.pairs) * 56 + _AXIS_HEIGHT + _HEADING_HEIGHT + 2
+        return len(self.pairs.pairs) * 56 + AXIS_HEIGHT + _HEADING_HEIGHT + 2

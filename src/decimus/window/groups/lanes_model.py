@@ -5,20 +5,18 @@ from __future__ import annotations
 from dataclasses import dataclass
 from enum import Enum
 
-from PySide6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelIndex, Qt
+from PySide6.QtCore import Qt
 
 from decimus.analysis.groups import Group, with_unit
 from decimus.analysis.results import Results
 from decimus.figure.content import group_colours
-from decimus.figure.strips import StripAxis, lane_axis
+from decimus.figure.strips import lane_axis
 from decimus.study.edits import RenameLevel
+from decimus.window.strips import NO_INDEX, Index, StripModel
 from decimus.wording.numbers import number, percent
 from decimus.wording.phrases import level_words
 from decimus.wording.working import Quantity
 from decimus.wording.write_up import interval_words
-
-Index = QModelIndex | QPersistentModelIndex
-_NO_INDEX = QModelIndex()
 
 
 class Column(Enum):
@@ -66,7 +64,7 @@ class AxisRow:
 Row = Lane | SectionRow | AxisRow
 
 
-class LanesModel(QAbstractTableModel):
+class LanesModel(StripModel):
     """The lanes of a question."""
 
     RowRole = Qt.ItemDataRole.UserRole + 1
@@ -74,18 +72,6 @@ class LanesModel(QAbstractTableModel):
     def __init__(self) -> None:
         super().__init__()
         self._rows: tuple[Row, ...] = ()
-        self._results: Results | None = None
-        self._axis = StripAxis(0, 1, (), ())
-
-    @property
-    def results(self) -> Results | None:
-        """What is shown; None while there is nothing."""
-        return self._results
-
-    @property
-    def axis(self) -> StripAxis:
-        """The shared axis."""
-        return self._axis
 
     @property
     def rows(self) -> tuple[Row, ...]:
@@ -94,24 +80,19 @@ class LanesModel(QAbstractTableModel):
 
     def show_results(self, results: Results) -> None:
         """Show the lanes of these results."""
-        rows = _rows(results)
-        same = [type(row) for row in rows] == [type(row) for row in self._rows]
-        if not same:
-            self.beginResetModel()
-        self._results, self._rows = results, rows
-        self._axis = lane_axis(results)
-        if not same:
-            self.endResetModel()
-        else:
-            last = self.index(self.rowCount() - 1, self.columnCount() - 1)
-            self.dataChanged.emit(self.index(0, 0), last)
-        self.headerDataChanged.emit(Qt.Orientation.Horizontal, 0, self.columnCount() - 1)
+        kinds = [type(row) for row in _rows(results)]
+        same = kinds == [type(row) for row in self._rows]
+        self.take(results, lane_axis(results), has_same_rows=same)
 
-    def rowCount(self, parent: Index = _NO_INDEX) -> int:
+    def rows_taken(self, results: Results) -> None:
+        """Make the rows."""
+        self._rows = _rows(results)
+
+    def rowCount(self, parent: Index = NO_INDEX) -> int:
         """Sections, lanes and the axis."""
         return 0 if parent.isValid() else len(self._rows)
 
-    def columnCount(self, parent: Index = _NO_INDEX) -> int:
+    def columnCount(self, parent: Index = NO_INDEX) -> int:
         """Name, dots and the numbers."""
         return 0 if parent.isValid() else len(Column)
 

@@ -29,11 +29,11 @@ from decimus.window.groups.lanes_model import (
     QUANTITIES,
     AxisRow,
     Column,
-    Index,
     Lane,
     LanesModel,
     SectionRow,
 )
+from decimus.window.strips import AXIS_HEIGHT, Index, StripView, paint_axis, strip_scale
 from decimus.window.theme import (
     AMBER,
     INK,
@@ -50,7 +50,6 @@ from decimus.window.theme import (
 GRIP = 26
 """Width of the grip at the left edge of a lane, in pixels."""
 _HEADING_HEIGHT = 34
-_AXIS_HEIGHT = 26
 _SECTION_HEIGHT = 30
 _ERROR_BARS = {
     Column.STANDARD_DEVIATION: ErrorBar.STANDARD_DEVIATION,
@@ -153,7 +152,7 @@ class LaneDelegate(QStyledItemDelegate):
             elif isinstance(row, SectionRow):
                 self._paint_section(painter, rect, row, column)
             elif column is Column.DOTS:
-                self._paint_axis(painter, rect, view)
+                paint_axis(painter, rect, view.lanes.axis)
         painter.restore()
 
     def _paint_lane(
@@ -211,7 +210,7 @@ class LaneDelegate(QStyledItemDelegate):
         results = model.results
         if results is None:
             return
-        scale = model.axis.scale(rect.left() + 12, rect.right() - 14)
+        scale = strip_scale(model.axis, rect)
         painter.setPen(QPen(colour("#e6e1d4"), 1))
         for tick in model.axis.ticks:
             x = scale.at(tick)
@@ -255,16 +254,6 @@ class LaneDelegate(QStyledItemDelegate):
             room = rect.adjusted(4, 4, 0, 0)
             painter.drawText(room, Qt.AlignmentFlag.AlignVCenter, row.label)
 
-    def _paint_axis(self, painter: QPainter, rect: QRect, view: LanesView) -> None:
-        axis = view.lanes.axis
-        scale = axis.scale(rect.left() + 12, rect.right() - 14)
-        painter.setFont(sans(12))
-        painter.setPen(colour(QUIET))
-        for tick, label in zip(axis.ticks, axis.labels, strict=True):
-            x = scale.at(tick)
-            room = QRectF(x - 30, rect.top() + 3, 60, 18)
-            painter.drawText(room, Qt.AlignmentFlag.AlignHCenter, label)
-
     def createEditor(self, parent: QWidget, option: QStyleOptionViewItem, index: Index) -> QWidget:
         """A plain field over the name."""
         editor = QLineEdit(parent)
@@ -290,7 +279,7 @@ class LaneDelegate(QStyledItemDelegate):
                 view.edited.emit(edit)
 
 
-class LanesView(QTableView):
+class LanesView(StripView):
     """The lanes.
 
     Signals:
@@ -302,40 +291,24 @@ class LanesView(QTableView):
     opened = Signal(object, object)
 
     def __init__(self, model: LanesModel, parent: QWidget | None = None) -> None:
-        super().__init__(parent)
+        super().__init__(model, "lanes", parent)
         self.lanes = model
         self._dragged: int | None = None
         self._drop: int | None = None
-        self.setObjectName("lanes")
         self.setAccessibleName("Groups with their replicates and summaries")
-        self.setModel(model)
         self.headings = LaneHeadings(model, self)
-        self.setHorizontalHeader(self.headings)
+        self.take_headings(self.headings)
         self.headings.chosen.connect(self.edited)
-        self.headings.setSectionResizeMode(QHeaderView.ResizeMode.Fixed)
-        self.verticalHeader().hide()
-        self.verticalHeader().setSectionResizeMode(QHeaderView.ResizeMode.Fixed)
-        self.verticalHeader().setMinimumSectionSize(14)
         self.setItemDelegate(LaneDelegate(self))
-        self.setShowGrid(False)
-        self.setSelectionMode(QAbstractItemView.SelectionMode.SingleSelection)
         self.setEditTriggers(
             QAbstractItemView.EditTrigger.DoubleClicked
             | QAbstractItemView.EditTrigger.EditKeyPressed
         )
-        self.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
-        self.setVerticalScrollMode(QAbstractItemView.ScrollMode.ScrollPerPixel)
         self.setMouseTracking(True)
         self.clicked.connect(self._open)
-        model.modelReset.connect(self.fit)
         model.headerDataChanged.connect(self.fit)
 
     # --- sizes -------------------------------------------------------------------
-
-    def resizeEvent(self, event: QResizeEvent) -> None:
-        """Dots take the width that numbers leave."""
-        super().resizeEvent(event)
-        self.fit()
 
     def fit(self) -> None:
         """Share out widths and heights: lanes are as tall as their number allows."""
@@ -349,11 +322,11 @@ class LanesView(QTableView):
         rows = self.lanes.rows
         lanes = max(1, sum(isinstance(row, Lane) for row in rows))
         sections = sum(isinstance(row, SectionRow) for row in rows)
-        room = self.viewport().height() - _AXIS_HEIGHT - sections * _SECTION_HEIGHT
+        room = self.viewport().height() - AXIS_HEIGHT - sections * _SECTION_HEIGHT
         height = max(28, min(62, room // lanes))
         for number, row in enumerate(rows):
             if isinstance(row, AxisRow):
-                self.setRowHeight(number, _AXIS_HEIGHT)
+                self.setRowHeight(number, AXIS_HEIGHT)
             elif isinstance(row, SectionRow):
                 self.setRowHeight(number, _SECTION_HEIGHT)
             else:
@@ -379,7 +352,7 @@ class LanesView(QTableView):
         rows = self.lanes.rows
         lanes = sum(isinstance(row, Lane) for row in rows)
         sections = sum(isinstance(row, SectionRow) for row in rows)
-        return lanes * 62 + sections * _SECTION_HEIGHT + _AXIS_HEIGHT + _HEADING_HEIGHT + 2
+        return lanes * 62 + sections * _SECTION_HEIGHT + AXIS_HEIGHT + _HEADING_HEIGHT + 2
 
     # --- working -----------------------------------------------------------------
 

@@ -1,0 +1,107 @@
+"""What lanes and difference rows share: tables whose rows are strips on one axis."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import (
+    QAbstractTableModel,
+    QModelIndex,
+    QPersistentModelIndex,
+    QRect,
+    QRectF,
+    Qt,
+)
+from PySide6.QtGui import QPainter, QResizeEvent
+from PySide6.QtWidgets import QAbstractItemView, QHeaderView, QTableView, QWidget
+
+from decimus.analysis.results import Results
+from decimus.figure.scales import Scale
+from decimus.figure.strips import StripAxis
+from decimus.window.theme import QUIET, colour, sans
+
+Index = QModelIndex | QPersistentModelIndex
+NO_INDEX = QModelIndex()
+AXIS_HEIGHT = 26
+
+
+class StripModel(QAbstractTableModel):
+    """Rows of results with a shared axis; the last row is the axis itself."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self._results: Results | None = None
+        self._axis = StripAxis(0, 1, (), ())
+
+    @property
+    def results(self) -> Results | None:
+        """What is shown; None while there is nothing."""
+        return self._results
+
+    @property
+    def axis(self) -> StripAxis:
+        """The shared axis."""
+        return self._axis
+
+    def take(self, results: Results, axis: StripAxis, *, has_same_rows: bool) -> None:
+        """Show other results; where the rows stay the same, selection and scrolling stay."""
+        if not has_same_rows:
+            self.beginResetModel()
+        self._results, self._axis = results, axis
+        self.rows_taken(results)
+        if has_same_rows:
+            last = self.index(self.rowCount() - 1, self.columnCount() - 1)
+            self.dataChanged.emit(self.index(0, 0), last)
+        else:
+            self.endResetModel()
+        self.headerDataChanged.emit(Qt.Orientation.Horizontal, 0, self.columnCount() - 1)
+
+    def rows_taken(self, results: Results) -> None:
+        """Make the rows of these results; called while views know that they change."""
+        raise NotImplementedError
+
+
+class StripView(QTableView):
+    """A table of strips: no grid, no row headings, smooth scrolling, one choice at a time."""
+
+    def __init__(self, model: StripModel, name: str, parent: QWidget | None) -> None:
+        super().__init__(parent)
+        self.setObjectName(name)
+        self.setModel(model)
+        rows = self.verticalHeader()
+        rows.hide()
+        rows.setSectionResizeMode(QHeaderView.ResizeMode.Fixed)
+        rows.setMinimumSectionSize(14)
+        self.setShowGrid(False)
+        self.setSelectionMode(QAbstractItemView.SelectionMode.SingleSelection)
+        self.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        self.setVerticalScrollMode(QAbstractItemView.ScrollMode.ScrollPerPixel)
+        model.modelReset.connect(self.fit)
+
+    def take_headings(self, headings: QHeaderView) -> None:
+        """Use a header; its widths are shared out by `fit`."""
+        headings.setMinimumSectionSize(20)
+        self.setHorizontalHeader(headings)
+        headings.setSectionResizeMode(QHeaderView.ResizeMode.Fixed)
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        """Strips take the width that numbers leave."""
+        super().resizeEvent(event)
+        self.fit()
+
+    def fit(self) -> None:
+        """Share out widths and heights."""
+        raise NotImplementedError
+
+
+def strip_scale(axis: StripAxis, rect: QRect) -> Scale:
+    """The map from values to pixels across a cell."""
+    return axis.scale(rect.left() + 12, rect.right() - 13)
+
+
+def paint_axis(painter: QPainter, rect: QRect, axis: StripAxis) -> None:
+    """The labels of the ticks."""
+    scale = strip_scale(axis, rect)
+    painter.setFont(sans(12))
+    painter.setPen(colour(QUIET))
+    for tick, label in zip(axis.ticks, axis.labels, strict=True):
+        room = QRectF(scale.at(tick) - 30, rect.top() + 3, 60, 18)
+        painter.drawText(room, Qt.AlignmentFlag.AlignHCenter, label)
