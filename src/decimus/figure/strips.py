@@ -9,7 +9,7 @@ from decimus.analysis.results import Results
 from decimus.figure.scales import Scale, padded, tick_decimals, tick_step, ticks
 from decimus.wording.numbers import number
 
-_MOST_TICKS = 4
+_MOST_TICKS = 6
 _AIR = 0.03
 
 

@@ -10,14 +10,12 @@ from PySide6.QtGui import (
     QPainter,
     QPen,
     QPolygonF,
-    QResizeEvent,
 )
 from PySide6.QtWidgets import (
     QAbstractItemView,
     QHeaderView,
     QStyledItemDelegate,
     QStyleOptionViewItem,
-    QTableView,
     QWidget,
 )
 

@@ -10,7 +10,6 @@ from PySide6.QtGui import (
     QPainter,
     QPaintEvent,
     QPen,
-    QResizeEvent,
 )
 from PySide6.QtWidgets import (
     QAbstractItemView,
@@ -18,7 +17,6 @@ from PySide6.QtWidgets import (
     QLineEdit,
     QStyledItemDelegate,
     QStyleOptionViewItem,
-    QTableView,
     QWidget,
 )
 
