@@ -66,6 +66,13 @@ def draw_error_glyph(painter: QPainter, x: float, y: float, height: float) -> No
         painter.drawLine(QPointF(x - 3, end), QPointF(x + 3, end))
 
 
+def _paint_grip(painter: QPainter, x: int, y: int) -> None:
+    """Three short lines: what can be taken and moved."""
+    painter.setPen(QPen(colour("#b5af9f"), 1.3))
+    for step in (-4, 0, 4):
+        painter.drawLine(QPointF(x, y + step), QPointF(x + 9, y + step))
+
+
 class LaneHeadings(QHeaderView):
     """Headings; those with a glyph make their quantity the error bars.
 
@@ -177,11 +184,7 @@ class LaneDelegate(QStyledItemDelegate):
 
     def _paint_name(self, painter: QPainter, rect: QRect, lane: Lane, text: str) -> None:
         middle = rect.center().y()
-        painter.setPen(QPen(colour("#b5af9f"), 1.3))
-        for step in (-4, 0, 4):
-            painter.drawLine(
-                QPointF(rect.left() + 5, middle + step), QPointF(rect.left() + 14, middle + step)
-            )
+        _paint_grip(painter, rect.left() + 5, middle)
         tall = min(rect.height() - 12, 34)
         painter.fillRect(
             QRectF(rect.left() + GRIP, middle - tall / 2, 11, tall), colour(lane.colour)
@@ -249,7 +252,8 @@ class LaneDelegate(QStyledItemDelegate):
         if column is Column.NAME:
             painter.setFont(serif(17))
             painter.setPen(colour(INK))
-            room = rect.adjusted(4, 4, 0, 0)
+            _paint_grip(painter, rect.left() + 5, rect.center().y() + 2)
+            room = rect.adjusted(GRIP, 4, 0, 0)
             painter.drawText(room, Qt.AlignmentFlag.AlignVCenter, row.label)
 
     def createEditor(self, parent: QWidget, option: QStyleOptionViewItem, index: Index) -> QWidget:
