@@ -250,9 +250,9 @@ class LaneDelegate(QStyledItemDelegate):
         painter.setPen(QPen(colour(QUIET), 1))
         painter.drawLine(rect.bottomLeft(), rect.bottomRight())
         if column is Column.NAME:
+            _paint_grip(painter, rect.left() + 5, rect.center().y() + 2)
             painter.setFont(serif(17))
             painter.setPen(colour(INK))
-            _paint_grip(painter, rect.left() + 5, rect.center().y() + 2)
             room = rect.adjusted(GRIP, 4, 0, 0)
             painter.drawText(room, Qt.AlignmentFlag.AlignVCenter, row.label)
 
