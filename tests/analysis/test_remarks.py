@@ -4,8 +4,11 @@ from __future__ import annotations
 
 import pytest
 
+from decimus.analysis.results import Results
 from decimus.study.edits import ChooseValueRange
+from decimus.wording.readings import reading_sentence
 from decimus.wording.remarks import remark_words
+from decimus.wording.spans import plain_text
 from tests.conftest import results_of
 
 
@@ -32,6 +35,22 @@ def words(text: str, *edits: ChooseValueRange) -> list[tuple[str, str]]:
 def test_remarks_say_what_where_and_why(text: str, place: str, expected: str) -> None:
     found = words(text)
     assert any(where == place and expected in said for where, said in found), found
+
+
+def test_a_doubtful_comma_is_asked_about() -> None:
+    """Never a silent wrong number: the remark says both readings and carries both."""
+    text = "a;b\n1,234;2,345\n1,250;2,400\n"
+    results = results_of(text)
+    assert results.groups.group(("a",)).summary.mean == 1242
+    remark = remark_words(results)[0]
+    assert remark.head == "“1,234” is read as 1234."
+    as_decimal, as_group = (edit for _, edit in remark.fixes)
+    decided = Results(as_decimal.apply(results.study))
+    assert decided.groups.group(("a",)).summary.mean == pytest.approx(1.242)
+    assert "with a decimal comma." in plain_text(reading_sentence(decided))
+    settled = Results(as_group.apply(results.study))
+    for after in (decided, settled):
+        assert not any("is read as" in r.head for r in remark_words(after))
 
 
 def test_bars_not_from_zero_come_with_fixes() -> None:

@@ -12,6 +12,7 @@ from decimus.measurements.numbers import (
     CellKind,
     amount_and_unit,
     decimal_sign,
+    doubtful_number,
     name_and_unit,
     read_cell,
 )
@@ -78,6 +79,14 @@ def test_decimal_sign_needs_evidence() -> None:
     assert decimal_sign(["3,5", "12"]) == ","
     assert decimal_sign(["0,123"]) == ","
     assert decimal_sign(["1.5", "a,b"]) == "."
+
+
+def test_doubtful_numbers() -> None:
+    """1,234 alone could be either; one number that can only be grouped decides."""
+    assert doubtful_number(["1,234", "12"]) == "1,234"
+    assert doubtful_number(["1,234", "1,234.5"]) == ""
+    assert doubtful_number(["1,234", "12,345,678"]) == ""
+    assert doubtful_number(["a, b", "12"]) == ""
 
 
 def test_headings() -> None:

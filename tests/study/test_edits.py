@@ -34,6 +34,7 @@ ONE_OF_EACH: tuple[Edit, ...] = (
     edits.InsertColumns(at=1),
     edits.DeleteColumns(at=0),
     edits.ChooseLayout(layout=Layout.COLUMNS),
+    edits.ChooseDecimalSign(decimal=","),
     edits.ChooseHeader(has_header=False),
     edits.ChooseRowNames(has_row_names=True),
     edits.NameVariable(variable=2, name="leaf"),

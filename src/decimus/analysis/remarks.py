@@ -27,6 +27,13 @@ class UnreadableCells:
 
 
 @dataclass(frozen=True)
+class DoubtfulNumbers:
+    """Numbers whose comma may group thousands or mark decimals."""
+
+    text: str
+
+
+@dataclass(frozen=True)
 class EmptyGroups:
     """Groups that exist but hold no value."""
 
@@ -97,6 +104,7 @@ class BarsNotFromZero:
 Remark = (
     MissingCells
     | UnreadableCells
+    | DoubtfulNumbers
     | EmptyGroups
     | AbsentCells
     | SingleReplicates
@@ -116,6 +124,8 @@ def remarks_on_measurements(groups: Groups, row_names: tuple[str, ...]) -> tuple
     found: list[Remark] = []
     if measurements.unreadable:
         found.append(UnreadableCells(measurements.unreadable))
+    if measurements.shape.doubtful_number:
+        found.insert(0, DoubtfulNumbers(measurements.shape.doubtful_number))
     unreadable = {(cell.row, cell.column) for cell in measurements.unreadable}
     for group in groups.shown:
         rows = tuple(row_names[r] for r, c in group.cells.missing if (r, c) not in unreadable)

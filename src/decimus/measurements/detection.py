@@ -8,7 +8,13 @@ from dataclasses import dataclass
 from functools import cached_property
 from itertools import combinations, pairwise
 
-from decimus.measurements.numbers import CellKind, decimal_sign, name_and_unit, read_cell
+from decimus.measurements.numbers import (
+    CellKind,
+    decimal_sign,
+    doubtful_number,
+    name_and_unit,
+    read_cell,
+)
 from decimus.study.readings import Reading
 from decimus.study.tables import Table
 from decimus.terms import Layout
@@ -125,6 +131,7 @@ class TableShape:
         row_names: the column that names rows, None when there is none.
         columns: a profile of every column that holds anything, in order.
         summary_rows: rows of means and the like, left out.
+        doubtful_number: a number that could be read in two ways, "" where there is none.
     """
 
     layout: Layout
@@ -134,6 +141,7 @@ class TableShape:
     row_names: int | None
     columns: tuple[ColumnProfile, ...]
     summary_rows: tuple[int, ...]
+    doubtful_number: str
 
     def column(self, index: int) -> ColumnProfile:
         """The profile of a column."""
@@ -215,6 +223,9 @@ def table_shape(table: Table, reading: Reading) -> TableShape:
         row_names=names,
         columns=profiles,
         summary_rows=_summary_rows(table, first, names) if layout is Layout.COLUMNS else (),
+        doubtful_number=doubtful_number(cell for row in rows for cell in row)
+        if reading.decimal is None and decimal == "."
+        else "",
     )
 
 

@@ -106,6 +106,27 @@ def decimal_sign(cells: Iterable[str]) -> str:
     return "."
 
 
+_SURELY_GROUPS = re.compile(r"[+-]?[1-9]\d{0,2}(?:(?:,\d{3}){2,}|(?:,\d{3})+\.\d*)")
+
+
+def doubtful_number(cells: Iterable[str]) -> str:
+    """A cell such as "1,234" that could be 1234 or 1.234, where no other cell decides it.
+
+    Empty where there is none. Asked only of tables whose decimal sign was not found to be
+    a comma.
+    """
+    doubtful = ""
+    for cell in cells:
+        text = cell.strip().translate(_MINUS)
+        if "," not in text:
+            continue
+        if _SURELY_GROUPS.fullmatch(text):
+            return ""
+        if _COMMA_GROUPS.fullmatch(text):
+            doubtful = doubtful or cell.strip()
+    return doubtful
+
+
 _AMOUNT = re.compile(r"([<>]?)\s*([+-]?(?:\d+(?:[.,]\d*)?|[.,]\d+)(?:[eE][+-]?\d+)?)\s*(\D.*)?")
 
 

@@ -10,6 +10,7 @@ from decimus.errors import ChoiceError
 from decimus.measurements.observations import Measurements
 from decimus.measurements.variables import Factor
 from decimus.study.edits import (
+    ChooseDecimalSign,
     ChooseFactors,
     ChooseHeader,
     ChooseLayout,
@@ -49,6 +50,7 @@ def reading_sentence(results: Results) -> Sentence:
         _material_choice(results, measurements),
         Text(" "),
         _condition_choice(results, measurements),
+        *_decimal_sign(results, measurements),
         Text("."),
         *_left_out(results, measurements),
         Text(f" {counts(measurements)}", Style.QUIET),
@@ -290,6 +292,22 @@ def _row_names_choice(results: Results, measurements: Measurements) -> Choice:
     )
     text = options[0].label if has else options[1].label
     return Choice("row names", text, "what the first column is", options)
+
+
+def _decimal_sign(results: Results, measurements: Measurements) -> list[Span]:
+    """How decimals are marked, where a comma makes it a question."""
+    shape = measurements.shape
+    is_asked = shape.decimal == "," or shape.doubtful_number or results.sheet.reading.decimal
+    if not is_asked:
+        return []
+    words = {".": "point", ",": "comma"}
+    sheet = results.question.sheet
+    options = tuple(
+        Option(word, ChooseDecimalSign(decimal=sign, sheet=sheet), sign == shape.decimal)
+        for sign, word in words.items()
+    )
+    choice = Choice("decimal sign", words[shape.decimal], "the decimal sign", options)
+    return [Text(", with a decimal "), choice]
 
 
 def _left_out(results: Results, measurements: Measurements) -> list[Span]:

@@ -8,7 +8,7 @@ from decimus.analysis import remarks as facts
 from decimus.analysis.groups import Group
 from decimus.analysis.results import Results
 from decimus.measurements.observations import CellReference
-from decimus.study.edits import ChooseKind, ChooseValueRange, Edit
+from decimus.study.edits import ChooseDecimalSign, ChooseKind, ChooseValueRange, Edit
 from decimus.terms import ChartKind
 from decimus.wording.numbers import NBSP, plural
 from decimus.wording.phrases import at_group, group_words, preposition
@@ -48,7 +48,7 @@ def _listed(words: tuple[str, ...], most: int = 4) -> str:
     return " and ".join((", ".join(shown[:-1]), shown[-1])) if len(shown) > 1 else shown[0]
 
 
-def _words(results: Results, remark: facts.Remark) -> RemarkWords:  # noqa: C901, PLR0911 - one case per kind of remark
+def _words(results: Results, remark: facts.Remark) -> RemarkWords:  # noqa: C901, PLR0911, PLR0912 - a case per kind
     groups = results.groups
 
     def names(of: tuple[Group, ...]) -> str:
@@ -68,6 +68,18 @@ def _words(results: Results, remark: facts.Remark) -> RemarkWords:  # noqa: C901
                 "measurements",
                 f"{listed} {'is' if len(cells) == 1 else 'are'} no number.",
                 "Counted as missing until corrected.",
+            )
+        case facts.DoubtfulNumbers(text):
+            grouped, decimal = text.replace(",", ""), text.replace(",", ".")
+            sheet = results.question.sheet
+            return RemarkWords(
+                "measurements",
+                f"“{text}” is read as {grouped}.",
+                "The comma could also mark decimals; no other number tells.",
+                (
+                    (f"it is {decimal}", ChooseDecimalSign(decimal=",", sheet=sheet)),
+                    (f"it is {grouped}", ChooseDecimalSign(decimal=".", sheet=sheet)),
+                ),
             )
         case facts.EmptyGroups(of):
             return RemarkWords(

@@ -42,6 +42,7 @@ from decimus.study.edits.questions import (
     ReorderLevels,
 )
 from decimus.study.edits.readings import (
+    ChooseDecimalSign,
     ChooseHeader,
     ChooseLayout,
     ChooseLevelKind,
@@ -61,6 +62,7 @@ Edit = (
     | InsertColumns
     | DeleteColumns
     | ChooseLayout
+    | ChooseDecimalSign
     | ChooseHeader
     | ChooseRowNames
     | NameVariable
@@ -99,6 +101,7 @@ __all__ = [
     "ChooseAdjustment",
     "ChooseComparisonLevel",
     "ChooseComparisonText",
+    "ChooseDecimalSign",
     "ChooseDecimals",
     "ChooseDirection",
     "ChooseDrawnComparisons",

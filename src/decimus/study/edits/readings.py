@@ -56,6 +56,21 @@ class ChooseRowNames(SheetEdit, frozen=True, kw_only=True):
         return replace(sheet, reading=replace(sheet.reading, has_row_names=self.has_row_names))
 
 
+class ChooseDecimalSign(SheetEdit, frozen=True, kw_only=True):
+    """Say whether numbers are written with a decimal point or a decimal comma."""
+
+    decimal: str
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return "numbers have a decimal comma" if self.decimal == "," else "numbers have a point"
+
+    def changed(self, sheet: Sheet) -> Sheet:
+        """The sheet read that way."""
+        return replace(sheet, reading=replace(sheet.reading, decimal=self.decimal))
+
+
 class NameVariable(SheetEdit, frozen=True, kw_only=True):
     """Name an outcome or factor."""
 
