@@ -102,7 +102,10 @@ class RemarkList(QFrame):
     def __init__(self, remarks: tuple[RemarkWords, ...], parent: QWidget) -> None:
         super().__init__(parent, Qt.WindowType.Popup)
         self.setObjectName("remarks")
-        self.setStyleSheet(f"#remarks {{ background: {WHITE}; border: 1px solid {RULE}; }}")
+        self.setStyleSheet(
+            f"#remarks {{ background: {WHITE}; border: 1px solid {RULE}; }}"
+            f"QPushButton {{ color: {TEAL}; }}"
+        )
         layout = QVBoxLayout(self)
         layout.setContentsMargins(18, 14, 18, 14)
         layout.setSpacing(12)
