@@ -24,7 +24,17 @@ def words(text: str, *edits: ChooseValueRange) -> list[tuple[str, str]]:
         ("n,a,b\np,1,NA\nq,2,NA\n", "measurements", "No data for b."),
         ("a,b,x (g)\np,u,1\np,u,2\np,v,3\np,v,4\nq,u,5\nq,u,6\n", "measurements", "q, v"),
         ("n,a,b\n1,1,2\n2,2,3\nmean,1.5,2.5\n", "measurements", "Mean is left out."),
-        ("site,plot,x (g)\nN,p,2\nN,q,3\nS,p,4\nS,q,9\n", "measurements", "plot does not tell"),
+        ("site,plot,x (g)\nN,p,2\nN,q,3\nS,p,4\nS,q,9\n", "measurements", "names of plot stand"),
+        (
+            "site,plot,x (g)\nN,p,2\nN,q,3\nN,q,5\nS,p,4\nS,q,9\n",
+            "measurements",
+            "plot does not tell",
+        ),
+        (
+            "mouse,time,v (s)\nm1,pre,1\nm2,pre,2\nm3,pre,4\nm1,post,3\nm2,post,5\nm3,post,6\n",
+            "measurements",
+            "The same names of mouse stand in every group. They are compared as different ones",
+        ),
         ("a,b\n1,2\n2,3\n", "measurements", "Nobody has said what was measured."),
         ("g,mass\na,1\na,2\nb,3\nb,4\n", "measurements", "Mass has no unit."),
         ("a,b\n1,2\n,3\n", "groups", "Only 1 replicate for a."),

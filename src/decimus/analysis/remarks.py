@@ -88,6 +88,13 @@ class UnusedColumns:
 
 
 @dataclass(frozen=True)
+class RecurringNames:
+    """The same names of units in every group: perhaps the same units again."""
+
+    heading: str
+
+
+@dataclass(frozen=True)
 class SummaryRowsLeftOut:
     """Rows of means and the like among the measurements."""
 
@@ -113,6 +120,7 @@ Remark = (
     | UnnamedOutcome
     | UnitlessOutcome
     | UnusedColumns
+    | RecurringNames
     | SummaryRowsLeftOut
     | BarsNotFromZero
 )
@@ -137,8 +145,11 @@ def remarks_on_measurements(groups: Groups, row_names: tuple[str, ...]) -> tuple
         found.append(AbsentCells(absent))
     if rows_out := measurements.shape.summary_rows:
         found.append(SummaryRowsLeftOut(tuple(row_names[r] for r in rows_out)))
-    if measurements.unused_factors:
-        found.append(UnusedColumns(measurements.unused_factors))
+    recurring = measurements.recurring_names
+    if recurring:
+        found.append(RecurringNames(recurring))
+    if unused := tuple(name for name in measurements.unused_factors if name != recurring):
+        found.append(UnusedColumns(unused))
     if not measurements.outcome.is_named:
         found.append(UnnamedOutcome())
     elif not measurements.outcome.unit:

@@ -31,7 +31,10 @@ UNIT_WORDS = frozenset(
 )
 """Words that name what a replicate is, when they head or number the rows."""
 
-SUBJECT_WORDS = frozenset({"id", "individual", "participant", "person", "subject", "visitor"})
+SUBJECT_WORDS = frozenset(
+    {"donor", "id", "individual", "mouse", "participant", "patient", "person", "rat", "student"}
+    | {"subject", "visitor", "volunteer"}
+)
 """Words that name a subject even where it recurs."""
 
 _ROW_NAME_HEADINGS = UNIT_WORDS | {"", "no", "no.", "nr", "nr.", "#", "row", "rep", "index"}

@@ -66,6 +66,8 @@ class Measurements:
         condition: when or under what, may be empty.
         unreadable: cells among the measurements that are neither number nor missing.
         unused_factors: names of columns that could name groups but do not.
+        recurring_names: heading of a column whose every name stands once in every group,
+            as subjects measured again do; "" where there is none.
     """
 
     shape: TableShape
@@ -79,6 +81,7 @@ class Measurements:
     condition: str
     unreadable: tuple[CellReference, ...]
     unused_factors: tuple[str, ...]
+    recurring_names: str
 
     @property
     def count(self) -> int:
@@ -367,7 +370,19 @@ class _Collector:
             condition=reading.condition or "",
             unreadable=tuple(self._unreadable),
             unused_factors=unused,
+            recurring_names=_recurring_names(shape, factors, len(groups)),
         )
+
+
+def _recurring_names(shape: TableShape, factors: tuple[Factor, ...], groups: int) -> str:
+    """The heading of a column of a long table that names the same units in every group."""
+    used = {factor.variable for factor in factors}
+    for profile in shape.columns if shape.layout is Layout.LONG and groups > 1 else ():
+        counts = set(profile.counts.values())
+        is_name = profile.index not in used and (profile.is_text or profile.names_rows)
+        if is_name and counts == {groups} and len(profile.counts) > 1:
+            return profile.heading or f"column {profile.index + 1}"
+    return ""
 
 
 def _shifted(

@@ -97,6 +97,13 @@ def _words(results: Results, remark: facts.Remark) -> RemarkWords:  # noqa: C901
                 f"{_sentence_start(_listed(rows))} {'is' if len(rows) == 1 else 'are'} left out.",
                 "By name this is a summary, not a measurement.",
             )
+        case facts.RecurringNames(heading):
+            return RemarkWords(
+                "measurements",
+                f"The same names of {heading} stand in every group.",
+                "They are compared as different ones; if they are the same ones measured again, "
+                "this comparison does not fit.",
+            )
         case facts.UnusedColumns(columns):
             verb = "does" if len(columns) == 1 else "do"
             return RemarkWords(
