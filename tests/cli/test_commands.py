@@ -252,6 +252,9 @@ def test_t_test_of_many_groups_and_wrong_adjustments(
         ("workbook.xlsx", b"PK\x03\x04....", "workbook"),
         ("broken.decimus", b"PK\x03\x04....", "not a Decimus study"),
         ("headings.csv", b"a,b,c\n", "no numbers"),
+        ("huge.csv", b"a,b\n1,2\n3,1e308\n", "\u201c1e308\u201d (row 3, column 2) is too large"),
+        ("tiny.csv", b"a,b\n1e-200,2\n3,4\n", "\u201c1e-200\u201d (row 2, column 1) is too small"),
+        ("quote.csv", b'"a,b\n1,2\n3,4\n', "never closed"),
     ],
 )
 def test_unusable_files_are_one_line_and_one(

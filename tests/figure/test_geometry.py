@@ -251,6 +251,19 @@ def test_axis_ends_can_be_chosen_and_lines_still_fit() -> None:
     assert_nothing_collides(shown)
 
 
+@pytest.mark.parametrize("size", ["e45", "e-45", "e9"])
+def test_very_large_and_small_values_fit_their_page(size: str) -> None:
+    """At the ends of what is computed: the interval, the test and the axis are all there."""
+    text = f"a,b\n1{size},4{size}\n2{size},5{size}\n3{size},7{size}\n"
+    results = results_of(text)
+    assert results.comparison is not None
+    assert results.comparison.pairs[0].test.df == pytest.approx(3.448, abs=1e-3)
+    shown = page(text, all_pairs(text))
+    assert_nothing_collides(shown)
+    assert boxes(shown)[0].width > 5
+    assert any("×10" in m.text for m in shown.of_part(Part.VALUE_AXIS) if isinstance(m, Label))
+
+
 def test_values_below_zero_hang_from_it() -> None:
     shown = page("a,b\n-1,2\n-2,3\n-3,5\n")
     by_name = {box.target.groups[0][0]: box for box in boxes(shown) if box.target}

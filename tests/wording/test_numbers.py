@@ -17,6 +17,7 @@ from decimus.wording.numbers import (
     p_number,
     percent,
     plural,
+    power_number,
     stars,
     statistic,
 )
@@ -114,5 +115,9 @@ def test_small_things() -> None:
     assert lower_first("Frond area") == "frond area"
     assert lower_first("SPAD value") == "SPAD value"
     assert typed_number(" 3,5 %", "it") == 3.5
-    with pytest.raises(ChoiceError, match="“x” is not a number"):
-        typed_number("x", "it")
+    for text in ("x", "nan", "inf", "-inf", "1e300", ""):
+        with pytest.raises(ChoiceError, match=f"“{text}” is not a number"):
+            typed_number(text, "it")
+    assert power_number(25e6, 7, 1) == "2.5×10⁷"
+    assert power_number(-3e-12, -12, 0, ",") == "\u22123×10⁻¹²"
+    assert power_number(0.0, 9, 1) == "0"

@@ -28,12 +28,11 @@ from decimus.figure.marks import (
     Target,
 )
 from decimus.figure.places import Frame, Places, Slot, places
-from decimus.figure.scales import Scale, padded, rounded_out, tick_decimals, tick_step, ticks
+from decimus.figure.scales import Scale, padded, rounded_out, tick_labels, tick_step, ticks
 from decimus.figure.swarms import swarm
 from decimus.figure.text import Align, Typesetter
 from decimus.study.questions import Levels
 from decimus.terms import ChartKind
-from decimus.wording.numbers import number
 
 LINE_PT = 0.75
 """The one thickness of axes, error bars and comparison lines."""
@@ -161,9 +160,7 @@ def _axis(content: Content, low: float, high: float, frame: Frame) -> ValueAxis:
         frame.top,
     )
     values = ticks(scale.low, scale.high, step)
-    decimals = tick_decimals(step)
-    written = tuple(number(value, decimals, content.decimal_sign) for value in values)
-    return ValueAxis(scale, values, written)
+    return ValueAxis(scale, values, tick_labels(values, step, content.decimal_sign))
 
 
 def _widest(axis: ValueAxis, type_: Typesetter) -> float:

@@ -5,6 +5,9 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
+from decimus.wording.numbers import number, power_number
+
+_LONGEST, _MOST_DECIMALS = 1e7, 6
 _STEPS = (1.0, 2.0, 2.5, 5.0)
 
 
@@ -62,6 +65,17 @@ def tick_decimals(step: float) -> int:
         if abs(round(step, decimals) - step) < 1e-9 * step:
             return decimals
     return 15
+
+
+def tick_labels(places: tuple[float, ...], step: float, decimal_sign: str) -> tuple[str, ...]:
+    """The ticks in figures; as multiples of one power of ten where figures get too long."""
+    decimals = tick_decimals(step)
+    largest = max((abs(place) for place in places), default=0.0)
+    if largest < _LONGEST and decimals <= _MOST_DECIMALS:
+        return tuple(number(place, decimals, decimal_sign) for place in places)
+    exponent = math.floor(math.log10(largest)) if largest else 0
+    decimals = tick_decimals(step / 10.0**exponent)
+    return tuple(power_number(place, exponent, decimals, decimal_sign) for place in places)
 
 
 def padded(low: float, high: float, share: float = 0.06) -> tuple[float, float]:

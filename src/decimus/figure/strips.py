@@ -6,8 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from decimus.analysis.results import Results
-from decimus.figure.scales import Scale, padded, tick_decimals, tick_step, ticks
-from decimus.wording.numbers import number
+from decimus.figure.scales import Scale, padded, tick_labels, tick_step, ticks
 
 _MOST_TICKS = 6
 _AIR = 0.03
@@ -31,9 +30,7 @@ def _axis_over(values: Sequence[float], decimal_sign: str) -> StripAxis:
     low, high = padded(min(values, default=0.0), max(values, default=1.0), _AIR)
     step = tick_step(high - low, _MOST_TICKS)
     places = ticks(low, high, step)
-    decimals = tick_decimals(step)
-    labels = tuple(number(value, decimals, decimal_sign) for value in places)
-    return StripAxis(low, high, places, labels)
+    return StripAxis(low, high, places, tick_labels(places, step, decimal_sign))
 
 
 def lane_axis(results: Results) -> StripAxis:

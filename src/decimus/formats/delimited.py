@@ -83,6 +83,10 @@ def parse_delimited(text: str, delimiter: str | None = None) -> Block:
             f"The text cannot be split into cells ({error})",
             remedy="Look for a quotation mark that is never closed",
         ) from error
+    if text.count('"') % 2 and any("\n" in cell for row in rows for cell in row):
+        raise TableError(
+            "A quotation mark is opened and never closed", remedy="Close it or take it away"
+        )
     while rows and not any(cell.strip() for cell in rows[-1]):
         rows.pop()
     if not rows:

@@ -16,6 +16,8 @@ from decimus.study.readings import CELLS, HEADINGS, Reading
 from decimus.study.tables import Table
 from decimus.terms import Layout
 
+_LARGEST, _SMALLEST = 1e50, 1e-50
+"""Beyond these the square of a variance leaves the range of a double, to ∞ or to 0."""
 _ALIKE = 1e-3
 """Values that differ by less than this share of themselves have constant leading digits."""
 
@@ -337,6 +339,7 @@ class _Collector:
         for row, column, text in cells:
             cell = read_cell(text, self._decimal)
             if cell.kind is CellKind.NUMBER:
+                _check_size(cell.value, text, row, column)
                 values.append(cell.value)
                 places.append((row, column))
                 self._decimals.append(cell.decimals)
@@ -371,6 +374,16 @@ class _Collector:
             unreadable=tuple(self._unreadable),
             unused_factors=unused,
             recurring_names=_recurring_names(shape, factors, len(groups)),
+        )
+
+
+def _check_size(value: float, text: str, row: int, column: int) -> None:
+    """Refuse a number whose spread could not be computed, rather than get it wrong."""
+    if value and not _SMALLEST <= abs(value) <= _LARGEST:
+        size = "large" if abs(value) > 1 else "small"
+        raise TableError(
+            f"“{text.strip()}” (row {row + 1}, column {column + 1}) is too {size} to compute with",
+            remedy="Correct it, or use another unit",
         )
 
 

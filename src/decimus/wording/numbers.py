@@ -27,6 +27,17 @@ def number(value: float | None, decimals: int, decimal_sign: str = ".") -> str:
     return text.replace(".", decimal_sign)
 
 
+_SUPERSCRIPTS = str.maketrans("-0123456789", "⁻⁰¹²³⁴⁵⁶⁷⁸⁹")
+
+
+def power_number(value: float, exponent: int, decimals: int, decimal_sign: str = ".") -> str:
+    """A number as a multiple of a power of ten: "2.5×10⁷"; 0 stays 0."""
+    if value == 0:
+        return "0"
+    mantissa = number(value / 10.0**exponent, decimals, decimal_sign)
+    return f"{mantissa}×10{str(exponent).translate(_SUPERSCRIPTS)}"
+
+
 def full_number(value: float | None, decimal_sign: str = ".") -> str:
     """A number with all the digits it has, as short as possible."""
     if value is None:

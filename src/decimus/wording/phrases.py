@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+import math
+
 from decimus.analysis.groups import FactorInOrder, Group, Groups
 from decimus.errors import ChoiceError
 from decimus.measurements.observations import Measurements
 from decimus.terms import ErrorBar, LevelKind
 from decimus.wording.numbers import NBSP, count_word, percent, plural
 
+_LARGEST_TYPED = 1e50
 LEVELS_OFFERED = (80.0, 90.0, 95.0, 99.0)
 """Confidence levels one click away; any other can be typed."""
 
@@ -106,8 +109,9 @@ def typed_number(text: str, what: str) -> float:
     """
     cleaned = text.strip().removesuffix("%").strip().replace(",", ".").replace("\u2212", "-")
     try:
-        return float(cleaned)
+        number = float(cleaned)
     except ValueError:
-        raise ChoiceError(
-            f"“{text.strip()}” is not a number", remedy=f"Type {what} in figures"
-        ) from None
+        number = math.nan
+    if not abs(number) <= _LARGEST_TYPED:
+        raise ChoiceError(f"“{text.strip()}” is not a number", remedy=f"Type {what} in figures")
+    return number
