@@ -145,3 +145,9 @@ def test_coefficient_of_variation_for_positive_means_only() -> None:
         100 * math.sqrt(Fraction(2)) / 2
     )
     assert Summary((-1.0, -3.0)).coefficient_of_variation is None
+
+
+@given(numbers, st.integers(1, 60))
+def test_equal_values_have_no_spread_at_all(value: float, count: int) -> None:
+    """Exactly none: a remainder of rounding would pass for a significant difference."""
+    assert Summary((value,) * count).sum_of_squares == 0.0

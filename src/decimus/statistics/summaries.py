@@ -96,6 +96,8 @@ class Summary:
         centre = self._shifted_mean
         if centre is None:
             return None
+        if min(self._base) == max(self._base):
+            return 0.0  # exactly, whatever the rounding of the mean has left
         deviations = [y - centre for y in self._base]
         correction = math.fsum(deviations) ** 2 / self.n
         return max(0.0, math.fsum(d * d for d in deviations) - correction)
