@@ -9,7 +9,7 @@ from matplotlib.backends.backend_agg import FigureCanvasAgg
 from matplotlib.figure import Figure
 from timing import median_ms, report
 
-from decimus.formats.delimited import parse_delimited
+from decimus.formats.delimited import table_of_text
 from decimus.study.edits import BringInTable, ChooseDrawnComparisons, WriteCells
 from decimus.study.history import History
 from decimus.study.questions import PairOfGroups
@@ -25,7 +25,7 @@ def history() -> History:
     values = random.normal([[20, 24, 28, 30, 33]] * 10, 2.0)
     rows = [",".join(NAMES)] + [",".join(f"{v:.1f}" for v in row) for row in values]
     pairs = tuple(PairOfGroups(("A",), (name,)) for name in "CDE")
-    start = History().after(BringInTable(name="five", rows=parse_delimited("\n".join(rows))))
+    start = History().after(BringInTable(table=table_of_text("\n".join(rows), title="five")))
     return start.after(ChooseDrawnComparisons(pairs=pairs, words="three"))
 
 

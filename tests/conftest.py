@@ -10,7 +10,7 @@ import pytest
 from hypothesis import settings
 
 from decimus.analysis.results import Results
-from decimus.formats.delimited import parse_delimited
+from decimus.formats.delimited import table_of_text
 from decimus.study.edits import BringInTable, Edit
 from decimus.study.history import History
 from decimus.study.studies import Study
@@ -39,7 +39,7 @@ TWO_FACTORS = """salt (g/L),light,area (mm²)
 
 def study_of(text: str, *edits: Edit) -> Study:
     """The study with a table and edits after it."""
-    study = BringInTable(name="table", rows=parse_delimited(text)).apply(Study())
+    study = BringInTable(table=table_of_text(text, title="table")).apply(Study())
     for edit in edits:
         study = edit.apply(study)
     return study
@@ -53,4 +53,4 @@ def results_of(text: str, *edits: Edit) -> Results:
 @pytest.fixture
 def salt_history() -> History:
     """A history with the five-by-four table brought in."""
-    return History().after(BringInTable(name="salt", rows=parse_delimited(FIVE_BY_FOUR)))
+    return History().after(BringInTable(table=table_of_text(FIVE_BY_FOUR, title="salt")))

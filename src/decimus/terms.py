@@ -10,8 +10,37 @@ class Layout(StrEnum):
 
     COLUMNS = "columns"
     """One group per column, replicates downwards."""
+    ROWS = "rows"
+    """One group per row, replicates across."""
     LONG = "long"
     """One measurement per row, its factors in columns beside it."""
+    SUMMARISED = "summarised"
+    """One group per row, its mean with what says how much it varies."""
+
+
+class Meaning(StrEnum):
+    """What stands beside the means of a summarised table."""
+
+    STANDARD_DEVIATION = "sd"
+    STANDARD_ERROR = "se"
+    MARGIN = "margin"
+    """Half the width of a confidence interval."""
+    INTERVAL = "interval"
+    """Both ends of a confidence interval."""
+    VARIANCE = "variance"
+    GIVEN = "given"
+    """An amount that is drawn as given, in one column or one up and one down."""
+
+
+class LimitRule(StrEnum):
+    """What a cell such as "<0.1" counts as."""
+
+    MISSING = "missing"
+    LIMIT = "limit"
+    """The limit itself."""
+    HALF = "half"
+    """Half the limit."""
+    ZERO = "zero"
 
 
 class LevelKind(StrEnum):

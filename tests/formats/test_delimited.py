@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 
 from decimus.errors import InputError, TableError
 from decimus.formats.delimited import (
-    decoded_rows,
+    decoded_table,
     delimiter_of,
     find_delimiter,
     parse_delimited,
@@ -49,7 +49,7 @@ def test_common_encodings(encoding: str, tmp_path: Path) -> None:
     text = "Höhe (µm),Größe\n" + "1,2\n" * 30 + "für,größer\n"
     path = tmp_path / "table.csv"
     path.write_bytes(text.encode(encoding))
-    assert decoded_rows(read_bytes(path), str(path))[0] == ("Höhe (µm)", "Größe")
+    assert decoded_table(read_bytes(path), str(path)).rows()[0] == ("Höhe (µm)", "Größe")
 
 
 def test_quotes_and_line_ends() -> None:
@@ -73,7 +73,7 @@ def test_quotes_and_line_ends() -> None:
 )
 def test_what_is_no_table(content: bytes, words: str) -> None:
     with pytest.raises(TableError, match=words) as caught:
-        decoded_rows(content, "file.csv")
+        decoded_table(content, "file.csv")
     assert str(caught.value).startswith("file.csv: ")
     assert "\n" not in str(caught.value)
 

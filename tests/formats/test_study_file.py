@@ -18,6 +18,7 @@ from decimus.formats.study_file import open_study, save_study, study_bytes, stud
 from decimus.study.edits import BringInTable, ChooseErrorBarLevel, WriteCells
 from decimus.study.history import History
 from decimus.study.studies import Study
+from decimus.study.tables import Table
 
 
 def rewritten(content: bytes, name: str, change: object) -> bytes:
@@ -62,7 +63,7 @@ tables = st.integers(1, 4).flatmap(
 
 @given(tables)
 def test_any_cells_come_back(rows: tuple[tuple[str, ...], ...]) -> None:
-    history = History().after(BringInTable(name="t", rows=rows))
+    history = History().after(BringInTable(table=Table.from_rows(rows, "t")))
     opened = study_from_bytes(study_bytes(history))
     assert opened.study == history.study
     assert opened.study.sheets[0].table.rows() == rows

@@ -6,7 +6,8 @@ import pytest
 
 from decimus.errors import TableError
 from decimus.formats.delimited import parse_delimited
-from decimus.measurements.observations import Measurements, read_measurements
+from decimus.measurements.observations import Measurements
+from decimus.measurements.reading import read_measurements
 from decimus.study.edits import ChooseLayout, ChooseLevelKind
 from decimus.study.readings import Reading
 from decimus.study.tables import Table

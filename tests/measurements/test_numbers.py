@@ -59,7 +59,7 @@ def test_marks_for_missing(text: str) -> None:
 
 @pytest.mark.parametrize(
     "text",
-    ["<0.1", "5 mg", "2021-03-04", "inf", "1e999", "1_000", "0x1F", "12a", "1.2.3", "3,5", "١٢a"],
+    ["inf", "1e999", "1_000", "0x1F", "12a", "1.2.3", "3,5", "١٢a"],
 )
 def test_what_is_no_number_never_becomes_one(text: str) -> None:
     cell = read_cell(text)

@@ -8,7 +8,8 @@ from hypothesis import strategies as st
 
 from decimus.errors import ChoiceError, TableError
 from decimus.formats.delimited import parse_delimited, written_csv
-from decimus.measurements.observations import Measurements, empty_cells, read_measurements
+from decimus.measurements.observations import Measurements, empty_cells
+from decimus.measurements.reading import read_measurements
 from decimus.study.readings import Reading
 from decimus.study.tables import Table
 from decimus.terms import Layout, LevelKind
@@ -133,7 +134,8 @@ def test_names_that_never_recur_together_are_no_second_factor() -> None:
     """Plot numbers within sites would leave one value per group."""
     found = read("site,plot,area\nN,p1,2\nN,p2,3\nS,p1,4\nS,p2,9\n")
     assert [factor.name for factor in found.factors] == ["site"]
-    assert found.unused_factors == ("plot",)
+    assert found.unused_factors == ()
+    assert found.units.heading == "plot"
 
 
 def test_semicolons_and_decimal_commas() -> None:

@@ -10,7 +10,9 @@ from decimus.study import edits
 from decimus.study.edits import Edit
 from decimus.study.history import History, replayed
 from decimus.study.questions import PairOfGroups
+from decimus.study.readings import SetAside, SummaryColumns
 from decimus.study.studies import Study
+from decimus.study.tables import Table
 from decimus.terms import (
     Adjustment,
     ChartKind,
@@ -20,14 +22,18 @@ from decimus.terms import (
     ErrorBar,
     Layout,
     LevelKind,
+    LimitRule,
+    Meaning,
     Method,
     Palette,
     Spacing,
 )
 from tests.conftest import TWO_FACTORS, study_of
 
+ASIDE = SetAside("cracked", row=2, column=2)
+
 ONE_OF_EACH: tuple[Edit, ...] = (
-    edits.BringInTable(name="other", rows=(("a", "b"), ("1", "2"))),
+    edits.BringInTable(table=Table.from_rows((("a", "b"), ("1", "2")), "other")),
     edits.WriteCells(row=1, column=2, cells=(("9.5",),)),
     edits.InsertRows(at=1, count=2),
     edits.DeleteRows(at=1),
@@ -43,6 +49,19 @@ ONE_OF_EACH: tuple[Edit, ...] = (
     edits.DescribeReplicate(unit_name="pond"),
     edits.DescribeMaterial(material="Lemna minor"),
     edits.DescribeCondition(condition="after 3 days"),
+    edits.ChooseHeaderRows(count=2),
+    edits.ChooseSameUnits(is_same=True, subject=1),
+    edits.ChooseAveraging(column=1, name="flask"),
+    edits.ChooseReadingsAcross(are_readings=True),
+    edits.CountSummaries(are_counted=True),
+    edits.ChooseLimits(rule=LimitRule.HALF),
+    edits.JoinLevels(variable=1, text="Dim", into="dim"),
+    edits.ChooseMeaning(meaning=Meaning.STANDARD_ERROR, level=90),
+    edits.ChooseSameN(n=6),
+    edits.ChooseSummaryColumns(columns=SummaryColumns(mean=2)),
+    edits.SetValuesAside(asides=(SetAside("spilled", row=1, column=2),), name="1.0"),
+    edits.CountAgain(asides=(ASIDE,), name="2.0"),
+    edits.ExplainMissing(row=1, column=2, reason="lost"),
     edits.ChooseOutcome(outcome=2, name="area"),
     edits.ChooseFactors(factors=(1, 0), names=("light", "salt")),
     edits.RenameLevel(variable=1, level="dim", label="shade"),
@@ -78,7 +97,7 @@ def test_there_is_one_of_each() -> None:
 @pytest.mark.parametrize("edit", ONE_OF_EACH, ids=lambda e: type(e).__name__)
 def test_every_edit_changes_is_undone_and_survives_a_file(edit: Edit) -> None:
     """Apply, undo, redo, write as JSON, read back, replay: always the same studies."""
-    before = study_of(TWO_FACTORS)
+    before = study_of(TWO_FACTORS, edits.SetValuesAside(asides=(ASIDE,)))
     after = edit.apply(before)
     assert after != before
     history = History(before).after(edit)
@@ -122,6 +141,19 @@ def test_columns_move_what_was_said_about_them() -> None:
     study = study_of(
         TWO_FACTORS,
         edits.ChooseFactors(factors=(1, 0), names=("light", "salt")),
+        edits.ChooseHeaderRows(count=2),
+        edits.ChooseSameUnits(is_same=True, subject=1),
+        edits.ChooseAveraging(column=1, name="flask"),
+        edits.ChooseReadingsAcross(are_readings=True),
+        edits.CountSummaries(are_counted=True),
+        edits.ChooseLimits(rule=LimitRule.HALF),
+        edits.JoinLevels(variable=1, text="Dim", into="dim"),
+        edits.ChooseMeaning(meaning=Meaning.STANDARD_ERROR, level=90),
+        edits.ChooseSameN(n=6),
+        edits.ChooseSummaryColumns(columns=SummaryColumns(mean=2)),
+        edits.SetValuesAside(asides=(SetAside("spilled", row=1, column=2),), name="1.0"),
+        edits.CountAgain(asides=(ASIDE,), name="2.0"),
+        edits.ExplainMissing(row=1, column=2, reason="lost"),
         edits.ChooseOutcome(outcome=2, name="area"),
         edits.RenameLevel(variable=1, level="dim", label="shade"),
         edits.ReorderLevels(variable=1, levels=("bright", "dim")),

@@ -14,6 +14,7 @@ import pytest
 from decimus.errors import DecimusError
 from decimus.study.edits import BringInTable, ChooseErrorBarLevel, ChooseTextSize, WriteCells
 from decimus.study.history import History
+from decimus.study.tables import Table
 from decimus.workflows.journal import Journal, discard, left_behind, recovered
 
 ROWS = (("a", "b"), ("1", "2"), ("3", "4"))
@@ -21,13 +22,15 @@ ROWS = (("a", "b"), ("1", "2"), ("3", "4"))
 
 def story() -> list[History]:
     """Histories as a user makes them: edits, undo, redo, a new branch, another study."""
-    first = History().after(BringInTable(name="t", rows=ROWS))
+    first = History().after(BringInTable(table=Table.from_rows(ROWS, "t")))
     second = first.after(WriteCells(row=1, column=0, cells=(("9",),)))
     third = second.after(ChooseErrorBarLevel(level=90))
     undone = third.undone().undone()
     branch = undone.after(ChooseTextSize(text_pt=10))
     other = (
-        History().after(BringInTable(name="u", rows=ROWS[:2])).after(ChooseErrorBarLevel(level=80))
+        History()
+        .after(BringInTable(table=Table.from_rows(ROWS[:2], "u")))
+        .after(ChooseErrorBarLevel(level=80))
     )
     return [first, second, third, third.undone(), undone, undone.redone(), undone, branch, other]
 

@@ -213,6 +213,8 @@ def groups_of(measurements: Measurements, question: Question) -> Groups:
 
 
 def _summary(cells: GroupCells, origin: Decimal) -> Summary:
+    if cells.given is not None:
+        return cells.given
     return Summary(cells.values, cells.shifted, origin) if origin else Summary(cells.values)
 
 

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from decimus.analysis.groups import Group, Groups
 from decimus.measurements.observations import CellReference, empty_cells
 from decimus.study.questions import FigureChoices, Levels
-from decimus.terms import ChartKind
+from decimus.terms import ChartKind, Layout
 
 
 @dataclass(frozen=True)
@@ -145,11 +145,11 @@ def remarks_on_measurements(groups: Groups, row_names: tuple[str, ...]) -> tuple
         found.append(AbsentCells(absent))
     if rows_out := measurements.shape.summary_rows:
         found.append(SummaryRowsLeftOut(tuple(row_names[r] for r in rows_out)))
-    recurring = measurements.recurring_names
-    if recurring:
-        found.append(RecurringNames(recurring))
-    if unused := tuple(name for name in measurements.unused_factors if name != recurring):
-        found.append(UnusedColumns(unused))
+    units = measurements.units
+    if not units.is_decided and measurements.shape.layout is Layout.LONG:
+        found.append(RecurringNames(units.heading))
+    if measurements.unused_factors:
+        found.append(UnusedColumns(measurements.unused_factors))
     if not measurements.outcome.is_named:
         found.append(UnnamedOutcome())
     elif not measurements.outcome.unit:

@@ -13,7 +13,8 @@ from decimus.analysis.remarks import (
     remarks_on_measurements,
 )
 from decimus.errors import InputError
-from decimus.measurements.observations import Measurements, read_measurements
+from decimus.measurements.observations import Measurements
+from decimus.measurements.reading import read_measurements
 from decimus.study.questions import Question
 from decimus.study.studies import Sheet, Study
 

@@ -11,7 +11,7 @@ from msgspec.structs import replace
 from decimus.analysis.results import Results
 from decimus.cli.arguments import UsageError
 from decimus.errors import InputError
-from decimus.formats.delimited import decoded_rows, delimiter_of
+from decimus.formats.delimited import decoded_table, delimiter_of
 from decimus.measurements.detection import TableShape, table_shape
 from decimus.measurements.numbers import name_and_unit
 from decimus.study.edits import BringInTable
@@ -76,8 +76,9 @@ def _study(arguments: argparse.Namespace) -> Study:
             raise UsageError(f"--delimiter: {error}") from error
     if arguments.file != "-":
         return open_file(Path(arguments.file), delimiter, is_checked=False).study
-    rows = decoded_rows(sys.stdin.buffer.read(), "standard input", delimiter)
-    return BringInTable(name="standard input", rows=rows).apply(Study())
+    title = "standard input"
+    table = decoded_table(sys.stdin.buffer.read(), title, delimiter, title=title)
+    return BringInTable(table=table).apply(Study())
 
 
 def _question_number(arguments: argparse.Namespace, study: Study) -> int:

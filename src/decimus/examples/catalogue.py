@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from importlib.resources import files
 
 from decimus.errors import InputError
-from decimus.formats.delimited import parse_delimited
+from decimus.formats.delimited import table_of_text
 from decimus.study.edits import BringInTable
 from decimus.study.questions import PairOfGroups, Question
 from decimus.study.readings import CELLS, Reading, VariableFacts
@@ -25,8 +25,7 @@ class Example:
         """The edit that brings the example into an empty study."""
         text = (files(__package__) / f"{self.name}.csv").read_text("utf-8")
         return BringInTable(
-            name=self.name,
-            rows=parse_delimited(text),
+            table=table_of_text(text, title=self.name),
             reading=self.reading,
             asked=self.question,
         )

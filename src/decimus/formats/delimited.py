@@ -8,11 +8,16 @@ from collections import Counter
 from collections.abc import Sequence
 
 from decimus.errors import InputError, TableError
-from decimus.study.tables import Block
+from decimus.formats.progress import Progress, no_progress
+from decimus.study.slabs import TextPiece
+from decimus.study.tables import Block, Table, column_of_piece
 
 DELIMITERS = ("\t", ";", ",", "|")
 _NAMES = {"\t": "tab", ";": "semicolon", ",": "comma", "|": "bar"}
 _LINES_LOOKED_AT = 200
+_LOOKED_AT = 200_000
+_LARGE = 1_000_000
+"""Characters from which on a table is read by a library for large ones."""
 _SIGNATURES = {
     b"PK\x03\x04": "It is a workbook or an archive, not delimited text",
     b"\xd0\xcf\x11\xe0": "It is an old workbook, not delimited text",
@@ -23,8 +28,22 @@ _SIGNATURES = {
 _SAVE_AS = "Save the table as CSV and open that"
 
 
-def decoded_rows(content: bytes, where: str, delimiter: str | None = None) -> Block:
-    """The cells of delimited text in any common encoding.
+def decoded_table(
+    content: bytes,
+    where: str,
+    delimiter: str | None = None,
+    *,
+    title: str = "",
+    progress: Progress = no_progress,
+) -> Table:
+    """The table in delimited text of any common encoding.
+
+    Args:
+        content: the bytes of the file.
+        where: what to call it in a message.
+        delimiter: what stands between cells, None to find out.
+        title: the table's title.
+        progress: called with the share that is done, and may stop it.
 
     Raises:
         TableError: nothing is in it, or it is no text.
@@ -35,7 +54,7 @@ def decoded_rows(content: bytes, where: str, delimiter: str | None = None) -> Bl
         if content.startswith(signature):
             raise TableError(what, where=where, remedy=_SAVE_AS)
     try:
-        return parse_delimited(_decoded(content, where), delimiter)
+        return table_of_text(_decoded(content, where), delimiter, title=title, progress=progress)
     except InputError as error:
         if error.where:
             raise
@@ -68,6 +87,54 @@ def _guessed(content: bytes, where: str) -> str:
     return content.decode(best.encoding, errors="replace")
 
 
+def table_of_text(
+    text: str,
+    delimiter: str | None = None,
+    *,
+    title: str = "",
+    progress: Progress = no_progress,
+) -> Table:
+    """The table in delimited text; empty rows at the end are dropped.
+
+    Raises:
+        TableError: there is nothing in it, or a quotation never ends.
+    """
+    used = delimiter or find_delimiter(text)
+    progress(0.1)
+    if len(text) >= _LARGE:
+        table = _large_table(text, used, title)
+        if table is not None:
+            return table
+    return Table.from_rows(parse_delimited(text, used), title)
+
+
+def _large_table(text: str, delimiter: str, title: str) -> Table | None:
+    """The table in much text, kept in one piece per column.
+
+    None where lines have more cells than the first, a quotation never ends, or the text is
+    otherwise such that it takes the patient reader.
+    """
+    if len(delimiter.encode()) != 1 or text.count('"') % 2 or "\r" in text.replace("\r\n", ""):
+        return None
+    import polars as pl
+
+    try:
+        frame = pl.read_csv(
+            text.rstrip("\r\n").encode(),
+            has_header=False,
+            infer_schema=False,
+            separator=delimiter,
+            empty_string_is_null=False,
+            missing_columns="insert",
+        )
+    except pl.exceptions.PolarsError:
+        return None
+    columns = tuple(
+        column_of_piece(TextPiece(series.fill_null(""))) for series in frame.get_columns()
+    )
+    return Table(title, columns, frame.height)
+
+
 def parse_delimited(text: str, delimiter: str | None = None) -> Block:
     """The cells of delimited text; empty rows at the end are dropped.
 
@@ -96,7 +163,7 @@ def parse_delimited(text: str, delimiter: str | None = None) -> Block:
 
 def find_delimiter(text: str) -> str:
     """The sign that splits most lines into the same number of cells, more than one."""
-    lines = [line for line in text.splitlines()[:_LINES_LOOKED_AT] if line.strip()]
+    lines = [line for line in text[:_LOOKED_AT].splitlines()[:_LINES_LOOKED_AT] if line.strip()]
     best, best_score = ",", 0.0
     for delimiter in DELIMITERS:
         widths = Counter(_width(line, delimiter) for line in lines)

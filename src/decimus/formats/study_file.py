@@ -101,11 +101,17 @@ def _put(archive: zipfile.ZipFile, name: str, content: bytes) -> None:
 
 
 def _stored_edit(archive: zipfile.ZipFile, number: int, edit: Edit) -> dict[str, Any]:
-    stored: dict[str, Any] = msgspec.to_builtins(edit)
+    stored: dict[str, Any]
     if isinstance(edit, BringInTable):
+        # The cells go to a file of their own, which any program can open.
+        stored = msgspec.to_builtins(msgspec.structs.replace(edit, table=Table()))
+        del stored["table"]
         name = f"history/{number}.csv"
-        _put(archive, name, written_csv(edit.rows).encode())
+        _put(archive, name, written_csv(edit.table.rows()).encode())
+        stored["name"] = edit.table.title
         stored["rows"] = name
+    else:
+        stored = msgspec.to_builtins(edit)
     return stored
 
 
@@ -186,6 +192,9 @@ def _read_history(archive: zipfile.ZipFile, study: Study) -> History:
 
 def _read_edit(archive: zipfile.ZipFile, stored: dict[str, Any]) -> Edit:
     if stored.get("type") == "BringInTable":
-        stored = {**stored, "rows": _csv_rows(archive, stored["rows"])}
-    edit: Edit = msgspec.convert(stored, type=Edit)
-    return edit
+        table = Table.from_rows(_csv_rows(archive, stored["rows"]), stored["name"])
+        others = {key: value for key, value in stored.items() if key not in ("rows", "name")}
+        edit: Edit = msgspec.convert({**others, "table": {}}, type=BringInTable)
+        return msgspec.structs.replace(edit, table=table)
+    other: Edit = msgspec.convert(stored, type=Edit)
+    return other

@@ -4,10 +4,13 @@ from __future__ import annotations
 
 import re
 from collections import Counter
-from dataclasses import dataclass
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
 from functools import cached_property
-from itertools import combinations, pairwise
+from itertools import combinations
 
+from decimus.measurements.blocks import TableBlock, forward_filled, table_block, unit_of
+from decimus.measurements.layouts import WideParts, layout_of, reading_columns, wide_parts
 from decimus.measurements.numbers import (
     CellKind,
     decimal_sign,
@@ -15,111 +18,25 @@ from decimus.measurements.numbers import (
     name_and_unit,
     read_cell,
 )
+from decimus.measurements.profiles import (
+    UNIT_WORDS,
+    ColumnProfile,
+    column_profile,
+    filled_down,
+    fills_down,
+    numbered_stem,
+)
+from decimus.measurements.summarised import SummaryShape, statistic_in, summary_shape
+from decimus.measurements.summary_lines import computed_lines, is_row_label, is_summary_label
 from decimus.study.readings import Reading
 from decimus.study.tables import Table
 from decimus.terms import Layout
 
-_SAMPLE_ROWS = 5000
+_SAMPLE_ROWS = 2000
 """Rows looked at to find the layout; more would not change the verdict."""
-
-UNIT_WORDS = frozenset(
-    # One string of words is easier to keep in order than a list of strings.
-    """
-    animal day dish flask id individual jar observer participant person plant plate plot pond
-    pot quadrat replicate sample seedling site subject tank trial tube visitor well
-    """.split()  # noqa: SIM905
-)
-"""Words that name what a replicate is, when they head or number the rows."""
-
-SUBJECT_WORDS = frozenset(
-    {"donor", "id", "individual", "mouse", "participant", "patient", "person", "rat", "student"}
-    | {"subject", "visitor", "volunteer"}
-)
-"""Words that name a subject even where it recurs."""
-
-_ROW_NAME_HEADINGS = UNIT_WORDS | {"", "no", "no.", "nr", "nr.", "#", "row", "rep", "index"}
-_DATE = re.compile(r"\d{4}-\d{1,2}-\d{1,2}|\d{1,2}[./-]\d{1,2}[./-]\d{2,4}")
-_SUMMARY_LABEL = re.compile(
-    r"(the )?(means?|averages?|avg\.?|s\.?d\.?|st\.? ?dev\.?|std\.?|stdev"
-    r"|standard (deviation|error)|s\.?e\.?(m\.?)?|totals?|sum|n|count|medians?|variance|var"
-    r"|min(imum)?|max(imum)?|cv|range)"
-    r"( \(.*\))?:?",
-    re.IGNORECASE,
-)
-
-
-@dataclass(frozen=True)
-class ColumnProfile:
-    """What one column's cells are like, its heading aside."""
-
-    index: int
-    heading: str
-    texts: tuple[str, ...]
-    """The cells that hold something."""
-    numbers: int
-    """How many of them are numbers."""
-    texts_only: int
-    """How many are text that is no mark for missing."""
-
-    @property
-    def is_numeric(self) -> bool:
-        """True when numbers prevail over text."""
-        return self.numbers > 0 and self.numbers >= 2 * self.texts_only
-
-    @property
-    def is_text(self) -> bool:
-        """True when words prevail; a column of nothing but marks for missing holds none."""
-        return self.texts_only > 0 and not self.is_numeric
-
-    @property
-    def is_dates(self) -> bool:
-        """True when every text is a date."""
-        return bool(self.texts) and all(_DATE.fullmatch(text) for text in self.texts)
-
-    @property
-    def is_blocked(self) -> bool:
-        """True when equal texts stand together in runs, as groups do in a long table."""
-        runs = 1 + sum(a != b for a, b in pairwise(self.texts))
-        return len(self.counts) > 1 and runs == len(self.counts)
-
-    @property
-    def numbers_units(self) -> bool:
-        """True for names that differ by a number only: S1, S2, S3."""
-        stems = {re.sub(r"\d+$", "", text) for text in self.texts}
-        return len(stems) == 1 and all(text[-1].isdigit() for text in self.texts)
-
-    @cached_property
-    def counts(self) -> Counter[str]:
-        """How often each text occurs."""
-        return Counter(self.texts)
-
-    @property
-    def is_numbering(self) -> bool:
-        """True for 1, 2, 3 … down the column, perhaps starting again in every group.
-
-        Words such as "mean" may stand below, in place of a number.
-        """
-        steps = [int(text) for text in self.texts if text.isdecimal()]
-        if not steps or len(steps) < self.numbers:
-            return False
-        restarts = all(b in (a + 1, steps[0]) for a, b in pairwise(steps))
-        return steps[0] in (0, 1) and restarts and len(set(steps)) > 1
-
-    @property
-    def names_rows(self) -> bool:
-        """True when the heading or the cells say that this column only names rows."""
-        heading = self.heading.strip().lower()
-        if heading in SUBJECT_WORDS and not self.is_numeric:
-            return True
-        if heading in _ROW_NAME_HEADINGS:
-            return self.is_numbering or not (self.is_numeric or self.repeats)
-        return self.is_numbering and self.texts_only > 0
-
-    @property
-    def repeats(self) -> bool:
-        """True when every text occurs again, so that it can name groups."""
-        counts = self.counts
-        return bool(counts) and len(counts) * 2 <= len(self.texts) and max(counts.values()) > 1
+_TAIL_ROWS = 80
+_MOST_TURNED = 200_000
+"""Cells of a table that is looked at on its side; summaries are small."""
 
 
 @dataclass(frozen=True)
@@ -129,209 +46,366 @@ class TableShape:
     Args:
         layout: which way round.
         decimal: its decimal sign.
-        header_row: the row of names, None when there is none.
-        first_row: the first row of measurements.
-        row_names: the column that names rows, None when there is none.
+        block: its rows by what they are for.
         columns: a profile of every column that holds anything, in order.
+        row_names: the column that names rows, None when there is none.
+        side_factors: columns beside a block of measurements that tell groups apart.
+        measured: the columns of that block; in a long table those that can be the outcome.
+        readings: columns that are readings of one unit, averaged for each row.
         summary_rows: rows of means and the like, left out.
+        summary_columns: columns of means and the like, left out.
+        summary: how it is summarised, None for raw measurements.
+        is_turned: whether rows and columns are exchanged before it is read.
         doubtful_number: a number that could be read in two ways, "" where there is none.
     """
 
     layout: Layout
     decimal: str
-    header_row: int | None
-    first_row: int
-    row_names: int | None
+    block: TableBlock
     columns: tuple[ColumnProfile, ...]
+    row_names: int | None
+    side_factors: tuple[int, ...]
+    measured: tuple[int, ...]
+    readings: tuple[int, ...]
     summary_rows: tuple[int, ...]
+    summary_columns: tuple[int, ...]
+    summary: SummaryShape | None
+    is_turned: bool
     doubtful_number: str
 
     def column(self, index: int) -> ColumnProfile:
         """The profile of a column."""
         return next(profile for profile in self.columns if profile.index == index)
 
+    def name(self, index: int) -> str:
+        """What a column is called: its heading, else "column 3"."""
+        return self.column(index).heading or f"column {index + 1}"
+
+    @property
+    def header_row(self) -> int | None:
+        """The row of names nearest to the measurements, None when there is none."""
+        return self.block.header_rows[-1] if self.block.header_rows else None
+
+    @property
+    def first_row(self) -> int:
+        """The first row of measurements."""
+        return self.block.first_row
+
+    @property
+    def has_two_headers(self) -> bool:
+        """True when a second factor stands above the headings."""
+        return len(self.block.header_rows) > 1
+
     @property
     def value_columns(self) -> tuple[int, ...]:
         """Columns that hold measurements (long) or a group's replicates (columns)."""
-        if self.layout is Layout.COLUMNS:
-            return tuple(p.index for p in self.columns if p.index != self.row_names)
-        taken = set(self.likely_factors)
-        free = [p for p in self.columns if p.is_numeric and p.index not in taken]
-        measured = [p.index for p in free if not (p.names_rows or p.is_numbering)]
-        return tuple(measured or (p.index for p in free))
+        return self.measured
 
     @property
     def factor_candidates(self) -> tuple[int, ...]:
-        """Columns of a long table that can name groups at all."""
-        return tuple(p.index for p in self.columns if len(p.counts) > 1)
+        """Columns that can name groups at all."""
+        if self.layout is Layout.LONG:
+            return tuple(p.index for p in self.columns if len(p.counts) > 1)
+        return tuple(
+            p.index
+            for p in self.columns
+            if len(p.counts) > 1 and p.index not in (*self.measured, *self.summary_columns)
+        )
+
+    @property
+    def filled_down(self) -> tuple[int, ...]:
+        """Columns whose blanks repeat the cell above."""
+        return tuple(p.index for p in self.columns if p.is_filled_down)
 
     @cached_property
     def likely_factors(self) -> tuple[int, ...]:
-        """The columns of a long table that most likely name the groups, at most two."""
-        named = [p for p in self.columns if p.is_text and p.repeats and not p.names_rows]
-        named = [p for p in named if not p.is_dates] or named
-        numeric = [p for p in self.columns if p.is_numeric and _looks_like_levels(p)]
-        if sum(p.is_numeric for p in self.columns) <= len(numeric):
-            numeric = numeric[:-1]  # something has to be the outcome
-        if not named and not numeric:
-            named = [p for p in self.columns if p.is_text and len(p.counts) > 1]
-        found = sorted([*named, *numeric], key=lambda profile: profile.index)
-        for first, second in combinations(found, 2):
-            if _are_crossed(first, second):
-                return (first.index, second.index)
-        # One factor: the first, unless it is so fine beside another that it names subjects.
-        coarsest = min((len(profile.counts) for profile in found), default=0)
-        return tuple(p.index for p in found if len(p.counts) < 3 * coarsest)[:1]
+        """The columns that most likely name the groups, at most three."""
+        if self.layout is not Layout.LONG:
+            return self.side_factors
+        return likely_long_factors(self.columns)
 
 
-def _looks_like_levels(profile: ColumnProfile) -> bool:
-    """True for a numeric column of few amounts that all recur."""
-    counts = profile.counts
-    if profile.is_numbering or profile.names_rows or profile.texts_only:
+def likely_long_factors(columns: Sequence[ColumnProfile]) -> tuple[int, ...]:
+    """The columns of a long table that most likely name the groups, at most three."""
+    named = [p for p in columns if p.is_text and p.repeats and not p.names_rows]
+    named = [p for p in named if p.heading_word not in UNIT_WORDS] or named
+    named = [p for p in named if not p.is_dates] or named
+    numeric = [p for p in columns if p.is_numeric and p.looks_like_levels]
+    if sum(p.is_numeric for p in columns) <= len(numeric):
+        numeric = numeric[:-1]  # something has to be the outcome
+    if not named and not numeric:
+        named = [p for p in columns if p.is_text and len(p.counts) > 1]
+    found = sorted([*named, *numeric], key=lambda profile: profile.index)
+    for size in (3, 2):
+        for chosen in combinations(found, size):
+            if _are_crossed(chosen):
+                return tuple(profile.index for profile in chosen)
+    # One factor: the first, unless it is so fine beside another that it names subjects.
+    coarsest = min((len(profile.counts) for profile in found), default=0)
+    return tuple(p.index for p in found if len(p.counts) < 3 * coarsest)[:1]
+
+
+def _are_crossed(chosen: Sequence[ColumnProfile]) -> bool:
+    """True when most combinations of columns exist, most of them more than once."""
+    if len({len(profile.texts) for profile in chosen}) > 1:
         return False
-    few = 2 <= len(counts) <= 12 and len(counts) * 3 <= len(profile.texts)
-    return few and min(counts.values()) >= 2
-
-
-def _are_crossed(first: ColumnProfile, second: ColumnProfile) -> bool:
-    """True when most combinations of two columns exist, most of them more than once."""
-    if len(first.texts) != len(second.texts):
-        return False
-    cells = Counter(zip(first.texts, second.texts, strict=True))
+    cells = Counter(zip(*(profile.texts for profile in chosen), strict=True))
+    possible = 1
+    for profile in chosen:
+        possible *= len(profile.counts)
     recur = sum(count > 1 for count in cells.values()) * 2 >= len(cells)
-    return recur and len(cells) >= 0.6 * len(first.counts) * len(second.counts)
+    return recur and len(cells) >= 0.6 * possible
 
 
 def table_shape(table: Table, reading: Reading) -> TableShape:
     """Find out how a table is laid out; what `reading` says is taken as said."""
-    rows = table.block(0, 0, min(table.row_count, _SAMPLE_ROWS), table.column_count)
-    decimal = reading.decimal or decimal_sign(cell for row in rows for cell in row)
-    top = next((r for r, row in enumerate(rows) if any(c.strip() for c in row)), 0)
-    has_header = reading.has_header
-    if has_header is None:
-        has_header = _has_header(rows[top:], decimal)
-    first = top + 1 if has_header else top
-    profiles = tuple(
-        profile
-        for c in range(table.column_count)
-        if (profile := _profile(rows, c, top if has_header else None, first, decimal)) is not None
-    )
-    layout = reading.layout or _layout(profiles, has_header=has_header)
-    names = _row_names(profiles, layout, reading)
-    return TableShape(
-        layout=layout,
-        decimal=decimal,
-        header_row=top if has_header else None,
-        first_row=first,
-        row_names=names,
-        columns=profiles,
-        summary_rows=_summary_rows(table, first, names) if layout is Layout.COLUMNS else (),
-        doubtful_number=doubtful_number(cell for row in rows for cell in row)
-        if reading.decimal is None and decimal == "."
-        else "",
-    )
+    straight = _Look(table, reading)
+    if reading.layout is Layout.COLUMNS or reading.layout is Layout.LONG:
+        return straight.shape(reading.layout)
+    if reading.layout is Layout.ROWS:
+        return straight.shape(Layout.ROWS)
+    if straight.summary is not None:
+        return straight.summarised()
+    if table.row_count * table.column_count <= _MOST_TURNED and straight.may_be_turned:
+        turned = _Look(table.turned(), reading)
+        if turned.summary is not None:
+            return turned.summarised(is_turned=True)
+    if reading.layout is Layout.SUMMARISED:
+        return straight.summarised()
+    return straight.shape(None)
 
 
-def _profile(
-    rows: tuple[tuple[str, ...], ...], c: int, header: int | None, first: int, decimal: str
-) -> ColumnProfile | None:
-    texts = tuple(text for row in rows[first:] if (text := row[c].strip()))
-    heading = rows[header][c].strip() if header is not None else ""
-    if not texts and not heading:
-        return None
-    kinds = Counter(read_cell(text, decimal).kind for text in texts)
-    return ColumnProfile(c, heading, texts, kinds[CellKind.NUMBER], kinds[CellKind.TEXT])
+class _Look:
+    """One look at a table, the right way up or on its side."""
 
-
-def _has_header(rows: tuple[tuple[str, ...], ...], decimal: str) -> bool:
-    """Whether the first row holds names rather than measurements."""
-    if len(rows) < 2:
-        return False
-    top = [cell.strip() for cell in rows[0]]
-    kinds = [read_cell(cell, decimal).kind for cell in top]
-    below = [
-        [read_cell(row[c], decimal) for row in rows[1:60] if row[c].strip()]
-        for c in range(len(top))
-    ]
-    for c, kind in enumerate(kinds):
-        numeric_below = any(cell.kind is CellKind.NUMBER for cell in below[c])
-        if kind is CellKind.TEXT and (numeric_below or c > 0):
-            return True
-        if kind in (CellKind.TEXT, CellKind.BLANK) and c == 0 and not numeric_below and below[c]:
-            # Row names below an empty or named corner: numbers beside it are headings.
-            return True
-    # Only numbers on top: headings when they differ and are all written with fewer decimals
-    # than the measurements under them, as amounts over their replicates are.
-    numbers = [read_cell(cell, decimal) for cell in top if cell]
-    if len(numbers) < 2 or any(cell.kind is not CellKind.NUMBER for cell in numbers):
-        return False
-    differ = len({cell.value for cell in numbers}) == len(numbers)
-    finest = min((max(cell.decimals for cell in column) for column in below if column), default=0)
-    return differ and max(cell.decimals for cell in numbers) < finest
-
-
-def _layout(profiles: tuple[ColumnProfile, ...], *, has_header: bool) -> Layout:
-    """Groups in columns, or one measurement per row."""
-    if any(p.is_text for p in profiles[1:]):
-        return Layout.LONG
-    if len(profiles) < 2:
-        return Layout.COLUMNS
-    first, others = profiles[0], profiles[1:]
-    if first.is_text:
-        # Names that recur are groups; names that differ from row to row only name rows.
-        # Beside a single column of numbers they are groups even when none recurs, unless
-        # they count units: one value a group is then what the table says.
-        names_groups = first.repeats or (
-            len(others) == 1
-            and has_header
-            and bool(first.heading)
-            and not (first.numbers_units and len(first.counts) == len(first.texts))
+    def __init__(self, table: Table, reading: Reading) -> None:
+        self._table = table
+        self._reading = reading
+        count = min(table.row_count, _SAMPLE_ROWS)
+        rows = table.block(0, 0, count, table.column_count)
+        tail_from = max(0, table.row_count - _TAIL_ROWS)
+        tail = table.block(tail_from, 0, table.row_count - tail_from, table.column_count)
+        self.decimal = reading.decimal or decimal_sign(cell for row in rows for cell in row)
+        headers = reading.header_rows
+        if headers is None and reading.has_header is not None:
+            headers = int(reading.has_header)
+        self.block = table_block(rows, tail, table.row_count, self.decimal, headers)
+        self._rows = rows
+        self._body = rows[self.block.first_row : self.block.end_row]
+        self.doubtful = (
+            doubtful_number(cell for row in rows for cell in row)
+            if reading.decimal is None and self.decimal == "."
+            else ""
         )
-        return Layout.LONG if names_groups and not first.names_rows else Layout.COLUMNS
-    levels = [p for p in profiles if _looks_like_levels(p)]
-    varied = [p for p in profiles if len(p.counts) * 3 > 2 * len(p.texts) and not p.is_numbering]
-    is_long = has_header and 0 < len(levels) <= 2 and len(levels) < len(profiles)
-    is_clear = bool(varied) or all(level.is_blocked for level in levels)
-    only_text_headings = all(read_cell(p.heading).kind is not CellKind.NUMBER for p in profiles)
-    return Layout.LONG if is_long and is_clear and only_text_headings else Layout.COLUMNS
+        self.profiles = self._profiles()
+
+    def _profiles(self) -> tuple[ColumnProfile, ...]:
+        block, rows = self.block, self._rows
+        width = self._table.column_count
+        headers = block.header_rows
+        headings = [cell.strip() for cell in rows[headers[-1]]] if headers else []
+        above = forward_filled(rows[headers[0]]) if len(headers) > 1 else []
+        units = [] if block.unit_row is None else [cell.strip() for cell in rows[block.unit_row]]
+        columns = [[row[c] for row in self._body] for c in range(width)]
+        found = []
+        for c, cells in enumerate(columns):
+            unit = unit_of(units[c]) if units and units[c] else ""
+            profile = column_profile(
+                c,
+                headings[c] if headings else "",
+                cells,
+                self.decimal,
+                above[c] if above else "",
+                unit,
+            )
+            if not profile.texts and not profile.heading:
+                continue
+            if c < 3 and c + 1 < width and not profile.is_numbering:
+                used = [any(row[d].strip() for d in range(c + 1, width)) for row in self._body]
+                if self._names_once(profile, cells, used):
+                    filled = filled_down(cells, used)
+                    again = column_profile(
+                        c, profile.heading, filled, self.decimal, profile.above, unit
+                    )
+                    profile = replace(again, is_filled_down=True)
+            found.append(profile)
+        return tuple(found)
+
+    def _names_once(self, profile: ColumnProfile, cells: list[str], used: list[bool]) -> bool:
+        if any(read_cell(cell, self.decimal).kind is CellKind.MISSING for cell in cells[:200]):
+            return False
+        return (profile.is_text or not profile.texts_only) and fills_down(cells, used)
+
+    @cached_property
+    def summary(self) -> SummaryShape | None:
+        """How the table is summarised."""
+        texts = [
+            cell
+            for r in (*self.block.title_rows, *self.block.note_rows)
+            if r < len(self._rows)
+            for cell in self._rows[r]
+            if cell.strip()
+        ]
+        is_said = self._reading.layout is Layout.SUMMARISED
+        return summary_shape(
+            self.profiles, self._reading.summary, self.decimal, texts, is_said=is_said
+        )
+
+    @property
+    def may_be_turned(self) -> bool:
+        """True when the first column names statistics and nothing else."""
+        if not self.profiles or len(self._body) > 12:
+            return False
+        names = [text for text in self.profiles[0].texts if text]
+        kinds = [statistic_in(text)[0] for text in names]
+        return "mean" in kinds and all(kinds) and len(names) > 1
+
+    def summarised(self, *, is_turned: bool = False) -> TableShape:
+        """The shape of a summarised table."""
+        summary = self.summary
+        taken = summary.all_columns if summary is not None else frozenset()
+        sides = tuple(p.index for p in self.profiles if p.index not in taken and p.texts)
+        measured = tuple(c.mean for c in summary.columns) if summary is not None else ()
+        return self._made(
+            Layout.SUMMARISED,
+            WideParts(None, sides[:3], measured, ()),
+            is_turned=is_turned,
+            summary=summary,
+        )
+
+    def shape(self, said: Layout | None) -> TableShape:
+        """The shape of a table of raw measurements."""
+        profiles, reading = self.profiles, self._reading
+        has_header = bool(self.block.header_rows)
+        columns_out = self._summary_columns()
+        kept = tuple(p for p in profiles if p.index not in columns_out)
+        layout = said or layout_of(
+            kept, has_header=has_header, has_two_headers=len(self.block.header_rows) > 1
+        )
+        if layout is Layout.LONG:
+            columns_out, kept = (), profiles
+            parts = WideParts(_long_row_names(kept), (), (), self._readings_across(kept))
+            measured = _long_outcomes(kept)
+            parts = WideParts(parts.row_names, (), measured, parts.readings)
+        else:
+            parts = wide_parts(kept, layout, reading, has_header=has_header)
+        return self._made(layout, parts, columns_out=columns_out)
+
+    def _readings_across(self, profiles: tuple[ColumnProfile, ...]) -> tuple[int, ...]:
+        if self._reading.readings_across is False:
+            return ()
+        return reading_columns(profiles, is_said=bool(self._reading.readings_across))
+
+    def _made(
+        self,
+        layout: Layout,
+        parts: WideParts,
+        *,
+        is_turned: bool = False,
+        summary: SummaryShape | None = None,
+        columns_out: tuple[int, ...] = (),
+    ) -> TableShape:
+        rows_out = () if summary is not None else self._summary_rows(layout, parts)
+        return TableShape(
+            layout=layout,
+            decimal=self.decimal,
+            block=self.block,
+            columns=self.profiles,
+            row_names=parts.row_names,
+            side_factors=parts.side_factors,
+            measured=parts.measured,
+            readings=parts.readings,
+            summary_rows=rows_out,
+            summary_columns=columns_out,
+            summary=summary,
+            is_turned=is_turned,
+            doubtful_number=self.doubtful,
+        )
+
+    def _summary_columns(self) -> tuple[int, ...]:
+        """Columns that are named as summaries, or computed from the columns before them."""
+        if self._reading.counts_summaries:
+            return ()
+        numeric = [p for p in self.profiles if p.is_numeric and not p.is_numbering]
+        labelled = [p.index for p in numeric if p.heading and is_summary_label(p.heading)]
+        if labelled and len(numeric) - len(labelled) >= 2:
+            return tuple(labelled)
+        if labelled or len(numeric) < 4 or len(self._body) > 2000:
+            return ()
+        lines, decimals = self._numbers([p.index for p in numeric])
+        turned = list(zip(*lines, strict=True))
+        count = computed_lines(turned, list(zip(*decimals, strict=True)))
+        return tuple(p.index for p in numeric[len(numeric) - count :]) if count else ()
+
+    def _numbers(self, columns: list[int]) -> tuple[list[list[float | None]], list[list[int]]]:
+        lines, decimals = [], []
+        for row in self._body:
+            if not any(row[c].strip() for c in columns):
+                continue
+            cells = [read_cell(row[c], self.decimal) for c in columns]
+            lines.append([c.value if c.kind is CellKind.NUMBER else None for c in cells])
+            decimals.append([c.decimals for c in cells])
+        return lines, decimals
+
+    def _summary_rows(self, layout: Layout, parts: WideParts) -> tuple[int, ...]:
+        """Rows whose name says that they hold means and the like, or that are computed."""
+        if self._reading.counts_summaries:
+            return ()
+        first, end = self.block.first_row, self.block.end_row
+        naming = [p.index for p in self.profiles if p.is_text] if layout is Layout.LONG else []
+        if layout is Layout.ROWS:
+            naming = list(parts.side_factors)
+        if parts.row_names is not None:
+            naming.append(parts.row_names)
+        texts = {p.index: p for p in self.profiles}
+        found: set[int] = set()
+        for c in naming:
+            is_label = is_row_label if layout is Layout.LONG else is_summary_label
+            if not any(map(is_label, texts[c].counts)):
+                continue
+            found |= {
+                row
+                for row, text in enumerate(self._table.column(c))
+                if first <= row < end and is_label(text)
+            }
+        if len(found) >= max(2, end - first):
+            return ()
+        if found or layout is not Layout.COLUMNS or end - first > 2000:
+            return tuple(sorted(found))
+        rows = [
+            r for r, row in enumerate(self._body) if any(row[c].strip() for c in parts.measured)
+        ]
+        lines, decimals = self._numbers(list(parts.measured))
+        count = computed_lines(lines, decimals) if len(lines) == len(rows) else 0
+        return tuple(first + r for r in rows[len(rows) - count :]) if count else ()
 
 
-def _row_names(profiles: tuple[ColumnProfile, ...], layout: Layout, reading: Reading) -> int | None:
-    """The column that names rows."""
-    if not profiles:
-        return None
-    if layout is Layout.LONG:
-        named = (p.index for p in profiles if p.names_rows and len(p.counts) > 1)
-        return next(named, None)
-    first = profiles[0]
-    if reading.has_row_names is not None:
-        return first.index if reading.has_row_names else None
-    if len(profiles) > 1 and (first.is_text or first.names_rows):
-        return first.index
-    return None
+def _long_row_names(profiles: tuple[ColumnProfile, ...]) -> int | None:
+    """The column of a long table that names rows."""
+    named = (p.index for p in profiles if p.names_rows and len(p.counts) > 1)
+    return next(named, None)
 
 
-def _summary_rows(table: Table, first: int, names: int | None) -> tuple[int, ...]:
-    """Rows whose name says that they hold means, SDs, totals and the like."""
-    if names is None:
-        return ()
-    return tuple(
-        row
-        for row, text in enumerate(table.column(names))
-        if row >= first and _SUMMARY_LABEL.fullmatch(text.strip())
-    )
+def _long_outcomes(profiles: tuple[ColumnProfile, ...]) -> tuple[int, ...]:
+    """Columns of a long table that can be the outcome, likely ones only."""
+    taken = set(likely_long_factors(profiles))
+    free = [p for p in profiles if p.is_numeric and p.index not in taken]
+    measured = [p.index for p in free if not (p.names_rows or p.is_numbering)]
+    return tuple(measured or (p.index for p in free))
 
 
 def row_noun(shape: TableShape) -> str | None:
     """What the row names say a replicate is: "flask" for "flask 1", "flask 2"."""
+    if shape.layout is Layout.ROWS:
+        stem = numbered_stem(tuple(shape.column(c).heading or " " for c in shape.measured))
+        return stem if stem and stem in UNIT_WORDS else None
     if shape.row_names is None:
         return None
     profile = shape.column(shape.row_names)
     heading = name_and_unit(profile.heading)[0].lower()
     if heading in UNIT_WORDS - {"id"}:
         return heading
-    stems = {re.sub(r"[\s_.#-]*\d+$", "", text).strip().lower() for text in profile.texts}
-    if len(stems) == 1 and len(profile.counts) > 1:
-        stem = stems.pop()
-        return stem if re.fullmatch(r"[^\W\d_]{2,}( [^\W\d_]+)*", stem) else None
+    stem = numbered_stem(profile.texts)
+    if stem is not None and re.fullmatch(r"[^\W\d_]{2,}( [^\W\d_]+)*", stem):
+        return stem
     return None

@@ -1,4 +1,4 @@
-"""What one cell says: a number, an explicit mark for missing, nothing, or something else."""
+"""What one cell says: a number, a mark for missing, a limit, a date, nothing, or else text."""
 
 from __future__ import annotations
 
@@ -18,26 +18,40 @@ class CellKind(Enum):
     MISSING = "missing"
     """An explicit mark: NA, n/a, –, a spreadsheet's error mark."""
     BLANK = "blank"
+    LIMIT = "limit"
+    """A number known only to lie below or above another: "<0.1"."""
+    DATE = "date"
+    """A date, or what a spreadsheet made of a number that looked like one."""
     TEXT = "text"
-    """Neither a number nor a mark for missing."""
+    """None of these."""
 
 
 @dataclass(frozen=True, slots=True)
 class Cell:
-    """A cell as read; `decimals` counts digits after the decimal sign as typed."""
+    """A cell as read.
+
+    Args:
+        kind: what it is.
+        value: the number; of a limit, the number it names.
+        decimals: digits after the decimal sign as typed.
+        unit: the unit typed behind the number, "" for none.
+    """
 
     kind: CellKind
     value: float = math.nan
     decimals: int = 0
+    unit: str = ""
 
 
 _BLANK = Cell(CellKind.BLANK)
 _MISSING = Cell(CellKind.MISSING)
 _TEXT = Cell(CellKind.TEXT)
+_DATE_CELL = Cell(CellKind.DATE)
 
 _MISSING_MARKS = frozenset(
     {"na", "n/a", "n.a.", "nan", "-", "–", "—", ".", "?", "null", "none", "missing"}
-    | {"#n/a", "#na", "#div/0!", "#value!", "#ref!", "#num!", "#name?", "#null!"}
+    | {"#n/a", "#na", "#div/0!", "#value!", "#ref!", "#num!", "#name?", "#null!", "#spill!"}
+    | {"#nv", "#wert!", "#bezug!", "#zahl!", "#error!", "err:502", "err:503", "err:508", "#valeur!"}
 )
 _SPACES = dict.fromkeys(map(ord, "\u00a0\u2009\u202f\u2007"), " ")
 _MINUS = str.maketrans({"\u2212": "-", "\uff0d": "-"})
@@ -49,6 +63,23 @@ _GROUPED = {
     ".": re.compile(r"[+-]?\d{1,3}(?:[, ']\d{3})+(?:\.(\d*))?"),
     ",": re.compile(r"[+-]?\d{1,3}(?:[. ']\d{3})+(?:,(\d*))?"),
 }
+_LIMIT = re.compile(r"([<>≤≥]=?)\s*(\S.*)")
+_WITH_UNIT = re.compile(
+    r"([+-]?[\d.,' ]*\d(?:[.,]\d*)?(?:[eE][+-]?\d+)?)"
+    r"(\s*[%‰°]\s*[A-Za-zµμ]{0,2}"
+    r"|\s+(?:[A-Za-zµμΩ]{1,5}[²³]?(?:[/·^ -]{1,2}[A-Za-zµμΩ\d]{1,5}[²³]?){0,3}"
+    r"|seconds|minutes|months|percent)"
+    r"|(?:[kcdmµμn]?(?:m|g|l|L|s|mol|Pa|J|W|V|A|M)(?:[²³]|\^?[23])?"
+    r"(?:/(?:[kcdmµμn]?(?:m|g|l|L|s|mol)(?:[²³]|\^?[23])?|h|min|d))?|h|min|d|ppm))"
+)
+_MONTHS = "jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec"
+_DATE = re.compile(
+    r"\d{4}-\d{1,2}-\d{1,2}(?:[ T]\d{1,2}:\d{2}(?::\d{2}(?:\.\d+)?)?)?"
+    r"|\d{1,2}([./-])\d{1,2}\1\d{2,4}"
+    rf"|\d{{1,2}}[- .]\s?(?:{_MONTHS})[a-z]*\.?(?:[- ]\d{{2,4}})?"
+    rf"|(?:{_MONTHS})[a-z]*\.?[- ]\d{{1,4}}(?:,? \d{{4}})?",
+    re.IGNORECASE,
+)
 _COMMA_DECIMAL = re.compile(r"[+-]?\d*,\d+(?:[eE][+-]?\d+)?")
 _COMMA_GROUPS = re.compile(r"[+-]?[1-9]\d{0,2}(?:,\d{3})+")
 
@@ -61,8 +92,9 @@ def read_cell(text: str, decimal: str = ".") -> Cell:
         text: the cell as typed.
         decimal: the decimal sign, "." or ",".
 
-    A number may carry a true minus, an exponent, and thousands signs other than the
-    decimal sign. Anything else that is no mark for missing is text, never a guess.
+    A number may carry a true minus, an exponent, thousands signs other than the decimal
+    sign, and a unit behind it. Anything else that is no mark for missing, no limit and no
+    date is text, never a guess.
     """
     stripped = text.translate(_SPACES).strip().translate(_MINUS)
     if not stripped:
@@ -78,12 +110,35 @@ def read_cell(text: str, decimal: str = ".") -> Cell:
     if grouped := _GROUPED[decimal].fullmatch(stripped):
         whole = re.sub(r"[ ']|" + ("," if decimal == "." else r"\."), "", stripped)
         return Cell(CellKind.NUMBER, float(whole.replace(",", ".")), len(grouped[1] or ""))
+    return _read_more(stripped, decimal)
+
+
+def _read_more(stripped: str, decimal: str) -> Cell:
+    """What is neither blank nor a mark nor a bare number."""
+    if limit := _LIMIT.fullmatch(stripped):
+        bound = read_cell(limit[2], decimal)
+        if bound.kind is CellKind.NUMBER:
+            return Cell(CellKind.LIMIT, bound.value, bound.decimals, bound.unit)
+        return _TEXT
+    if _DATE.fullmatch(stripped):
+        return _DATE_CELL
+    if with_unit := _WITH_UNIT.fullmatch(stripped):
+        bare = read_cell(with_unit[1].strip(), decimal)
+        if bare.kind is CellKind.NUMBER:
+            return Cell(CellKind.NUMBER, bare.value, bare.decimals, with_unit[2].strip())
     return _TEXT
+
+
+def is_date(text: str) -> bool:
+    """True for a date in one of the usual forms."""
+    return _DATE.fullmatch(text.strip()) is not None
 
 
 def exact_number(text: str, decimal: str = ".") -> Decimal:
     """The number in a cell exactly as typed; the cell must hold one."""
     bare = text.translate(_SPACES).strip().translate(_MINUS)
+    if (unit := read_cell(text, decimal).unit) and bare.endswith(unit):
+        bare = bare.removesuffix(unit).strip()
     bare = re.sub(r"[ ']|" + ("," if decimal == "." else r"\."), "", bare)
     return Decimal(bare.replace(",", "."))
 

@@ -8,7 +8,9 @@ from dataclasses import dataclass
 from decimal import Decimal
 from functools import cached_property
 
-from decimus.statistics.distributions import t_quantile
+import numpy as np
+
+from decimus.statistics.distributions import Floats, t_quantile
 
 
 @dataclass(frozen=True)
@@ -61,6 +63,10 @@ class Summary:
     shifted: tuple[float, ...] | None = None
     origin: Decimal = Decimal(0)
 
+    @cached_property
+    def _array(self) -> Floats:
+        return np.asarray(self.values, float)
+
     @property
     def n(self) -> int:
         """The number of replicates, counted."""
@@ -98,9 +104,10 @@ class Summary:
             return None
         if min(self._base) == max(self._base):
             return 0.0  # exactly, whatever the rounding of the mean has left
-        deviations = [y - centre for y in self._base]
-        correction = math.fsum(deviations) ** 2 / self.n
-        return max(0.0, math.fsum(d * d for d in deviations) - correction)
+        base = self._array if self.shifted is None else np.asarray(self.shifted, float)
+        deviations = base - centre
+        correction = math.fsum(deviations.tolist()) ** 2 / self.n
+        return max(0.0, math.fsum((deviations * deviations).tolist()) - correction)
 
     @cached_property
     def variance(self) -> float | None:
@@ -133,7 +140,7 @@ class Summary:
 
     @cached_property
     def _ordered(self) -> tuple[float, ...]:
-        return tuple(sorted(self.values))
+        return tuple(np.sort(self._array).tolist())
 
     def quantile(self, share: float) -> float | None:
         """The quantile at `share` (0 to 1) by linear interpolation of order statistics.
@@ -181,3 +188,88 @@ def quantile_of_sorted(ordered: Sequence[float], share: float) -> float | None:
     above = min(below + 1, len(ordered) - 1)
     fraction = position - below
     return ordered[below] + fraction * (ordered[above] - ordered[below])
+
+
+@dataclass(frozen=True)
+class GivenSummary(Summary):
+    """A group of which the summary was given and no single value is known.
+
+    Args:
+        given_mean: the mean.
+        given_n: replicates behind it, None where nobody says.
+        given_deviation: SD, None where it does not follow from what was given.
+        given_error: SE, None likewise.
+        given_interval: the interval that was given, None where none was.
+        given_lengths: how far the error bar that was given reaches down and up.
+
+    What needs single values (median, quartiles, extremes) is None.
+    """
+
+    values: tuple[float, ...] = ()
+    given_mean: float | None = None
+    given_n: int | None = None
+    given_deviation: float | None = None
+    given_error: float | None = None
+    given_interval: Interval | None = None
+    given_lengths: tuple[float, float] | None = None
+
+    @property
+    def n(self) -> int:
+        """Replicates as given; 0 where unknown."""
+        return self.given_n or 0
+
+    @cached_property
+    def total(self) -> float:
+        """N · mean."""
+        return (self.given_mean or 0.0) * self.n
+
+    @cached_property
+    def mean(self) -> float | None:
+        """The mean as given."""
+        return self.given_mean
+
+    @cached_property
+    def _shifted_mean(self) -> float | None:
+        return self.given_mean
+
+    @cached_property
+    def sum_of_squares(self) -> float | None:
+        """SD² · (n − 1); 0 for one replicate."""
+        if self.n == 1:
+            return 0.0
+        if self.given_deviation is None or self.n < 2:
+            return None
+        return self.given_deviation**2 * (self.n - 1)
+
+    @cached_property
+    def variance(self) -> float | None:
+        """SD²."""
+        return None if self.given_deviation is None else self.given_deviation**2
+
+    @cached_property
+    def standard_deviation(self) -> float | None:
+        """The SD, given or from what was given."""
+        return self.given_deviation
+
+    @cached_property
+    def standard_error(self) -> float | None:
+        """The SE, given or from what was given."""
+        return self.given_error
+
+    def confidence_interval(self, level: float) -> Interval | None:
+        """The interval of the mean: t-based where n is known, else only the one given."""
+        if self.given_interval is not None and self.given_interval.level == level:
+            return self.given_interval
+        if self.n < 2:
+            return None
+        return super().confidence_interval(level)
+
+    @property
+    def minimum(self) -> float | None:
+        """Unknown."""
+        return None
+
+    @property
+    def maximum(self) -> float | None:
+        """Unknown."""
+        return None

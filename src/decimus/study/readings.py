@@ -7,24 +7,84 @@ from __future__ import annotations
 
 import msgspec
 
-from decimus.terms import Layout, LevelKind
+from decimus.terms import Layout, LevelKind, LimitRule, Meaning
 
 CELLS = -1
-"""The variable that fills a columns layout: the outcome."""
+"""The variable that fills the cells of a columns or rows layout: the outcome."""
 HEADINGS = -2
 """The variable whose levels head the columns of a columns layout: the factor."""
+HEADINGS_ABOVE = -3
+"""The variable in the upper of two rows of headings."""
+NOBODY = -9
+"""In place of a column: there is none."""
 
 
 class VariableFacts(msgspec.Struct, frozen=True):
     """What was said about one variable.
 
-    `variable` is a column of a long table by its index, or CELLS or HEADINGS.
+    `variable` is a column by its index, or CELLS, HEADINGS or HEADINGS_ABOVE.
     """
 
     variable: int
     name: str | None = None
     unit: str | None = None
     kind: LevelKind | None = None
+
+
+class SummaryColumns(msgspec.Struct, frozen=True):
+    """What was said about a table that is already summarised.
+
+    Args:
+        mean: the column of means.
+        spread: the column beside it, or the lower of two.
+        upper: the upper of two columns; NOBODY for one.
+        n: the column of replicates counted; NOBODY for none.
+        meaning: what the spread is.
+        level: the level of an interval or a margin, in percent.
+        same_n: replicates of every mean, where no column says.
+    """
+
+    mean: int | None = None
+    spread: int | None = None
+    upper: int | None = None
+    n: int | None = None
+    meaning: Meaning | None = None
+    level: float | None = None
+    same_n: int | None = None
+
+
+class LevelJoin(msgspec.Struct, frozen=True):
+    """Two spellings of one level: `text` counts as `into`."""
+
+    variable: int
+    text: str
+    into: str
+
+
+class SetAside(msgspec.Struct, frozen=True):
+    """What is kept in view but not counted, and why.
+
+    Args:
+        reason: in the user's words.
+        row: a row of the table; with `column` one cell of it.
+        column: the cell's column.
+        variable: the factor of a level that is set aside, or the variable of a unit.
+        text: that level or unit, as typed.
+    """
+
+    reason: str
+    row: int | None = None
+    column: int | None = None
+    variable: int | None = None
+    text: str = ""
+
+
+class MissingReason(msgspec.Struct, frozen=True):
+    """Why the measurement in a cell is missing."""
+
+    row: int
+    column: int
+    reason: str
 
 
 class Reading(msgspec.Struct, frozen=True):
@@ -39,6 +99,18 @@ class Reading(msgspec.Struct, frozen=True):
         unit_name: what one replicate is, in the singular: "flask".
         material: what was measured: "Lemna minor".
         condition: when or under what: "after 7 days".
+        header_rows: how many rows of headings there are, 0 to 2.
+        subject: the column that says whose measurement it is; NOBODY for none.
+        within: the column of the unit whose readings are averaged; NOBODY for none.
+        same_units: whether a name that recurs in another group is the same unit again.
+        is_block: whether that name is a block (a bench, a day) rather than a subject.
+        readings_across: whether columns beside each other are readings of one unit.
+        counts_summaries: whether rows and columns of means count as measurements.
+        limits: what "<0.1" counts as; None: missing.
+        summary: the columns of a table that is already summarised.
+        joins: spellings that are one level.
+        asides: what is set aside.
+        missing_reasons: why measurements are missing.
     """
 
     layout: Layout | None = None
@@ -49,6 +121,18 @@ class Reading(msgspec.Struct, frozen=True):
     unit_name: str | None = None
     material: str | None = None
     condition: str | None = None
+    header_rows: int | None = None
+    subject: int | None = None
+    within: int | None = None
+    same_units: bool | None = None
+    is_block: bool = False
+    readings_across: bool | None = None
+    counts_summaries: bool = False
+    limits: LimitRule | None = None
+    summary: SummaryColumns = SummaryColumns()
+    joins: tuple[LevelJoin, ...] = ()
+    asides: tuple[SetAside, ...] = ()
+    missing_reasons: tuple[MissingReason, ...] = ()
 
     def facts(self, variable: int) -> VariableFacts:
         """What was said about `variable`; nothing when it was never mentioned."""

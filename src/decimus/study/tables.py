@@ -8,19 +8,34 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Iterator, Sequence
 from itertools import chain
+from typing import TYPE_CHECKING
 
 import msgspec
 
+from decimus.study.slabs import Slab, TextPiece
+
 CHUNK = 4096
 
-Column = tuple[tuple[str, ...], ...]
+if TYPE_CHECKING:
+    Chunk = tuple[str, ...] | Slab
+else:
+    # What a file can hold: a slab is never written as such.
+    Chunk = tuple[str, ...]
+Column = tuple[Chunk, ...]
 Block = tuple[tuple[str, ...], ...]
 """A rectangle of cells, row by row."""
 
 
-def _column(cells: Iterable[str]) -> Column:
+def column_of(cells: Iterable[str]) -> Column:
+    """Cells as a column: chunks of `CHUNK`."""
     cells = tuple(cells)
     return tuple(cells[i : i + CHUNK] for i in range(0, len(cells), CHUNK))
+
+
+def column_of_piece(piece: TextPiece) -> Column:
+    """A large column: slabs of `CHUNK` cells."""
+    count = len(piece)
+    return tuple(Slab(piece, i, min(CHUNK, count - i)) for i in range(0, count, CHUNK))
 
 
 class Table(msgspec.Struct, frozen=True):
@@ -40,8 +55,10 @@ class Table(msgspec.Struct, frozen=True):
     def from_rows(rows: Sequence[Sequence[str]], title: str = "") -> Table:
         """A table of rows of any lengths; short rows are filled with empty cells."""
         width = max((len(row) for row in rows), default=0)
-        filled = [(*row, *("",) * (width - len(row))) for row in rows]
-        return Table(title, tuple(_column(cells) for cells in zip(*filled, strict=True)), len(rows))
+        filled = [row if len(row) == width else (*row, *("",) * (width - len(row))) for row in rows]
+        return Table(
+            title, tuple(column_of(cells) for cells in zip(*filled, strict=True)), len(rows)
+        )
 
     @property
     def column_count(self) -> int:
@@ -51,7 +68,9 @@ class Table(msgspec.Struct, frozen=True):
     @property
     def is_empty(self) -> bool:
         """True when no cell holds anything."""
-        return not any(cell.strip() for c in range(self.column_count) for cell in self.column(c))
+        return not any(
+            cell.strip() for column in self.columns for chunk in column for cell in chunk
+        )
 
     def cell(self, row: int, column: int) -> str:
         """The text of one cell; empty outside the table."""
@@ -69,9 +88,24 @@ class Table(msgspec.Struct, frozen=True):
 
     def block(self, row: int, column: int, height: int, width: int) -> Block:
         """The rectangle of cells whose first is at `row`, `column`."""
-        return tuple(
-            tuple(self.cell(r, c) for c in range(column, column + width))
-            for r in range(row, row + height)
+        columns = [self.cells(c, row, height) for c in range(column, column + width)]
+        return tuple(zip(*columns, strict=True)) if columns else ((),) * height
+
+    def cells(self, column: int, row: int, count: int) -> tuple[str, ...]:
+        """`count` cells of one column from `row` on; empty outside the table."""
+        if not 0 <= column < self.column_count:
+            return ("",) * count
+        found: list[str] = []
+        end = min(row + count, self.row_count)
+        for number in range(row // CHUNK, -(-end // CHUNK)):
+            start = number * CHUNK
+            found += self.columns[column][number][max(0, row - start) : end - start]
+        return (*found, *("",) * (count - len(found)))
+
+    def turned(self) -> Table:
+        """This table with rows and columns exchanged."""
+        return Table.from_rows(
+            [tuple(self.column(c)) for c in range(self.column_count)], self.title
         )
 
     def with_block(self, row: int, column: int, block: Block) -> Table:
@@ -93,7 +127,7 @@ class Table(msgspec.Struct, frozen=True):
         filled = (tuple(cells) for cells in grown)
         return Table(
             self.title,
-            tuple(_column((*cells, *("",) * (rows - len(cells)))) for cells in filled),
+            tuple(column_of((*cells, *("",) * (rows - len(cells)))) for cells in filled),
             rows,
         )
 
@@ -102,7 +136,7 @@ class Table(msgspec.Struct, frozen=True):
         columns = []
         for c in range(self.column_count):
             cells = tuple(self.column(c))
-            columns.append(_column((*cells[:at], *("",) * count, *cells[at:])))
+            columns.append(column_of((*cells[:at], *("",) * count, *cells[at:])))
         return Table(self.title, tuple(columns), self.row_count + count)
 
     def with_rows_deleted(self, at: int, count: int) -> Table:
@@ -110,12 +144,12 @@ class Table(msgspec.Struct, frozen=True):
         columns = []
         for c in range(self.column_count):
             cells = tuple(self.column(c))
-            columns.append(_column((*cells[:at], *cells[at + count :])))
+            columns.append(column_of((*cells[:at], *cells[at + count :])))
         return Table(self.title, tuple(columns), max(0, self.row_count - count))
 
     def with_columns_inserted(self, at: int, count: int) -> Table:
         """This table with `count` empty columns before column `at`."""
-        empty = _column(("",) * self.row_count)
+        empty = column_of(("",) * self.row_count)
         columns = (*self.columns[:at], *(empty,) * count, *self.columns[at:])
         return msgspec.structs.replace(self, columns=columns)
 

@@ -5,13 +5,12 @@ from __future__ import annotations
 from pathlib import Path
 
 from decimus.errors import FileFormatError, InputError
-from decimus.formats.delimited import decoded_rows, parse_delimited
+from decimus.formats.delimited import decoded_table, table_of_text
 from decimus.formats.files import read_bytes
 from decimus.formats.study_file import study_from_bytes
-from decimus.measurements.observations import read_measurements
+from decimus.measurements.reading import read_measurements
 from decimus.study.edits import BringInTable
 from decimus.study.history import History
-from decimus.study.tables import Table
 
 STUDY_SUFFIX = ".decimus"
 
@@ -33,7 +32,7 @@ def open_file(path: Path, delimiter: str | None = None, *, is_checked: bool = Tr
             return study_from_bytes(content)
         except FileFormatError as error:
             raise InputError(str(error), where=str(path)) from error
-    edit = BringInTable(name=path.name, rows=decoded_rows(content, str(path), delimiter))
+    edit = BringInTable(table=decoded_table(content, str(path), delimiter, title=path.name))
     return History().after(checked(edit, str(path)) if is_checked else edit)
 
 
@@ -48,7 +47,7 @@ def pasted(text: str) -> BringInTable:
             "The clipboard holds no text", remedy="Copy a table first, with its headings"
         )
     name = "pasted table"
-    return checked(BringInTable(name=name, rows=parse_delimited(text)), name)
+    return checked(BringInTable(table=table_of_text(text, title=name)), name)
 
 
 def checked(edit: BringInTable, where: str) -> BringInTable:
@@ -58,7 +57,7 @@ def checked(edit: BringInTable, where: str) -> BringInTable:
         InputError: there are none.
     """
     try:
-        read_measurements(Table.from_rows(edit.rows), edit.reading)
+        read_measurements(edit.table, edit.reading)
     except InputError as error:
         raise InputError(error.what, where=error.where or where, remedy=error.remedy) from error
     return edit

@@ -7,6 +7,7 @@ field may be added with a default but never renamed.
 
 from __future__ import annotations
 
+from decimus.study.edits.asides import CountAgain, ExplainMissing, SetValuesAside
 from decimus.study.edits.cells import (
     BringInTable,
     DeleteColumns,
@@ -53,6 +54,18 @@ from decimus.study.edits.readings import (
     DescribeReplicate,
     NameVariable,
 )
+from decimus.study.edits.replicates import (
+    ChooseAveraging,
+    ChooseHeaderRows,
+    ChooseLimits,
+    ChooseMeaning,
+    ChooseReadingsAcross,
+    ChooseSameN,
+    ChooseSameUnits,
+    ChooseSummaryColumns,
+    CountSummaries,
+    JoinLevels,
+)
 
 Edit = (
     BringInTable
@@ -71,6 +84,19 @@ Edit = (
     | DescribeReplicate
     | DescribeMaterial
     | DescribeCondition
+    | ChooseAveraging
+    | ChooseHeaderRows
+    | ChooseLimits
+    | ChooseMeaning
+    | ChooseReadingsAcross
+    | ChooseSameN
+    | ChooseSameUnits
+    | ChooseSummaryColumns
+    | CountSummaries
+    | JoinLevels
+    | CountAgain
+    | ExplainMissing
+    | SetValuesAside
     | ChooseOutcome
     | ChooseFactors
     | RenameLevel
@@ -99,6 +125,7 @@ Edit = (
 __all__ = [
     "BringInTable",
     "ChooseAdjustment",
+    "ChooseAveraging",
     "ChooseComparisonLevel",
     "ChooseComparisonText",
     "ChooseDecimalSign",
@@ -109,18 +136,27 @@ __all__ = [
     "ChooseErrorBarLevel",
     "ChooseFactors",
     "ChooseHeader",
+    "ChooseHeaderRows",
     "ChooseKind",
     "ChooseLayout",
     "ChooseLevelKind",
+    "ChooseLimits",
+    "ChooseMeaning",
     "ChooseMethod",
     "ChooseOutcome",
     "ChoosePalette",
+    "ChooseReadingsAcross",
     "ChooseRowNames",
+    "ChooseSameN",
+    "ChooseSameUnits",
     "ChooseSize",
     "ChooseSpacing",
+    "ChooseSummaryColumns",
     "ChooseTextSize",
     "ChooseUnit",
     "ChooseValueRange",
+    "CountAgain",
+    "CountSummaries",
     "DeleteColumns",
     "DeleteRows",
     "DescribeCondition",
@@ -128,11 +164,14 @@ __all__ = [
     "DescribeReplicate",
     "DrawComparison",
     "Edit",
+    "ExplainMissing",
     "InsertColumns",
     "InsertRows",
+    "JoinLevels",
     "NameVariable",
     "RenameLevel",
     "ReorderLevels",
+    "SetValuesAside",
     "ShowReplicates",
     "WriteAxisTitle",
     "WriteCells",

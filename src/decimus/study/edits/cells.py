@@ -6,6 +6,7 @@ import msgspec
 from msgspec.structs import replace
 
 from decimus.study.edits.bases import SheetEdit
+from decimus.study.edits.moves import moved_columns, moved_rows
 from decimus.study.questions import Question
 from decimus.study.readings import Reading
 from decimus.study.studies import Sheet, Study
@@ -18,19 +19,18 @@ class BringInTable(SheetEdit, frozen=True, kw_only=True):
     `reading` and `asked` carry what is known of it already (an example brings both).
     """
 
-    name: str
-    rows: Block
+    table: Table
     reading: Reading = Reading()
     asked: Question = msgspec.field(default_factory=Question)
 
     @property
     def title(self) -> str:
         """The change in plain words."""
-        return f"bring in {self.name}"
+        return f"bring in {self.table.title}"
 
     def apply(self, study: Study) -> Study:
         """The study with this table, its reading and one fresh question."""
-        sheet = Sheet(Table.from_rows(self.rows, self.name), self.reading)
+        sheet = Sheet(self.table, self.reading)
         return replace(study.with_sheet(self.sheet, sheet), questions=(self.asked,))
 
 
@@ -69,7 +69,9 @@ class InsertRows(SheetEdit, frozen=True, kw_only=True):
 
     def changed(self, sheet: Sheet) -> Sheet:
         """The sheet with the rows."""
-        return replace(sheet, table=sheet.table.with_rows_inserted(self.at, self.count))
+        table = sheet.table.with_rows_inserted(self.at, self.count)
+        moved = moved_rows(sheet.reading, self.at, self.count)
+        return replace(sheet, table=table, reading=moved)
 
 
 class DeleteRows(SheetEdit, frozen=True, kw_only=True):
@@ -85,7 +87,9 @@ class DeleteRows(SheetEdit, frozen=True, kw_only=True):
 
     def changed(self, sheet: Sheet) -> Sheet:
         """The sheet without the rows."""
-        return replace(sheet, table=sheet.table.with_rows_deleted(self.at, self.count))
+        table = sheet.table.with_rows_deleted(self.at, self.count)
+        moved = moved_rows(sheet.reading, self.at, -self.count)
+        return replace(sheet, table=table, reading=moved)
 
 
 class InsertColumns(SheetEdit, frozen=True, kw_only=True):
@@ -137,12 +141,8 @@ def _with_columns_moved(
         return moves.get(variable, variable)
 
     sheet = study.sheets[number]
-    variables = tuple(
-        replace(facts, variable=moved(facts.variable))
-        for facts in sheet.reading.variables
-        if facts.variable not in gone
-    )
-    study = study.with_sheet(number, Sheet(table, replace(sheet.reading, variables=variables)))
+    reading = moved_columns(sheet.reading, moved, gone)
+    study = study.with_sheet(number, Sheet(table, reading))
     for index, question in enumerate(study.questions):
         if question.sheet != number:
             continue

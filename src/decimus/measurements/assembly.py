@@ -1,0 +1,373 @@
+"""Observed cells put together into groups: limits, units, averages, what is set aside."""
+
+from __future__ import annotations
+
+from collections import Counter
+from decimal import Decimal
+
+import numpy as np
+
+from decimus.errors import TableError
+from decimus.measurements.cells import CODE, Booleans, Floats, Integers
+from decimus.measurements.detection import TableShape, row_noun
+from decimus.measurements.extraction import Observed, no_numbers, unit_column
+from decimus.measurements.factors import block_outcome, factor_of, long_outcome
+from decimus.measurements.numbers import CellKind, exact_number
+from decimus.measurements.observations import (
+    AsideValue,
+    CellReference,
+    GroupCells,
+    Measurements,
+    Place,
+    typical_decimals,
+)
+from decimus.measurements.replicates import averaging_codes, units_of
+from decimus.measurements.variables import Factor, Outcome
+from decimus.study.questions import Levels
+from decimus.study.readings import CELLS, Reading, SetAside
+from decimus.study.tables import Table
+from decimus.terms import Layout, LimitRule
+
+_LARGEST, _SMALLEST = 1e50, 1e-50
+"""Beyond these the square of a variance leaves the range of a double, to ∞ or to 0."""
+_ALIKE = 1e-3
+"""Values that differ by less than this share of themselves have constant leading digits."""
+_EXACT = 2.0**52
+_LIMIT_SHARE = {LimitRule.LIMIT: 1.0, LimitRule.HALF: 0.5, LimitRule.ZERO: 0.0}
+
+
+class Assembly:
+    """Puts observed cells together into groups."""
+
+    def __init__(
+        self, table: Table, shape: TableShape, reading: Reading, observed: Observed, outcome: int
+    ) -> None:
+        self._table = table
+        self._shape = shape
+        self._reading = reading
+        self._observed = observed
+        self._outcome = outcome
+        self._codes, self._levels = _group_codes(observed)
+        column = shape.row_names if outcome == CELLS else None
+        if outcome != CELLS:
+            column = unit_column(shape, reading, observed.variables, outcome)
+        self._units = units_of(observed, self._codes, shape, reading, column)
+        self._values = observed.values
+        self._is_number = observed.kinds == CODE[CellKind.NUMBER]
+        self._take_limits()
+        self._drop_other_units()
+        self._check_sizes()
+
+    def _take_limits(self) -> None:
+        """Count limits as what they were said to stand for."""
+        share = _LIMIT_SHARE.get(self._reading.limits or LimitRule.MISSING)
+        limits = self._observed.kinds == CODE[CellKind.LIMIT]
+        if share is not None and limits.any():
+            self._values = np.where(limits, self._values * share, self._values)
+            self._is_number = self._is_number | limits
+
+    def _drop_other_units(self) -> None:
+        """Numbers typed in another unit than the others are no numbers here."""
+        self._other_units: frozenset[int] = frozenset()
+        self._typed_unit = ""
+        units = self._observed.units
+        if not units:
+            return
+        places = zip(self._observed.rows.tolist(), self._observed.columns.tolist(), strict=True)
+        typed = {i: unit for i, place in enumerate(places) if (unit := units.get(place))}
+        if not typed:
+            return
+        usual = Counter(typed.values()).most_common(1)[0][0]
+        self._typed_unit = usual
+        others = frozenset(i for i, unit in typed.items() if unit != usual)
+        self._other_units = others
+        if others:
+            self._is_number = self._is_number.copy()
+            self._is_number[list(others)] = False
+
+    def _check_sizes(self) -> None:
+        """Refuse a number whose spread could not be computed, rather than get it wrong."""
+        sizes = np.abs(self._values)
+        with np.errstate(invalid="ignore"):
+            wrong = self._is_number & (sizes != 0) & ((sizes < _SMALLEST) | (sizes > _LARGEST))
+        if not wrong.any():
+            return
+        row, column = self._place(int(np.flatnonzero(wrong)[0]))
+        size = "large" if sizes[wrong][0] > 1 else "small"
+        raise TableError(
+            f"“{self._table.cell(row, column).strip()}” (row {row + 1}, column {column + 1})"
+            f" is too {size} to compute with",
+            remedy="Correct it, or use another unit",
+        )
+
+    def _place(self, i: int) -> Place:
+        return int(self._observed.rows[i]), int(self._observed.columns[i])
+
+    def measurements(self) -> Measurements:
+        """All of it. Raises TableError where no group holds a number."""
+        if not self._is_number.any():
+            raise no_numbers(self._shape)
+        origin, shifted = self._shifted()
+        reasons = self._aside_reasons()
+        averaging = averaging_codes(self._observed, self._units, self._shape)
+        order = np.argsort(_small(self._codes), kind="stable")
+        ends = np.cumsum(np.bincount(self._codes, minlength=len(self._levels)))
+        groups = []
+        start = 0
+        for levels, end in zip(self._levels, ends.tolist(), strict=True):
+            members = order[start:end]
+            start = end
+            groups.append(self._group(levels, members, shifted, reasons, averaging))
+        decimals = self._observed.decimals[self._is_number]
+        factors = self._factors()
+        return Measurements(
+            shape=self._shape,
+            outcome=self._named_outcome(),
+            factors=factors,
+            groups=tuple(groups),
+            origin=origin,
+            decimals=typical_decimals(np.bincount(np.maximum(decimals, 0))),
+            unit_name=self._reading.unit_name or self._noun(),
+            material=self._reading.material or "",
+            condition=self._reading.condition or "",
+            unreadable=self._unreadable(),
+            limits=self._references(CellKind.LIMIT),
+            unused_factors=self._unused(),
+            units=self._units,
+            reading_count=int(self._is_number.sum()) - len(reasons),
+        )
+
+    def _noun(self) -> str:
+        units = self._units
+        if units.is_averaged and units.variable is not None and units.variable >= 0:
+            return self._shape.column(units.variable).heading_word or "unit"
+        if units.is_same and units.heading:
+            word = units.heading.lower()
+            return word if word.isalpha() and word != "id" else "subject"
+        return row_noun(self._shape) or "replicate"
+
+    def _named_outcome(self) -> Outcome:
+        if self._outcome == CELLS:
+            return block_outcome(self._shape, self._reading, self._typed_unit)
+        return long_outcome(self._shape, self._reading, self._outcome, self._typed_unit)
+
+    def _factors(self) -> tuple[Factor, ...]:
+        return tuple(
+            factor_of(
+                self._shape,
+                self._reading,
+                variable,
+                tuple(dict.fromkeys(levels[i] for levels in self._levels)),
+            )
+            for i, variable in enumerate(self._observed.variables)
+        )
+
+    def _unused(self) -> tuple[str, ...]:
+        shape = self._shape
+        used = {*self._observed.variables, self._outcome, self._units.variable, shape.row_names}
+        return tuple(
+            shape.name(c)
+            for c in shape.factor_candidates
+            if c not in used and not shape.column(c).is_numeric
+        )
+
+    def _unreadable(self) -> tuple[CellReference, ...]:
+        return tuple(
+            sorted(
+                (
+                    *self._references(CellKind.TEXT),
+                    *self._references(CellKind.DATE),
+                    *(self._reference(i, CellKind.NUMBER) for i in self._other_units),
+                ),
+                key=lambda cell: (
+                    (cell.column, cell.row)
+                    if self._shape.layout is not Layout.ROWS
+                    else (cell.row, cell.column)
+                ),
+            )
+        )
+
+    def _references(self, kind: CellKind) -> tuple[CellReference, ...]:
+        found = np.flatnonzero(self._observed.kinds == CODE[kind])
+        return tuple(self._reference(int(i), kind) for i in found)
+
+    def _reference(self, i: int, kind: CellKind) -> CellReference:
+        row, column = self._place(i)
+        return CellReference(row, column, self._table.cell(row, column).strip(), kind)
+
+    def _aside_reasons(self) -> dict[int, str]:
+        """Why each number that is set aside is; by its position."""
+        reasons: dict[int, str] = {}
+        for aside in self._reading.asides:
+            for i in np.flatnonzero(self._is_aside(aside) & self._is_number).tolist():
+                reasons.setdefault(i, aside.reason)
+        return reasons
+
+    def _is_aside(self, aside: SetAside) -> Booleans:
+        observed = self._observed
+        if aside.row is not None:
+            in_row = np.equal(observed.rows, aside.row)
+            if aside.column is not None:
+                in_row &= np.equal(observed.columns, aside.column)
+            return in_row
+        if aside.variable in observed.variables:
+            cells = observed.levels[observed.variables.index(aside.variable)]
+        elif observed.names is not None and aside.variable == self._units.variable:
+            cells = observed.names
+        else:
+            return np.zeros(len(observed), bool)
+        code = cells.texts.index(aside.text) if aside.text in cells.texts else -1
+        return np.equal(cells.codes, code)
+
+    def _group(
+        self,
+        levels: Levels,
+        members: Integers,
+        shifted: Floats,
+        reasons: dict[int, str],
+        averaging: Integers | None,
+    ) -> GroupCells:
+        is_number = self._is_number[members]
+        asides: tuple[AsideValue, ...] = ()
+        aside = np.zeros(len(members), bool)
+        if reasons:
+            aside = np.array([int(i) in reasons for i in members], bool)
+            asides = tuple(
+                AsideValue(self._place(int(i)), float(self._values[i]), reasons[int(i)])
+                for i in members[aside]
+            )
+        counted = is_number & ~aside
+        if averaging is not None:
+            return self._averaged(levels, members, counted, asides, shifted, averaging)
+        kept, absent = members[counted], members[~is_number]
+        values = tuple(self._values[kept].tolist())
+        return GroupCells(
+            levels=levels,
+            values=values,
+            shifted=values if shifted is self._values else tuple(shifted[kept].tolist()),
+            rows=self._observed.rows[kept],
+            columns=self._observed.columns[kept],
+            missing=self._places(absent),
+            units=self._names(kept),
+            asides=asides,
+            excluded=len(asides),
+        )
+
+    def _averaged(
+        self,
+        levels: Levels,
+        members: Integers,
+        counted: Booleans,
+        asides: tuple[AsideValue, ...],
+        shifted: Floats,
+        averaging: Integers,
+    ) -> GroupCells:
+        """The group with one value for each unit: the mean of its readings that count."""
+        by_unit: dict[int, list[int]] = {}
+        first: dict[int, int] = {}
+        for i, counts in zip(members.tolist(), counted.tolist(), strict=True):
+            unit = int(averaging[i])
+            first.setdefault(unit, i)
+            by_unit.setdefault(unit, [])
+            if counts:
+                by_unit[unit].append(i)
+        kept = [(first[unit], found) for unit, found in by_unit.items() if found]
+        cells = np.array([i for _, found in kept for i in found], np.int64)
+        starts = np.cumsum([0, *(len(found) for _, found in kept)])[:-1]
+        aside_places = {aside.place for aside in asides}
+        none = [unit for unit, found in by_unit.items() if not found]
+        set_aside = [
+            unit
+            for unit in none
+            if any(
+                self._place(i) in aside_places
+                for i in members.tolist()
+                if int(averaging[i]) == unit
+            )
+        ]
+        return GroupCells(
+            levels=levels,
+            values=tuple(_mean(self._values[found]) for _, found in kept),
+            shifted=tuple(_mean(shifted[found]) for _, found in kept),
+            rows=self._observed.rows[cells],
+            columns=self._observed.columns[cells],
+            missing=tuple(self._place(first[unit]) for unit in none if unit not in set_aside),
+            units=self._names(np.array([i for i, _ in kept], np.int64)),
+            asides=asides,
+            excluded=len(set_aside),
+            starts=tuple(starts.tolist()),
+        )
+
+    def _places(self, members: Integers) -> tuple[Place, ...]:
+        rows = self._observed.rows[members].tolist()
+        return tuple(zip(rows, self._observed.columns[members].tolist(), strict=True))
+
+    def _names(self, members: Integers) -> tuple[str, ...]:
+        names = self._observed.names
+        if names is None or not (self._units.is_same or self._units.is_averaged):
+            return ()
+        return tuple(names.texts[code] for code in names.codes[members].tolist())
+
+    def _shifted(self) -> tuple[Decimal, Floats]:
+        """The values less a common origin, where that keeps digits, and the origin.
+
+        Of 10000000.2 a double keeps nine decimals, of 0.2 sixteen: numbers that share their
+        leading digits are shifted by the first of them in decimal arithmetic, exactly.
+        """
+        numbers = self._values[self._is_number]
+        low, high = float(numbers.min()), float(numbers.max())
+        if not 0 < high - low < _ALIKE * min(abs(low), abs(high)):
+            return Decimal(0), self._values
+        at = np.flatnonzero(self._is_number)
+        decimals = int(self._observed.decimals[at].max())
+        origin = self._exact(int(at[0]))
+        shifted = np.full(len(self._values), np.nan)
+        if max(abs(low), abs(high)) * 10.0**decimals < _EXACT:
+            # Whole numbers of the last decimal fit a double: their differences are exact.
+            scaled = np.rint(self._values[at] * 10.0**decimals)
+            shifted[at] = (scaled - scaled[0]) / 10.0**decimals
+        else:
+            shifted[at] = [float(self._exact(int(i)) - origin) for i in at]
+        return origin, shifted
+
+    def _exact(self, i: int) -> Decimal:
+        return exact_number(self._table.cell(*self._place(i)), self._shape.decimal)
+
+
+def _mean(values: Floats) -> float:
+    return float(np.sum(values) / len(values)) if len(values) > 1 else float(values[0])
+
+
+def _small(codes: Integers) -> Integers:
+    """The codes in the smallest type, which sorts several times faster."""
+    return codes.astype(np.int16) if len(codes) and int(codes.max()) < 2**15 else codes
+
+
+def _group_codes(observed: Observed) -> tuple[Integers, list[Levels]]:
+    """The group of every observation as a code, and the groups' levels in reading order."""
+    if not len(observed):
+        return np.zeros(0, np.int32), []
+    combined = np.zeros(len(observed), np.int64)
+    for cells in observed.levels:
+        combined = combined * len(cells.texts) + cells.codes
+    found, first, inverse = _unique(combined)
+    rank = np.empty(len(found), np.int32)
+    in_order = np.argsort(first, kind="stable")
+    rank[in_order] = np.arange(len(found), dtype=np.int32)
+    levels = [
+        tuple(cells.texts[cells.codes[at]] for cells in observed.levels) for at in first[in_order]
+    ]
+    return rank[inverse], levels
+
+
+def _unique(codes: Integers) -> tuple[Integers, Integers, Integers]:
+    """Distinct codes, where each first stands, and which of them every code is."""
+    size = int(codes.max()) + 1
+    if size > 4 * len(codes) + 1000:
+        return np.unique(codes, return_index=True, return_inverse=True)
+    first = np.full(size, -1, np.int64)
+    first[codes[::-1]] = np.arange(len(codes) - 1, -1, -1)
+    found = np.flatnonzero(first >= 0)
+    lookup = np.zeros(size, np.int32)
+    lookup[found] = np.arange(len(found), dtype=np.int32)
+    return found, first[found], lookup[codes]

@@ -1,0 +1,419 @@
+"""Every cell that holds a measurement or misses one, with its levels: one row each."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import TypeVar
+
+import numpy as np
+from numpy.typing import NDArray
+
+from decimus.errors import ChoiceError, TableError
+from decimus.measurements.cells import (
+    Booleans,
+    CodedCells,
+    Codes,
+    Floats,
+    Integers,
+    ParsedCells,
+    coded,
+    coded_column,
+    coded_texts,
+    parsed_column,
+)
+from decimus.measurements.detection import TableShape
+from decimus.measurements.numbers import amount_and_unit
+from decimus.measurements.profiles import SUBJECT_WORDS, UNIT_WORDS, filled_down
+from decimus.study.readings import HEADINGS, HEADINGS_ABOVE, LevelJoin, Reading
+from decimus.study.tables import Table
+from decimus.terms import Layout
+
+Scalar = TypeVar("Scalar", bound=np.generic)
+
+
+@dataclass(frozen=True, eq=False)
+class Observed:
+    """Cells that hold measurements or miss them, in reading order.
+
+    Args:
+        rows: the row of each.
+        columns: the column of each.
+        kinds: what each cell is, as in `cells.KINDS`.
+        values: the number in it; NaN where there is none.
+        decimals: digits typed behind its decimal sign.
+        units: units typed behind numbers, by place.
+        variables: the factors.
+        levels: for each factor the level of every cell.
+        names: who or what every cell was measured on, None where nobody says.
+    """
+
+    rows: Integers
+    columns: Integers
+    kinds: Codes
+    values: Floats
+    decimals: Codes
+    units: dict[tuple[int, int], str]
+    variables: tuple[int, ...]
+    levels: tuple[CodedCells, ...]
+    names: CodedCells | None
+
+    def __len__(self) -> int:
+        return len(self.rows)
+
+
+class _Source:
+    """The columns of a table, parsed when asked for."""
+
+    def __init__(self, table: Table, shape: TableShape, reading: Reading) -> None:
+        self.table = table
+        self.shape = shape
+        self._joins = reading.joins
+
+    def parsed(self, column: int) -> ParsedCells:
+        return parsed_column(self.table.columns[column], self.shape.decimal)
+
+    def levels(self, column: int) -> CodedCells:
+        """The texts of a column as levels: blanks filled down, spellings joined."""
+        if column in self.shape.filled_down:
+            cells = list(self.table.column(column))
+            first, end = self.shape.first_row, self.shape.block.end_row
+            used = [
+                any(
+                    self.table.cell(r, p.index).strip()
+                    for p in self.shape.columns
+                    if p.index != column
+                )
+                for r in range(first, end)
+            ]
+            body = filled_down(cells[first:end], used)
+            found = coded_texts([*cells[:first], *body, *cells[end:]])
+        else:
+            found = coded_column(self.table.columns[column])
+        return joined(found, self._joins, column)
+
+    def is_counted(self) -> Booleans:
+        """Which rows of the table can hold measurements."""
+        counted = np.zeros(self.table.row_count, bool)
+        counted[self.shape.first_row : self.shape.block.end_row] = True
+        counted[list(self.shape.summary_rows)] = False
+        return counted
+
+
+def joined(cells: CodedCells, joins: Sequence[LevelJoin], variable: int) -> CodedCells:
+    """Levels with the spellings that are one level joined."""
+    spellings = {join.text: join.into for join in joins if join.variable == variable}
+    if not spellings:
+        return cells
+    texts = tuple(spellings.get(text, text) for text in cells.texts)
+    return coded([CodedCells(texts, cells.codes)])
+
+
+def observe(
+    table: Table,
+    shape: TableShape,
+    reading: Reading,
+    outcome: int | None,
+    factors: tuple[int, ...] | None,
+) -> tuple[Observed, int]:
+    """All measurements of a table, and the outcome's column (CELLS where it fills a block).
+
+    Raises:
+        TableError: nothing tells groups apart, or there are no numbers.
+        ChoiceError: `outcome` names a column without numbers.
+    """
+    source = _Source(table, shape, reading)
+    if shape.layout is Layout.LONG:
+        return _from_long(source, reading, outcome, factors)
+    return _from_block(source, reading, factors), -1
+
+
+def no_numbers(shape: TableShape) -> TableError:
+    """The error for a table without measurements."""
+    return TableError(
+        "There are no numbers to summarise in the table",
+        remedy="Measurements must be numbers, such as 12.5"
+        + (" or 12,5" if shape.decimal == "," else ""),
+    )
+
+
+# --- a block of measurements: groups in columns or rows -------------------------------
+
+
+def block_columns(shape: TableShape) -> tuple[int, ...]:
+    """The columns of the block that are groups (or replicates): not those of stray text."""
+    found = []
+    for c in shape.measured:
+        profile = shape.column(c)
+        if profile.numbers or profile.heading or not profile.texts_only:
+            found.append(c)
+    return tuple(found)
+
+
+def distinct_headings(headings: Sequence[str], columns: Sequence[int]) -> tuple[str, ...]:
+    """Headings as level names: blanks are numbered by column, repeats counted."""
+    seen: set[str] = set()
+    named: list[str] = []
+    for heading, column in zip(headings, columns, strict=True):
+        base = heading or f"column {column + 1}"
+        text, number = base, 2
+        while text in seen:
+            text, number = f"{base} ({number})", number + 1
+        seen.add(text)
+        named.append(text)
+    return tuple(named)
+
+
+def block_factors(shape: TableShape, chosen: tuple[int, ...] | None) -> tuple[int, ...]:
+    """The factors of a block of measurements, those chosen as far as they exist."""
+    if shape.layout is Layout.COLUMNS:
+        available: tuple[int, ...] = (HEADINGS, *shape.side_factors)
+        if shape.has_two_headers:
+            are_amounts = all(amount_and_unit(shape.column(c).heading) for c in shape.measured)
+            headings = (HEADINGS, HEADINGS_ABOVE) if are_amounts else (HEADINGS_ABOVE, HEADINGS)
+            available = (*headings, *shape.side_factors)
+    else:
+        available = shape.side_factors
+    kept = tuple(f for f in chosen or () if f in available)
+    return kept or available
+
+
+def _from_block(source: _Source, reading: Reading, chosen: tuple[int, ...] | None) -> Observed:
+    shape = source.shape
+    columns = block_columns(shape)
+    if not any(shape.column(c).numbers for c in columns):
+        raise no_numbers(shape)
+    factors = block_factors(shape, chosen)
+    if not factors:
+        raise _no_factor()
+    by_row = shape.layout is Layout.ROWS
+    parsed = {c: source.parsed(c) for c in columns}
+    filled = np.column_stack([parsed[c].is_filled for c in columns])
+    side = {f: source.levels(f) for f in factors if f >= 0}
+    counted = source.is_counted()
+    for levels in side.values():
+        counted &= ~_is_blank(levels)
+    used = counted & filled.any(axis=1)
+    if by_row:
+        measured = _measured_in_rows(source, columns, filled, used)
+    else:
+        measured = _measured_in_columns(source, filled, used, counted)
+    rows, positions = np.nonzero(measured)
+    if not by_row:
+        order = np.lexsort((rows, positions))
+        rows, positions = rows[order], positions[order]
+    numbers = np.array(columns, np.int32)[positions]
+    table_kinds = np.column_stack([parsed[c].kinds for c in columns])
+    values = np.column_stack([parsed[c].values for c in columns])
+    decimals = np.column_stack([parsed[c].decimals for c in columns])
+    headings = _heading_levels(shape, columns, reading)
+    return Observed(
+        rows=rows.astype(np.int32),
+        columns=numbers,
+        kinds=table_kinds[rows, positions],
+        values=values[rows, positions],
+        decimals=decimals[rows, positions],
+        units={(r, c): unit for c in columns for r, unit in parsed[c].units.items()},
+        variables=factors,
+        levels=tuple(
+            CodedCells(side[f].texts, side[f].codes[rows])
+            if f >= 0
+            else CodedCells(headings[f].texts, headings[f].codes[positions])
+            for f in factors
+        ),
+        names=_block_names(source, columns, rows, positions),
+    )
+
+
+def _no_factor() -> TableError:
+    return TableError(
+        "No column says which group a measurement belongs to",
+        remedy="Add a column with the group of every row, or read it as one group per column",
+    )
+
+
+def _is_blank(cells: CodedCells) -> Booleans:
+    if "" not in cells.texts:
+        return np.zeros(len(cells.codes), bool)
+    return np.equal(cells.codes, cells.texts.index(""))
+
+
+def _heading_levels(
+    shape: TableShape, columns: tuple[int, ...], reading: Reading
+) -> dict[int, CodedCells]:
+    headings = [shape.column(c).heading for c in columns]
+    if not shape.has_two_headers:
+        return {
+            HEADINGS: joined(
+                coded_texts(distinct_headings(headings, columns)), reading.joins, HEADINGS
+            )
+        }
+    above = [shape.column(c).above for c in columns]
+    return {
+        HEADINGS: joined(coded_texts(headings), reading.joins, HEADINGS),
+        HEADINGS_ABOVE: joined(coded_texts(above), reading.joins, HEADINGS_ABOVE),
+    }
+
+
+def _measured_in_columns(
+    source: _Source, filled: Booleans, used: Booleans, counted: Booleans
+) -> Booleans:
+    """Which cells of a block hold a measurement or miss one, groups in columns.
+
+    A blank is missing when its row is named or a later cell of the column is filled; a
+    blank tail of a column is no measurement.
+    """
+    names = source.shape.row_names
+    named = (
+        np.zeros(len(used), bool)
+        if names is None
+        else ~_is_blank(coded_column(source.table.columns[names]))
+    )
+    held = filled & counted[:, None]
+    last = np.where(held.any(axis=0), len(used) - 1 - held[::-1].argmax(axis=0), -1)
+    before_last = np.arange(len(used))[:, None] < last[None, :]
+    return held | (used[:, None] & (named[:, None] | before_last))
+
+
+def _measured_in_rows(
+    source: _Source, columns: tuple[int, ...], filled: Booleans, used: Booleans
+) -> Booleans:
+    """The same with groups in rows.
+
+    A blank is missing when its column is named or a later cell of the row is filled.
+    """
+    named = np.array([bool(source.shape.column(c).heading) for c in columns])
+    held = filled & used[:, None]
+    width = filled.shape[1]
+    last = np.where(held.any(axis=1), width - 1 - held[:, ::-1].argmax(axis=1), -1)
+    before_last = np.arange(width)[None, :] < last[:, None]
+    return held | (used[:, None] & (named[None, :] | before_last))
+
+
+def _block_names(
+    source: _Source, columns: tuple[int, ...], rows: Integers, positions: Integers
+) -> CodedCells | None:
+    shape = source.shape
+    if shape.row_names is not None:
+        names = coded_column(source.table.columns[shape.row_names])
+        return CodedCells(names.texts, names.codes[rows])
+    if shape.layout is Layout.ROWS:
+        headings = [shape.column(c).heading for c in columns]
+        if all(headings):
+            names = coded_texts(headings)
+            return CodedCells(names.texts, names.codes[positions])
+    return None
+
+
+# --- one measurement per row ------------------------------------------------------------
+
+
+def _from_long(
+    source: _Source, reading: Reading, outcome: int | None, factors: tuple[int, ...] | None
+) -> tuple[Observed, int]:
+    shape = source.shape
+    chosen = _chosen_factors(shape, reading, outcome, factors)
+    column = _chosen_outcome(shape, outcome, chosen)
+    values_in = shape.readings if column in shape.readings else (column,)
+    levels = [source.levels(c) for c in chosen]
+    counted = source.is_counted()
+    for cells in levels:
+        counted &= ~_is_blank(cells)
+    rows = np.flatnonzero(counted).astype(np.int32)
+    parts = [source.parsed(c) for c in values_in]
+    if len(values_in) > 1:
+        # Blank readings are no measurement where the row has others.
+        filled = np.column_stack([p.is_filled[rows] for p in parts])
+        filled[~filled.any(axis=1), 0] = True
+        at, positions = np.nonzero(filled)
+        rows = rows[at]
+    else:
+        positions = np.zeros(len(rows), int)
+    name_column = unit_column(shape, reading, chosen, column)
+    names = None
+    if name_column is not None:
+        cells = coded_column(source.table.columns[name_column])
+        names = CodedCells(cells.texts, cells.codes[rows])
+
+    parsed = ParsedCells(
+        _picked([p.kinds for p in parts], rows, positions),
+        _picked([p.values for p in parts], rows, positions),
+        _picked([p.decimals for p in parts], rows, positions),
+        {},
+    )
+    observed = Observed(
+        rows=rows,
+        columns=np.array(values_in, np.int32)[positions],
+        kinds=parsed.kinds,
+        values=parsed.values,
+        decimals=parsed.decimals,
+        units={
+            (r, c): unit
+            for c, part in zip(values_in, parts, strict=True)
+            for r, unit in part.units.items()
+        },
+        variables=chosen,
+        levels=tuple(CodedCells(cells.texts, cells.codes[rows]) for cells in levels),
+        names=names,
+    )
+    return observed, column
+
+
+def _picked(parts: list[NDArray[Scalar]], rows: Integers, positions: Integers) -> NDArray[Scalar]:
+    """Of columns beside each other the cell at each row and position."""
+    if len(parts) == 1:
+        return parts[0][rows]
+    return np.column_stack(parts)[rows, positions]
+
+
+def _chosen_factors(
+    shape: TableShape, reading: Reading, outcome: int | None, chosen: tuple[int, ...] | None
+) -> tuple[int, ...]:
+    known = {profile.index for profile in shape.columns}
+    if chosen is not None:
+        usable = tuple(c for c in chosen if c in known and c != outcome)
+        if usable:
+            return usable
+    roles = {outcome, reading.subject, reading.within}
+    likely = tuple(c for c in shape.likely_factors if c not in roles)
+    if not likely:
+        likely = tuple(c for c in shape.factor_candidates if c not in roles)[:1]
+    if not likely:
+        raise _no_factor()
+    return likely
+
+
+def _chosen_outcome(shape: TableShape, outcome: int | None, factors: tuple[int, ...]) -> int:
+    known = {profile.index for profile in shape.columns}
+    if outcome is not None and outcome in known:
+        if shape.column(outcome).numbers == 0:
+            raise ChoiceError(
+                f"Column “{shape.name(outcome)}” holds no numbers",
+                remedy="Choose another column as outcome",
+            )
+        return outcome
+    free = [c for c in shape.value_columns if c not in factors]
+    if not free:
+        free = [p.index for p in shape.columns if p.numbers and p.index not in factors]
+    if not free:
+        raise no_numbers(shape)
+    return free[0]
+
+
+def unit_column(
+    shape: TableShape, reading: Reading, factors: tuple[int, ...], outcome: int
+) -> int | None:
+    """The column of a long table that says what was measured: a subject, a flask."""
+    for said in (reading.within, reading.subject):
+        if said is not None and said >= 0 and said not in factors:
+            return said
+    if reading.subject is not None and reading.within is not None:
+        return None
+    taken = {*factors, outcome, *shape.readings}
+    free = [p for p in shape.columns if p.index not in taken and len(p.counts) > 1]
+    for words in (SUBJECT_WORDS, UNIT_WORDS):
+        for profile in free:
+            if profile.heading_word in words:
+                return profile.index
+    names = [p.index for p in free if p.is_text and not p.is_dates]
+    return names[0] if names else shape.row_names

@@ -1,0 +1,72 @@
+"""The names, units and levels of the outcome and the factors of a table."""
+
+from __future__ import annotations
+
+from decimus.measurements.detection import TableShape
+from decimus.measurements.numbers import name_and_unit
+from decimus.measurements.summarised import statistic_in
+from decimus.measurements.variables import Factor, Outcome, levels_of
+from decimus.study.readings import CELLS, HEADINGS, HEADINGS_ABOVE, Reading
+from decimus.terms import Layout
+
+
+def factor_of(shape: TableShape, reading: Reading, variable: int, texts: tuple[str, ...]) -> Factor:
+    """A factor with its levels, whose texts are given in reading order."""
+    facts = reading.facts(variable)
+    kind, unit, levels = levels_of(texts, facts.kind)
+    name, heading_unit = _factor_name(shape, variable)
+    fallback = "group" if variable in (HEADINGS, HEADINGS_ABOVE) else f"column {variable + 1}"
+    if variable == HEADINGS_ABOVE:
+        fallback = "group of columns"
+    return Factor(
+        variable,
+        facts.name or name or fallback,
+        facts.unit if facts.unit is not None else (heading_unit or unit),
+        kind,
+        tuple(levels),
+        is_named=bool(facts.name or name),
+    )
+
+
+def _factor_name(shape: TableShape, variable: int) -> tuple[str, str]:
+    """A factor's name and unit from the table; "" for what it does not say."""
+    if variable >= 0:
+        profile = shape.column(variable)
+        name, unit = name_and_unit(profile.heading)
+        return name, unit or profile.unit
+    if shape.row_names is None:
+        return "", ""
+    corner = shape.column(shape.row_names)
+    heading = corner.above if variable == HEADINGS_ABOVE else corner.heading
+    name, unit = name_and_unit(heading)
+    # The corner names the factor across, unless it says what the rows are.
+    return ("", "") if corner.names_rows or not name else (name, unit)
+
+
+def block_outcome(shape: TableShape, reading: Reading, typed_unit: str) -> Outcome:
+    """The outcome of a block of measurements; the heading of an only column says it."""
+    heading, unit = "", ""
+    if len(shape.measured) == 1 and shape.layout is Layout.COLUMNS:
+        heading, unit = name_and_unit(shape.column(shape.measured[0]).heading)
+        unit = unit or shape.column(shape.measured[0]).unit
+    return _outcome(reading, CELLS, heading, unit or typed_unit)
+
+
+def long_outcome(shape: TableShape, reading: Reading, column: int, typed_unit: str) -> Outcome:
+    """The outcome that stands in one column."""
+    profile = shape.column(column)
+    name, unit = name_and_unit(profile.heading)
+    if shape.layout is Layout.SUMMARISED:
+        statistic, rest = statistic_in(name)
+        name = (rest if statistic == "mean" else name) or ""
+    return _outcome(reading, column, name, unit or profile.unit or typed_unit)
+
+
+def _outcome(reading: Reading, variable: int, name: str, unit: str) -> Outcome:
+    facts = reading.facts(variable)
+    return Outcome(
+        variable,
+        facts.name or name or "measurement",
+        facts.unit if facts.unit is not None else unit,
+        is_named=bool(facts.name or name),
+    )

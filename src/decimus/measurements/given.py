@@ -1,0 +1,169 @@
+"""Groups of a table that is already summarised: what was given, and what follows from it."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from decimus.measurements.detection import TableShape
+from decimus.measurements.numbers import Cell, CellKind, read_cell
+from decimus.measurements.summarised import StatisticColumns, SummaryShape, split_pair
+from decimus.statistics.distributions import t_quantile
+from decimus.statistics.summaries import GivenSummary, Interval
+from decimus.study.tables import Table
+from decimus.terms import Meaning
+
+_USUAL_LEVEL = 95.0
+
+
+@dataclass(frozen=True)
+class GivenGroup:
+    """A row of a summarised table: its place and what it says.
+
+    Args:
+        row: the row of the table.
+        column: the column of the mean.
+        summary: what was given and what follows; None where the mean is missing.
+        decimals: digits typed behind the mean's decimal sign.
+        problem: why a number could not be used, "" for none.
+    """
+
+    row: int
+    column: int
+    summary: GivenSummary | None
+    decimals: int
+    problem: str = ""
+
+
+def given_groups(
+    table: Table, shape: TableShape, summary: SummaryShape, rows: Iterable[int]
+) -> list[GivenGroup]:
+    """The groups of a summarised table, column of means by column."""
+    rows = list(rows)
+    return [
+        _given(table, shape.decimal, summary, columns, row)
+        for columns in summary.columns
+        for row in rows
+    ]
+
+
+def _given(
+    table: Table, decimal: str, summary: SummaryShape, columns: StatisticColumns, row: int
+) -> GivenGroup:
+    def cell(column: int | None) -> Cell:
+        return read_cell("" if column is None else table.cell(row, column), decimal)
+
+    mean, spread, upper = cell(columns.mean), cell(columns.spread), cell(columns.upper)
+    if columns.spread == columns.mean and (pair := split_pair(table.cell(row, columns.mean))):
+        mean, spread = read_cell(pair[0], decimal), read_cell(pair[1], decimal)
+    if mean.kind is not CellKind.NUMBER:
+        text = table.cell(row, columns.mean).strip()
+        problem = text if mean.kind not in (CellKind.BLANK, CellKind.MISSING) else ""
+        return GivenGroup(row, columns.mean, None, 0, problem)
+    n, problem = _count(
+        cell(columns.n), table.cell(row, columns.n) if columns.n is not None else ""
+    )
+    if n is None and columns.n is None:
+        n = summary.same_n
+    value = spread.value if spread.kind is CellKind.NUMBER else None
+    if value is not None and value < 0 and summary.meaning is not Meaning.INTERVAL:
+        value, problem = None, problem or table.cell(row, columns.spread or 0).strip()
+    upper_value = upper.value if upper.kind is CellKind.NUMBER else None
+    level = summary.level or _USUAL_LEVEL
+    found = converted(mean.value, value, upper_value, n, summary.meaning, level)
+    return GivenGroup(row, columns.mean, found, mean.decimals, problem)
+
+
+def _count(cell: Cell, text: str) -> tuple[int | None, str]:
+    """The n in a cell; what stands there instead where it is no count."""
+    if cell.kind is CellKind.NUMBER and cell.value >= 1 and cell.value == int(cell.value):
+        return int(cell.value), ""
+    return None, text.strip()
+
+
+def converted(
+    mean: float,
+    spread: float | None,
+    upper: float | None,
+    n: int | None,
+    meaning: Meaning | None,
+    level: float,
+) -> GivenSummary:
+    """What follows from a mean with something beside it.
+
+    SD = SE · √n, SE = margin / t(n − 1), margin = half the interval's width, SD = √variance.
+    Without n nothing follows but what was given; an interval that is not symmetric about
+    its mean is drawn as given.
+    """
+    if spread is None:
+        return GivenSummary(given_mean=mean, given_n=n)
+    count = n if n is not None and n >= 2 else None
+    if meaning in (Meaning.MARGIN, Meaning.INTERVAL):
+        return _from_interval(mean, spread, upper, n, meaning, level)
+    if meaning in (Meaning.STANDARD_DEVIATION, Meaning.VARIANCE):
+        sd = math.sqrt(spread) if meaning is Meaning.VARIANCE else spread
+        se = sd / math.sqrt(count) if count else None
+        return _with_spread(mean, n, sd, se, (sd, sd))
+    if meaning is Meaning.STANDARD_ERROR:
+        sd_of_se = spread * math.sqrt(count) if count else None
+        return _with_spread(mean, n, sd_of_se, spread, (spread, spread))
+    lengths = (spread, upper if upper is not None else spread)
+    return GivenSummary(given_mean=mean, given_n=n, given_lengths=lengths)
+
+
+def _with_spread(
+    mean: float,
+    n: int | None,
+    sd: float | None,
+    se: float | None,
+    lengths: tuple[float, float],
+) -> GivenSummary:
+    if n == 1:
+        return GivenSummary(given_mean=mean, given_n=n)
+    return GivenSummary(
+        given_mean=mean,
+        given_n=n,
+        given_deviation=sd,
+        given_error=se,
+        given_lengths=lengths,
+    )
+
+
+def _from_interval(
+    mean: float,
+    spread: float,
+    upper: float | None,
+    n: int | None,
+    meaning: Meaning,
+    level: float,
+) -> GivenSummary:
+    """From a margin or both ends of an interval, by the t quantile where n is known."""
+    if meaning is Meaning.MARGIN:
+        half, lengths = spread, (spread, spread)
+    elif upper is None:
+        return GivenSummary(given_mean=mean, given_n=n)
+    else:
+        lengths = (mean - spread, upper - mean)
+        symmetric = _symmetric_half(mean, spread, upper)
+        if symmetric is None:
+            return GivenSummary(given_mean=mean, given_n=n, given_lengths=lengths)
+        half = symmetric
+    df = n - 1 if n is not None and n >= 2 else None
+    t = t_quantile(0.5 + level / 200, df) if df is not None else math.nan
+    se = half / t if df is not None else None
+    return GivenSummary(
+        given_mean=mean,
+        given_n=n,
+        given_deviation=se * math.sqrt(n) if se is not None and n is not None else None,
+        given_error=se,
+        given_interval=Interval(level, mean - half, mean + half, half, t, df or math.nan),
+        given_lengths=lengths,
+    )
+
+
+def _symmetric_half(mean: float, lower: float, upper: float) -> float | None:
+    """Half the width of an interval about its mean, None where it lies to one side."""
+    half = (upper - lower) / 2
+    off = abs((upper + lower) / 2 - mean)
+    return half if half > 0 and off <= 0.05 * half else None

@@ -1,0 +1,49 @@
+"""From a table and its reading to measurements."""
+
+from __future__ import annotations
+
+from decimus.errors import TableError
+from decimus.measurements.assembly import Assembly
+from decimus.measurements.detection import table_shape
+from decimus.measurements.extraction import no_numbers, observe
+from decimus.measurements.given_measurements import measurements_of_summary
+from decimus.measurements.observations import Measurements
+from decimus.study.readings import Reading
+from decimus.study.tables import Table
+from decimus.terms import Layout
+
+
+def read_measurements(
+    table: Table,
+    reading: Reading,
+    outcome: int | None = None,
+    factors: tuple[int, ...] | None = None,
+) -> Measurements:
+    """Read a table.
+
+    Args:
+        table: the cells.
+        reading: what the user said about them.
+        outcome: the outcome's column in a long table, None as detected.
+        factors: the factors' columns in a long table, None as detected.
+
+    Raises:
+        TableError: the table is empty or holds no measurements.
+        ChoiceError: `outcome` or `factors` name columns that cannot serve.
+    """
+    if table.is_empty:
+        raise TableError("The table is empty", remedy="Paste or open a table with measurements")
+    shape = table_shape(table, reading)
+    if shape.is_turned:
+        table = table.turned()
+    if shape.summary is not None:
+        return measurements_of_summary(table, reading, shape, shape.summary, outcome)
+    if shape.layout is Layout.SUMMARISED:
+        raise TableError(
+            "No column of means with a spread or n beside it was found",
+            remedy="Name the columns, such as mean, SD and n",
+        )
+    if not any(profile.numbers for profile in shape.columns):
+        raise no_numbers(shape)
+    observed, column = observe(table, shape, reading, outcome, factors)
+    return Assembly(table, shape, reading, observed, column).measurements()

@@ -1,0 +1,78 @@
+"""What was said about rows and columns, moved along when some are inserted or deleted."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from msgspec.structs import replace
+
+from decimus.study.readings import Reading, SummaryColumns
+
+
+def moved_rows(reading: Reading, at: int, count: int) -> Reading:
+    """The reading after `count` rows came before row `at`, or −`count` rows went from it on."""
+
+    def moved(row: int | None) -> int | None:
+        if row is None or row < at:
+            return row
+        return row + count
+
+    def is_gone(row: int | None) -> bool:
+        return row is not None and count < 0 and at <= row < at - count
+
+    return replace(
+        reading,
+        asides=tuple(
+            replace(aside, row=moved(aside.row))
+            for aside in reading.asides
+            if not is_gone(aside.row)
+        ),
+        missing_reasons=tuple(
+            replace(reason, row=moved(reason.row) or 0)
+            for reason in reading.missing_reasons
+            if not is_gone(reason.row)
+        ),
+    )
+
+
+def moved_columns(reading: Reading, moved: Callable[[int], int], gone: frozenset[int]) -> Reading:
+    """The reading with every mention of a column pointing where it now is."""
+
+    def at(column: int | None) -> int | None:
+        return None if column is None or column in gone else moved(column)
+
+    summary = reading.summary
+    return replace(
+        reading,
+        variables=tuple(
+            replace(facts, variable=moved(facts.variable))
+            for facts in reading.variables
+            if facts.variable not in gone
+        ),
+        subject=at(reading.subject),
+        within=at(reading.within),
+        summary=SummaryColumns(
+            mean=at(summary.mean),
+            spread=at(summary.spread),
+            upper=at(summary.upper),
+            n=at(summary.n),
+            meaning=summary.meaning,
+            level=summary.level,
+            same_n=summary.same_n,
+        ),
+        joins=tuple(
+            replace(join, variable=moved(join.variable))
+            for join in reading.joins
+            if join.variable not in gone
+        ),
+        asides=tuple(
+            replace(aside, column=at(aside.column), variable=at(aside.variable))
+            for aside in reading.asides
+            if aside.column not in gone and aside.variable not in gone
+        ),
+        missing_reasons=tuple(
+            replace(reason, column=moved(reason.column))
+            for reason in reading.missing_reasons
+            if reason.column not in gone
+        ),
+    )

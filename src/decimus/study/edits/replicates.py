@@ -1,0 +1,209 @@
+"""Changes to what counts as a replicate, a summary, a limit or a level."""
+
+from __future__ import annotations
+
+from msgspec.structs import replace
+
+from decimus.errors import ChoiceError
+from decimus.study.edits.bases import SheetEdit, check_level
+from decimus.study.readings import NOBODY, LevelJoin, SummaryColumns
+from decimus.study.studies import Sheet
+from decimus.terms import LimitRule, Meaning
+
+
+class ChooseHeaderRows(SheetEdit, frozen=True, kw_only=True):
+    """Say how many rows of headings there are."""
+
+    count: int
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        words = {0: "no row of headings", 1: "one row of headings", 2: "two rows of headings"}
+        return words[self.count]
+
+    def changed(self, sheet: Sheet) -> Sheet:
+        """The sheet read that way."""
+        reading = replace(sheet.reading, header_rows=self.count, has_header=None)
+        return replace(sheet, reading=reading)
+
+
+class ChooseSameUnits(SheetEdit, frozen=True, kw_only=True):
+    """Say whether a name that recurs in another group is the same unit again.
+
+    `subject` is the column of the names where it is not the one that was found.
+    """
+
+    is_same: bool
+    subject: int | None = None
+    is_block: bool = False
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        if self.is_block:
+            return "the same block in every group"
+        return "the same one in every group" if self.is_same else "another one in every group"
+
+    def changed(self, sheet: Sheet) -> Sheet:
+        """The sheet read that way."""
+        reading = replace(
+            sheet.reading,
+            same_units=self.is_same,
+            subject=self.subject if self.is_same else None,
+            is_block=self.is_block,
+        )
+        return replace(sheet, reading=reading)
+
+
+class ChooseAveraging(SheetEdit, frozen=True, kw_only=True):
+    """Average the readings of one unit first, or count every reading.
+
+    `column` names the units; None counts every reading.
+    """
+
+    column: int | None
+    name: str = ""
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        if self.column is None:
+            return "count every reading"
+        return f"average the readings of one {self.name or 'unit'} first"
+
+    def changed(self, sheet: Sheet) -> Sheet:
+        """The sheet read that way."""
+        within = NOBODY if self.column is None else self.column
+        return replace(sheet, reading=replace(sheet.reading, within=within))
+
+
+class ChooseReadingsAcross(SheetEdit, frozen=True, kw_only=True):
+    """Say whether columns beside each other are readings of one unit."""
+
+    are_readings: bool
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return "average the readings of a row" if self.are_readings else "one column is the outcome"
+
+    def changed(self, sheet: Sheet) -> Sheet:
+        """The sheet read that way."""
+        return replace(sheet, reading=replace(sheet.reading, readings_across=self.are_readings))
+
+
+class CountSummaries(SheetEdit, frozen=True, kw_only=True):
+    """Count rows and columns of means as measurements, or leave them out."""
+
+    are_counted: bool
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return "count rows of means too" if self.are_counted else "leave rows of means out"
+
+    def changed(self, sheet: Sheet) -> Sheet:
+        """The sheet read that way."""
+        return replace(sheet, reading=replace(sheet.reading, counts_summaries=self.are_counted))
+
+
+class ChooseLimits(SheetEdit, frozen=True, kw_only=True):
+    """Say what a cell such as "<0.1" counts as."""
+
+    rule: LimitRule
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        words = {
+            LimitRule.MISSING: "limits count as missing",
+            LimitRule.LIMIT: "limits count as the limit",
+            LimitRule.HALF: "limits count as half the limit",
+            LimitRule.ZERO: "limits count as zero",
+        }
+        return words[self.rule]
+
+    def changed(self, sheet: Sheet) -> Sheet:
+        """The sheet read that way."""
+        return replace(sheet, reading=replace(sheet.reading, limits=self.rule))
+
+
+class JoinLevels(SheetEdit, frozen=True, kw_only=True):
+    """Count one spelling of a level as another; the cells stay as typed."""
+
+    variable: int
+    text: str
+    into: str
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return f"join “{self.text}” with “{self.into}”"
+
+    def changed(self, sheet: Sheet) -> Sheet:
+        """The sheet with the spellings joined."""
+        kept = [
+            replace(join, into=self.into) if join.into == self.text else join
+            for join in sheet.reading.joins
+            if (join.variable, join.text) != (self.variable, self.text)
+        ]
+        joins = (*kept, LevelJoin(self.variable, self.text, self.into))
+        return replace(sheet, reading=replace(sheet.reading, joins=joins))
+
+
+class ChooseMeaning(SheetEdit, frozen=True, kw_only=True):
+    """Say what stands beside the means of a summarised table."""
+
+    meaning: Meaning
+    level: float | None = None
+
+    def __post_init__(self) -> None:
+        if self.level is not None:
+            check_level(self.level)
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return f"the spread beside the means: {self.meaning.value}"
+
+    def changed(self, sheet: Sheet) -> Sheet:
+        """The sheet read that way."""
+        said = sheet.reading.summary
+        summary = replace(said, meaning=self.meaning, level=self.level or said.level)
+        return replace(sheet, reading=replace(sheet.reading, summary=summary))
+
+
+class ChooseSameN(SheetEdit, frozen=True, kw_only=True):
+    """Say how many replicates every mean of a summarised table is of; None: unknown."""
+
+    n: int | None
+
+    def __post_init__(self) -> None:
+        if self.n is not None and not 1 <= self.n <= 1_000_000:
+            raise ChoiceError(f"{self.n} is no number of replicates", remedy="Type a whole number")
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return "n is not known" if self.n is None else f"every mean is of {self.n}"
+
+    def changed(self, sheet: Sheet) -> Sheet:
+        """The sheet read that way."""
+        summary = replace(sheet.reading.summary, same_n=self.n)
+        return replace(sheet, reading=replace(sheet.reading, summary=summary))
+
+
+class ChooseSummaryColumns(SheetEdit, frozen=True, kw_only=True):
+    """Say which columns hold means, spreads and n."""
+
+    columns: SummaryColumns
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return "name the columns of a summary"
+
+    def changed(self, sheet: Sheet) -> Sheet:
+        """The sheet read that way."""
+        return replace(sheet, reading=replace(sheet.reading, summary=self.columns))
