@@ -75,9 +75,12 @@ def _title_rows(rows: Rows, filled: list[int], decimal: str) -> tuple[int, ...]:
     for r, row in enumerate(rows):
         if filled[r] == 0:
             continue
-        text = next(cell for cell in row if cell.strip())
-        is_first = bool(row[0].strip())
-        if filled[r] > 1 or not is_first or read_cell(text, decimal).kind is not CellKind.TEXT:
+        texts = [cell for cell in row[: filled[r]] if cell.strip()]
+        is_leading = len(texts) == filled[r] < max(filled[r + 1 : r + 4], default=0)
+        if not is_leading or any(read_cell(t, decimal).kind is not CellKind.TEXT for t in texts):
+            break
+        # A comma in a title makes two cells of it; headings do not start with a space.
+        if filled[r] > 1 and not _is_prose(texts, is_apart=_is_blank_row(rows, r + 1)):
             break
         titles.append(r)
     # A single name over the first column may be the heading of a table whose other
@@ -85,6 +88,14 @@ def _title_rows(rows: Rows, filled: list[int], decimal: str) -> tuple[int, ...]:
     if titles and not _starts_table(rows[titles[-1] + 1 :]):
         titles.pop()
     return tuple(titles)
+
+
+def _is_prose(texts: list[str], *, is_apart: bool) -> bool:
+    return is_apart or any(text.startswith(" ") or len(text.split()) > 3 for text in texts[1:])
+
+
+def _is_blank_row(rows: Rows, r: int) -> bool:
+    return r < len(rows) and not any(cell.strip() for cell in rows[r])
 
 
 def _starts_table(rows: Rows) -> bool:
@@ -165,6 +176,8 @@ def _continues(top: list[str], below: list[list[Cell]], decimal: str) -> bool:
     steps = {b - a for a, b in pairwise(values)}
     if len(steps) == 1 and steps != {0.0} and len(values) > 2:
         return False  # 1, 2, 3 … or 0, 5, 10 are headings
+    if finest and sum(c.decimals >= finest for c in numbers) * 2 > len(numbers):
+        return True
     low, high = min(c.value for c in others), max(c.value for c in others)
     inside = sum(low <= value <= high for value in values)
     return max(c.decimals for c in numbers) >= finest and inside * 2 > len(values)

@@ -405,7 +405,7 @@ def row_noun(shape: TableShape) -> str | None:
     heading = name_and_unit(profile.heading)[0].lower()
     if heading in UNIT_WORDS - {"id"}:
         return heading
-    stem = numbered_stem(profile.texts)
+    stem = numbered_stem(tuple(text for text in profile.texts if not is_summary_label(text)))
     if stem is not None and re.fullmatch(r"[^\W\d_]{2,}( [^\W\d_]+)*", stem):
         return stem
     return None

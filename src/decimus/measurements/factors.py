@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from decimus.measurements.detection import TableShape
 from decimus.measurements.numbers import name_and_unit
+from decimus.measurements.profiles import READING_WORDS
 from decimus.measurements.summarised import statistic_in
 from decimus.measurements.variables import Factor, Outcome, levels_of
 from decimus.study.readings import CELLS, HEADINGS, HEADINGS_ABOVE, Reading
@@ -56,6 +57,9 @@ def long_outcome(shape: TableShape, reading: Reading, column: int, typed_unit: s
     """The outcome that stands in one column."""
     profile = shape.column(column)
     name, unit = name_and_unit(profile.heading)
+    if column in shape.readings:
+        word = profile.heading_word
+        name = "" if word in READING_WORDS else word
     if shape.layout is Layout.SUMMARISED:
         statistic, rest = statistic_in(name)
         name = (rest if statistic == "mean" else name) or ""

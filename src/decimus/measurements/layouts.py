@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import pairwise
 
-from decimus.measurements.numbers import amount_and_unit, name_and_unit, read_cell
+from decimus.measurements.numbers import amount_and_unit, read_cell
 from decimus.measurements.profiles import (
     READING_WORDS,
     REPLICATE_WORDS,
@@ -15,6 +15,7 @@ from decimus.measurements.profiles import (
     ColumnProfile,
     numbered_stem,
 )
+from decimus.measurements.summary_lines import is_summary_label
 from decimus.measurements.variables import known_order
 from decimus.study.readings import Reading
 from decimus.terms import Layout
@@ -51,15 +52,21 @@ def _sides(
     profiles: tuple[ColumnProfile, ...],
 ) -> tuple[tuple[ColumnProfile, ...], tuple[ColumnProfile, ...]]:
     """The columns of names on the left, and the columns of numbers beside them."""
-    side: list[ColumnProfile] = []
-    for profile in profiles:
-        if not (profile.is_text or (profile.names_rows and profile.texts)):
+    last = max((i for i, p in enumerate(profiles) if p.is_text), default=-1)
+    count = 0
+    for i, profile in enumerate(profiles):
+        names = profile.is_text or (profile.names_rows and bool(profile.texts))
+        if not names and not (i < last and profile.counts and _recurs(profile)):
             break
-        side.append(profile)
-    block = tuple(p for p in profiles[len(side) :] if p.texts or p.heading)
-    if any(p.is_text for p in block):
-        return (), profiles
-    return tuple(side), block
+        count = i + 1
+    side, block = profiles[:count], profiles[count:]
+    block = tuple(p for p in block if p.texts or p.heading)
+    return ((), profiles) if any(p.is_text for p in block) else (side, block)
+
+
+def _recurs(profile: ColumnProfile) -> bool:
+    """True for a column before others of names whose own texts all stand several times."""
+    return min(profile.counts.values()) > 1 and len(profile.counts) > 1
 
 
 def _head_levels(block: Sequence[ColumnProfile]) -> bool:
@@ -71,10 +78,7 @@ def _head_levels(block: Sequence[ColumnProfile]) -> bool:
     if known_order(tuple(headings)):
         return True
     stem = numbered_stem(tuple(heading or " " for heading in headings))
-    if stem is not None and stem not in REPLICATE_WORDS | READING_WORDS:
-        return True
-    units = {name_and_unit(heading)[1] for heading in headings}
-    return len(units) == 1 and "" not in units and len(headings) > 1
+    return stem is not None and stem not in REPLICATE_WORDS | READING_WORDS
 
 
 def _are_replicates(block: Sequence[ColumnProfile]) -> bool:
@@ -106,17 +110,26 @@ def _is_rows(
     if len(block) < 2:
         return False
     first = side[0]
-    if first.names_rows or (len(side) == 1 and _names_units(first)):
+    if len(side) == 1 and _names_units(first):
         return False
     if not has_header:
         return True
-    if _head_levels(block) and not _are_replicates(block):
+    if any(p.heading for p in block) and _are_replicates(block):
+        return not _are_readings(side, block)
+    if first.names_rows or _head_levels(block):
         return False
     if _are_replicates(block):
         return True
     if len(side) > 1 or first.repeats:
         return False
     return _rows_differ_more(block) and not first.heading
+
+
+def _are_readings(side: Sequence[ColumnProfile], block: Sequence[ColumnProfile]) -> bool:
+    """True when columns number the readings of the unit that each row is."""
+    if not all(p.heading_word in READING_WORDS for p in block):
+        return False
+    return side[0].repeats or any(_names_units(p) or p.names_rows for p in side[1:])
 
 
 def _is_rows_of_amounts(block: tuple[ColumnProfile, ...], *, has_header: bool) -> bool:
@@ -132,7 +145,7 @@ def _is_rows_of_amounts(block: tuple[ColumnProfile, ...], *, has_header: bool) -
 
 def _names_units(profile: ColumnProfile) -> bool:
     """True for names that number units: "flask 1", "S1"."""
-    stem = numbered_stem(profile.texts)
+    stem = numbered_stem(tuple(text for text in profile.texts if not is_summary_label(text)))
     return stem is not None and (stem in REPLICATE_WORDS or len(stem) < 2)
 
 

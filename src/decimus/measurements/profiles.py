@@ -39,6 +39,7 @@ READING_WORDS = frozenset(
 """Words that number the readings of one unit."""
 
 REPLICATE_WORDS = UNIT_WORDS | {"rep", "r", "run", "repeat", "no", "no.", "value", "obs"}
+_YEAR_HEADINGS = frozenset({"year", "season", "jahr", ""})
 _ROW_NAME_HEADINGS = (
     UNIT_WORDS | READING_WORDS | {"", "no", "no.", "nr", "nr.", "#", "row", "rep", "index"}
 )
@@ -123,11 +124,22 @@ class ColumnProfile:
     def names_rows(self) -> bool:
         """True when the heading or the cells say that this column only names rows."""
         heading = self.heading_word
+        if heading in _YEAR_HEADINGS and self.are_years:
+            return True
         if heading in SUBJECT_WORDS and not self.is_numeric:
             return True
         if heading in _ROW_NAME_HEADINGS:
             return self.is_numbering or not (self.is_numeric or self.repeats)
         return self.is_numbering and self.texts_only > 0
+
+    @property
+    def are_years(self) -> bool:
+        """True when every text is a year, each once."""
+        return (
+            len(self.texts) > 1
+            and len(self.counts) == len(self.texts)
+            and all(text.isdecimal() and 1900 <= int(text) <= 2100 for text in self.texts)
+        )
 
     @property
     def repeats(self) -> bool:
