@@ -60,6 +60,8 @@ class ErrorBar(StrEnum):
     STANDARD_DEVIATION = "sd"
     STANDARD_ERROR = "se"
     CONFIDENCE_INTERVAL = "ci"
+    GIVEN = "given"
+    """What a summarised table gives beside its means, as it stands there."""
     NONE = "none"
 
 
@@ -93,6 +95,7 @@ class Method(StrEnum):
     """Whatever the design suggests."""
     WELCH_T = "welch-t"
     STUDENT_T = "student-t"
+    PAIRED_T = "paired-t"
     ANOVA = "anova"
 
 

@@ -49,6 +49,9 @@ ONE_OF_EACH: tuple[Edit, ...] = (
     edits.DescribeReplicate(unit_name="pond"),
     edits.DescribeMaterial(material="Lemna minor"),
     edits.DescribeCondition(condition="after 3 days"),
+    edits.AddTable(table=Table.from_rows((("c", "d"), ("1", "2")), "more")),
+    edits.ChooseTable(sheet=1, name="spare"),
+    edits.RemoveTable(sheet=1, name="spare"),
     edits.ChooseHeaderRows(count=2),
     edits.ChooseSameUnits(is_same=True, subject=1),
     edits.ChooseAveraging(column=1, name="flask"),
@@ -98,6 +101,8 @@ def test_there_is_one_of_each() -> None:
 def test_every_edit_changes_is_undone_and_survives_a_file(edit: Edit) -> None:
     """Apply, undo, redo, write as JSON, read back, replay: always the same studies."""
     before = study_of(TWO_FACTORS, edits.SetValuesAside(asides=(ASIDE,)))
+    before = edits.AddTable(table=Table.from_rows((("e",), ("1",)), "spare")).apply(before)
+    before = edits.ChooseTable(sheet=0).apply(before)
     after = edit.apply(before)
     assert after != before
     history = History(before).after(edit)
@@ -141,6 +146,9 @@ def test_columns_move_what_was_said_about_them() -> None:
     study = study_of(
         TWO_FACTORS,
         edits.ChooseFactors(factors=(1, 0), names=("light", "salt")),
+        edits.AddTable(table=Table.from_rows((("c", "d"), ("1", "2")), "more")),
+        edits.ChooseTable(sheet=1, name="spare"),
+        edits.RemoveTable(sheet=1, name="spare"),
         edits.ChooseHeaderRows(count=2),
         edits.ChooseSameUnits(is_same=True, subject=1),
         edits.ChooseAveraging(column=1, name="flask"),

@@ -172,7 +172,7 @@ def test_a_reading_that_cannot_be_can_be_taken_back_by_its_words(empty: Driver) 
     empty.keys("Ctrl+V")
     window = empty.window
     sentence = window.measurements.sentence
-    empty.choose(sentence, "layout", "row")
+    empty.choose(sentence, "layout", "row: each row is one measurement")
     assert "No column says which group" in plain_text(sentence.sentence)
     assert not window.page.paper.isVisible()
     empty.choose(sentence, "layout", "column")
@@ -306,8 +306,9 @@ def test_methods_that_do_not_fit_are_greyed_with_the_reason(salt: Driver) -> Non
     salt.go("comparisons")
     menu = salt.open_choice(salt.window.comparisons.sentence, "method")
     greyed = [a.text() for a in menu.actions() if not a.isEnabled()]
-    assert len(greyed) == 2
-    assert all("compares two groups; here are 5" in text for text in greyed)
+    assert len(greyed) == 3
+    assert sum("compares two groups; here are 5" in text for text in greyed) == 2
+    assert "needs the same units in both groups" in greyed[2]
 
 
 def test_working_and_table_unfold(salt: Driver) -> None:

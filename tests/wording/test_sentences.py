@@ -20,7 +20,8 @@ from decimus.wording.comparisons import (
     result_sentence,
 )
 from decimus.wording.figure_readings import target_reading
-from decimus.wording.readings import question_sentence, reading_sentence, thread_counts
+from decimus.wording.questions import question_sentence
+from decimus.wording.readings import reading_sentence, thread_counts
 from decimus.wording.settings import figure_settings, foot_sentence
 from decimus.wording.spans import Choice, Sentence, plain_text
 from decimus.wording.working import Quantity, pair_working, working
@@ -169,7 +170,7 @@ def test_comparison_says_why_and_what() -> None:
     )
     assert reason(comparison) == "Suggested: five independent groups."
     methods = choices(comparison_sentence(results))["method"].options
-    assert [option.edit is None for option in methods] == [True, True, False]
+    assert [option.edit is None for option in methods] == [True, True, True, False]
     assert "compares two groups; here are 5" in methods[0].why
     text = plain(result_sentence(results))
     assert text.startswith("Frond area differs between levels of salt: F(4, 14) = ")

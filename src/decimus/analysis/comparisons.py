@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable
 from dataclasses import dataclass
 from enum import Enum
 
 from decimus.analysis.groups import Group, Groups, names_of
+from decimus.analysis.pairing import Pairing, has_same_units, pairing_of
 from decimus.errors import DesignError
 from decimus.statistics.anova import OneWayAnova, one_way_anova
 from decimus.statistics.effect_sizes import hedges_g
@@ -16,7 +18,7 @@ from decimus.statistics.multiple_comparisons import (
     unadjusted_pairs,
 )
 from decimus.statistics.summaries import Moments
-from decimus.statistics.t_tests import TTest, student_t_test, welch_t_test
+from decimus.statistics.t_tests import TTest, paired_t_test, student_t_test, welch_t_test
 from decimus.study.questions import Levels
 from decimus.terms import Adjustment, IntervalKind, Method
 
@@ -26,7 +28,9 @@ class Design(Enum):
 
     TWO_GROUPS = "two independent groups"
     SEVERAL_GROUPS = "three or more independent groups"
-    CELLS = "cells of two factors"
+    CELLS = "cells of several factors"
+    SAME_TWICE = "the same units twice"
+    SAME_OFTEN = "the same units three times or more"
 
 
 @dataclass(frozen=True)
@@ -46,7 +50,8 @@ class PairResult:
     ci_upper: float
     ci_kind: IntervalKind
     critical: float
-    hedges_g: float | None
+    effect: float | None
+    effect_name: str = "Hedges g"
 
     @property
     def p_shown(self) -> float:
@@ -69,6 +74,7 @@ class Comparison:
         t_test: the t-test of two groups, None for an ANOVA.
         pairs: every pair, in reading order.
         level: level of the intervals, in percent.
+        pairing: the differences of a paired test, None for any other.
     """
 
     design: Design
@@ -81,6 +87,7 @@ class Comparison:
     t_test: TTest | None
     pairs: tuple[PairResult, ...]
     level: float
+    pairing: Pairing | None = None
 
     @property
     def alpha(self) -> float:
@@ -96,12 +103,16 @@ class Comparison:
 
     @property
     def residual_df(self) -> int:
-        """Values minus groups."""
+        """Values minus groups; of differences their number less 1."""
+        if self.pairing is not None:
+            return self.pairing.differences.n - 1
         return sum(group.n for group in self.groups) - len(self.groups)
 
     @property
     def residual_sum_of_squares(self) -> float:
-        """Sum of squares within groups."""
+        """Sum of squares within groups, or of differences about their mean."""
+        if self.pairing is not None:
+            return self.pairing.differences.moments.sum_of_squares
         return sum(group.summary.moments.sum_of_squares for group in self.groups)
 
     def pair(self, first: Levels, second: Levels) -> PairResult | None:
@@ -114,7 +125,9 @@ class Comparison:
 
 def design_of(groups: Groups) -> Design:
     """What the groups are."""
-    counted = [group for group in groups.shown if group.n]
+    counted = [group for group in groups.shown if not group.is_empty]
+    if has_same_units(groups):
+        return Design.SAME_TWICE if len(counted) == 2 else Design.SAME_OFTEN
     if len(counted) == 2:
         return Design.TWO_GROUPS
     return Design.CELLS if len(groups.factors) > 1 else Design.SEVERAL_GROUPS
@@ -122,6 +135,8 @@ def design_of(groups: Groups) -> Design:
 
 def suggested_method(design: Design) -> Method:
     """The method a design suggests, from the design alone."""
+    if design is Design.SAME_TWICE:
+        return Method.PAIRED_T
     return Method.WELCH_T if design is Design.TWO_GROUPS else Method.ANOVA
 
 
@@ -129,12 +144,14 @@ ADJUSTMENTS: dict[Method, tuple[Adjustment, ...]] = {
     Method.ANOVA: (Adjustment.TUKEY, Adjustment.NONE),
     Method.WELCH_T: (Adjustment.NONE,),
     Method.STUDENT_T: (Adjustment.NONE,),
+    Method.PAIRED_T: (Adjustment.NONE,),
 }
 """The follow-ups that belong to a method, the suggested one first."""
 
 METHOD_NAMES: dict[Method, str] = {
     Method.WELCH_T: "Welch’s t-test",
     Method.STUDENT_T: "Student’s t-test",
+    Method.PAIRED_T: "paired t-test",
     Method.ANOVA: "one-way ANOVA",
 }
 """Methods by their full names."""
@@ -142,7 +159,7 @@ METHOD_NAMES: dict[Method, str] = {
 
 def refusal(method: Method, groups: Groups) -> DesignError | None:
     """Why a method cannot compare these groups; None when it can."""
-    counted = [group for group in groups.as_read if group.n]
+    counted = [group for group in groups.as_read if not group.is_empty]
     if not counted:
         return DesignError("No group has a value", remedy="Enter measurements")
     if len(counted) < 2:
@@ -151,6 +168,10 @@ def refusal(method: Method, groups: Groups) -> DesignError | None:
             remedy="Add another group, or use the summary alone",
         )
     name = METHOD_NAMES[method]
+    if (unknown := _unknown(counted, name)) is not None:
+        return unknown
+    if method is Method.PAIRED_T:
+        return _paired_refusal(groups, counted, name)
     if method is Method.ANOVA:
         return _anova_refusal(counted, name)
     if len(counted) > 2:
@@ -159,6 +180,49 @@ def refusal(method: Method, groups: Groups) -> DesignError | None:
             remedy="Use one-way ANOVA",
         )
     return _t_refusal(counted, method, name)
+
+
+def _unknown(counted: list[Group], name: str) -> DesignError | None:
+    """Why a test cannot run from the summaries that were given; None when it can."""
+    if without_n := [group for group in counted if not group.is_n_known]:
+        return DesignError(
+            f"n is not known for {names_of(without_n[:3])}; {name} needs it",
+            remedy="Say how many replicates each mean is of",
+        )
+    lacking = [g for g in counted if g.n > 1 and g.summary.sum_of_squares is None]
+    if lacking:
+        return DesignError(
+            f"The SD is not known for {names_of(lacking[:3])}; {name} needs it",
+            remedy="Say what stands beside the means: SD, SE, a margin or a variance",
+        )
+    return None
+
+
+def _paired_refusal(groups: Groups, counted: list[Group], name: str) -> DesignError | None:
+    if not has_same_units(groups):
+        return DesignError(
+            f"{name[:1].upper()}{name[1:]} needs the same units in both groups",
+            remedy="Say in the reading which column names them",
+        )
+    if len(counted) != 2:
+        return DesignError(
+            f"{name[:1].upper()}{name[1:]} compares two conditions; here are {len(counted)}",
+            remedy="Leave all but two out",
+        )
+    differences = pairing_of(*counted).differences
+    unit = groups.measurements.unit_name
+    if differences.n < 2:
+        return DesignError(
+            f"Only {differences.n} {unit} has a value in both {names_of(counted)}; "
+            f"{name} needs at least 2",
+            remedy=f"Check the names of the {unit}s",
+        )
+    if differences.sum_of_squares == 0:
+        return DesignError(
+            f"All differences between {names_of(counted)} are equal; {name} needs some spread",
+            remedy="Check the measurements",
+        )
+    return None
 
 
 def _anova_refusal(counted: list[Group], name: str) -> DesignError | None:
@@ -204,16 +268,21 @@ def compare(groups: Groups) -> Comparison:
     design = design_of(groups)
     suggested = suggested_method(design)
     method = suggested if question.method is Method.AUTO else question.method
+    if question.method is Method.AUTO and design is Design.SAME_OFTEN:
+        raise _same_often(groups)
     if (error := refusal(method, groups)) is not None:
         raise error
-    counted = tuple(group for group in groups.as_read if group.n)
+    counted = tuple(group for group in groups.as_read if not group.is_empty)
     adjustment = question.adjustment or ADJUSTMENTS[method][0]
     if adjustment not in ADJUSTMENTS[method] or len(counted) == 2:
         adjustment = Adjustment.NONE
     moments = [group.summary.moments for group in counted]
     level = question.comparison_level
-    anova = test = None
-    if method is Method.ANOVA:
+    anova = test = pairing = None
+    if method is Method.PAIRED_T:
+        pairing = pairing_of(*counted)
+        test, pairs = _paired_pair(pairing, level)
+    elif method is Method.ANOVA:
         anova = one_way_anova(moments)
         pairs = _anova_pairs(counted, moments, anova, adjustment, level)
     else:
@@ -225,12 +294,44 @@ def compare(groups: Groups) -> Comparison:
         method=method,
         adjustment=adjustment,
         groups=counted,
-        left_out=tuple(group for group in groups.as_read if not group.n),
+        left_out=tuple(group for group in groups.as_read if group.is_empty),
         anova=anova,
         t_test=test,
         pairs=pairs,
         level=level,
+        pairing=pairing,
     )
+
+
+def _same_often(groups: Groups) -> DesignError:
+    noun = groups.measurements.unit_name
+    return DesignError(
+        f"The same {noun}s stand in every group, and there are more than two groups; "
+        "a test for that is not available yet",
+        remedy=f"Compare two groups, or say in the reading that every group has other {noun}s",
+    )
+
+
+def _paired_pair(pairing: Pairing, level: float) -> tuple[TTest, tuple[PairResult, ...]]:
+    """The test of later − earlier, with d_z as effect size."""
+    differences = pairing.differences.moments
+    test = paired_t_test(differences, level)
+    deviation = math.sqrt(differences.variance)
+    pair = PairResult(
+        a=pairing.later,
+        b=pairing.earlier,
+        test=test,
+        statistic="t",
+        value=test.statistic,
+        p_adjusted=None,
+        ci_lower=test.ci_lower,
+        ci_upper=test.ci_upper,
+        ci_kind=IntervalKind.INDIVIDUAL,
+        critical=test.t_critical,
+        effect=test.mean_difference / deviation,
+        effect_name="Cohen d_z",
+    )
+    return test, (pair,)
 
 
 def _anova_pairs(
@@ -256,7 +357,7 @@ def _anova_pairs(
             ci_upper=pair.ci_upper,
             ci_kind=kind,
             critical=pair.critical,
-            hedges_g=hedges_g(pair.test.mean_difference, anova.mean_square_within, anova.df_within),
+            effect=hedges_g(pair.test.mean_difference, anova.mean_square_within, anova.df_within),
         )
 
     return tuple(result(pair) for pair in run(moments, anova, level))
@@ -287,6 +388,6 @@ def _t_pair(
         ci_upper=test.ci_upper,
         ci_kind=IntervalKind.INDIVIDUAL,
         critical=test.t_critical,
-        hedges_g=hedges_g(test.mean_difference, variance, df),
+        effect=hedges_g(test.mean_difference, variance, df),
     )
     return test, (pair,)

@@ -10,7 +10,7 @@ from itertools import product
 
 from decimus.measurements.observations import GroupCells, Measurements
 from decimus.measurements.variables import Factor, Level
-from decimus.statistics.summaries import Interval, Summary
+from decimus.statistics.summaries import GivenSummary, Interval, Summary
 from decimus.study.questions import Levels, Question
 from decimus.terms import Decimals, Direction, ErrorBar
 
@@ -46,6 +46,16 @@ class Group:
     def n(self) -> int:
         """Replicates counted."""
         return self.summary.n
+
+    @property
+    def is_empty(self) -> bool:
+        """True when there is neither a value nor a mean."""
+        return self.summary.mean is None
+
+    @property
+    def is_n_known(self) -> bool:
+        """False for a mean that was given without its n."""
+        return self.cells.given is None or self.cells.given.given_n is not None
 
     @property
     def missing(self) -> int:
@@ -149,8 +159,8 @@ class Groups:
     @property
     def ns(self) -> tuple[int, int]:
         """The smallest and the largest n."""
-        counts = [group.n for group in self.shown]
-        return min(counts), max(counts)
+        counts = [group.n for group in self.shown if group.is_n_known]
+        return min(counts, default=0), max(counts, default=0)
 
 
 def error_bar_ends(
@@ -167,6 +177,8 @@ def error_bar_ends(
     if summary.mean is None:
         return None
     length: float | None
+    if error_bar is ErrorBar.GIVEN:
+        return _given_ends(summary, direction)
     match error_bar:
         case ErrorBar.STANDARD_DEVIATION:
             length = summary.standard_deviation
@@ -175,13 +187,24 @@ def error_bar_ends(
         case ErrorBar.CONFIDENCE_INTERVAL:
             interval = summary.confidence_interval(level)
             length = None if interval is None else interval.half_width
-        case ErrorBar.NONE:
+        case _:
             length = None
     if length is None:
         return None
     return ErrorBarEnds(
         lower=None if direction is Direction.UP else summary.mean - length,
         upper=None if direction is Direction.DOWN else summary.mean + length,
+    )
+
+
+def _given_ends(summary: Summary, direction: Direction) -> ErrorBarEnds | None:
+    """The ends of the bar that a summarised table gives."""
+    lengths = summary.given_lengths if isinstance(summary, GivenSummary) else None
+    if lengths is None or summary.mean is None:
+        return None
+    return ErrorBarEnds(
+        lower=None if direction is Direction.UP else summary.mean - lengths[0],
+        upper=None if direction is Direction.DOWN else summary.mean + lengths[1],
     )
 
 

@@ -2,12 +2,16 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from dataclasses import dataclass
 
+from decimus.analysis.comparisons import Comparison
+from decimus.analysis.error_bars import possible_error_bars
 from decimus.analysis.groups import Group, Groups
-from decimus.measurements.observations import CellReference, empty_cells
+from decimus.measurements.observations import CellReference, Measurements, empty_cells
+from decimus.measurements.spellings import similar_levels
 from decimus.study.questions import FigureChoices, Levels
-from decimus.terms import ChartKind, Layout
+from decimus.terms import ChartKind, ErrorBar, Layout, LevelKind, LimitRule
 
 
 @dataclass(frozen=True)
@@ -95,6 +99,90 @@ class RecurringNames:
 
 
 @dataclass(frozen=True)
+class RepeatedNames:
+    """Names of trials or years: perhaps one unit measured again and again."""
+
+    heading: str
+
+
+@dataclass(frozen=True)
+class UncountedReadings:
+    """Several measurements of one unit count as if they were independent."""
+
+    heading: str
+    variable: int
+    readings: tuple[int, int]
+    has_one_per_group: bool
+
+
+@dataclass(frozen=True)
+class UnequalReadings:
+    """Units whose averages are of different numbers of readings."""
+
+    readings: tuple[int, int]
+
+
+@dataclass(frozen=True)
+class LimitCells:
+    """Cells such as "<0.1", and what they count as."""
+
+    cells: tuple[CellReference, ...]
+    rule: LimitRule
+
+
+@dataclass(frozen=True)
+class SimilarLevels:
+    """Two levels that are probably one; `rare` has fewer measurements."""
+
+    variable: int
+    rare: str
+    common: str
+
+
+@dataclass(frozen=True)
+class UnknownMeaning:
+    """Nobody has said what stands beside the means of a summarised table."""
+
+    heading: str
+
+
+@dataclass(frozen=True)
+class UnknownN:
+    """Means without their n: what can be drawn and tested is limited."""
+
+
+@dataclass(frozen=True)
+class NoErrorBars:
+    """The chosen error bar cannot be made from what was given."""
+
+    error_bar: ErrorBar
+    possible: tuple[ErrorBar, ...]
+
+
+@dataclass(frozen=True)
+class UnequalGroups:
+    """Groups of different number where no row says which measurement is missing."""
+
+    fewest: int
+    most: int
+
+
+@dataclass(frozen=True)
+class ValuesSetAside:
+    """What is kept in view but not counted."""
+
+    count: int
+    reasons: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class IncompleteUnits:
+    """Units left out of a paired test because one value is missing."""
+
+    names: tuple[str, ...]
+
+
+@dataclass(frozen=True)
 class SummaryRowsLeftOut:
     """Rows of means and the like among the measurements."""
 
@@ -121,6 +209,17 @@ Remark = (
     | UnitlessOutcome
     | UnusedColumns
     | RecurringNames
+    | RepeatedNames
+    | UncountedReadings
+    | UnequalReadings
+    | LimitCells
+    | SimilarLevels
+    | UnknownMeaning
+    | UnknownN
+    | NoErrorBars
+    | UnequalGroups
+    | ValuesSetAside
+    | IncompleteUnits
     | SummaryRowsLeftOut
     | BarsNotFromZero
 )
@@ -139,15 +238,18 @@ def remarks_on_measurements(groups: Groups, row_names: tuple[str, ...]) -> tuple
         rows = tuple(row_names[r] for r, c in group.cells.missing if (r, c) not in unreadable)
         if rows and group.n:
             found.append(MissingCells(group, rows))
-    if empty := tuple(group for group in groups.shown if not group.n):
+    if empty := tuple(group for group in groups.shown if group.is_empty):
         found.append(EmptyGroups(empty))
     if absent := empty_cells(measurements):
         found.append(AbsentCells(absent))
     if rows_out := measurements.shape.summary_rows:
         found.append(SummaryRowsLeftOut(tuple(row_names[r] for r in rows_out)))
-    units = measurements.units
-    if not units.is_decided and measurements.shape.layout is Layout.LONG:
-        found.append(RecurringNames(units.heading))
+    if columns_out := measurements.shape.summary_columns:
+        names = tuple(f"column {measurements.shape.name(c)}" for c in columns_out)
+        found.append(SummaryRowsLeftOut(names))
+    found += _on_cells(groups)
+    found += _on_units(measurements)
+    found += _on_summaries(groups)
     if measurements.unused_factors:
         found.append(UnusedColumns(measurements.unused_factors))
     if not measurements.outcome.is_named:
@@ -155,6 +257,75 @@ def remarks_on_measurements(groups: Groups, row_names: tuple[str, ...]) -> tuple
     elif not measurements.outcome.unit:
         found.append(UnitlessOutcome(measurements.outcome.name))
     return tuple(found)
+
+
+def _on_cells(groups: Groups) -> list[Remark]:
+    """What cells raise: limits, levels that are alike, values set aside."""
+    measurements = groups.measurements
+    found: list[Remark] = []
+    if measurements.limits:
+        found.append(LimitCells(measurements.limits, measurements.limit_rule))
+    for index, factor in enumerate(measurements.factors):
+        if factor.kind is LevelKind.AMOUNTS:
+            continue
+        counts: Counter[str] = Counter()
+        for group in measurements.groups:
+            counts[group.levels[index]] += len(group.values) + len(group.missing)
+        found += [
+            SimilarLevels(factor.variable, rare, common) for rare, common in similar_levels(counts)
+        ]
+    if measurements.aside_count:
+        reasons = (aside.reason for group in measurements.groups for aside in group.asides)
+        found.append(ValuesSetAside(measurements.aside_count, tuple(dict.fromkeys(reasons))))
+    if _differs_unnoticed(measurements):
+        counts_shown = [len(group.values) + len(group.missing) for group in measurements.groups]
+        found.append(UnequalGroups(min(counts_shown), max(counts_shown)))
+    return found
+
+
+def _differs_unnoticed(measurements: Measurements) -> bool:
+    """True for columns (or rows) of different lengths without names to say what is missing."""
+    shape = measurements.shape
+    is_block = shape.layout in (Layout.COLUMNS, Layout.ROWS) and shape.row_names is None
+    counts = {len(group.values) + len(group.missing) for group in measurements.groups}
+    return is_block and not measurements.units.variable and len(counts - {0}) > 1
+
+
+def _on_units(measurements: Measurements) -> list[Remark]:
+    """What the names of units raise."""
+    units = measurements.units
+    found: list[Remark] = []
+    if units.may_be_repeats:
+        found.append(RepeatedNames(units.heading))
+    elif not units.is_decided and measurements.shape.layout is Layout.LONG:
+        found.append(RecurringNames(units.heading))
+    if units.has_uncounted_readings and units.variable is not None:
+        found.append(
+            UncountedReadings(
+                units.heading, units.variable, units.readings, units.has_one_per_group
+            )
+        )
+    if units.is_averaged and units.readings[0] != units.readings[1]:
+        found.append(UnequalReadings(units.readings))
+    return found
+
+
+def _on_summaries(groups: Groups) -> list[Remark]:
+    """What a table of summaries leaves open."""
+    summary = groups.measurements.shape.summary
+    if summary is None:
+        return []
+    found: list[Remark] = []
+    has_spread = summary.columns[0].spread is not None
+    if summary.meaning is None and has_spread:
+        found.append(UnknownMeaning(summary.spread_heading))
+    if any(not group.is_n_known for group in groups.shown):
+        found.append(UnknownN())
+    wanted = groups.question.error_bar
+    shown = [group for group in groups.shown if not group.is_empty]
+    if wanted is not ErrorBar.NONE and not any(groups.error_bar(group) for group in shown):
+        found.append(NoErrorBars(wanted, possible_error_bars(groups)))
+    return found
 
 
 def remarks_on_groups(groups: Groups) -> tuple[Remark, ...]:
@@ -168,6 +339,13 @@ def remarks_on_groups(groups: Groups) -> tuple[Remark, ...]:
     if equal:
         found.append(EqualValues(equal))
     return tuple(found)
+
+
+def remarks_on_comparison(comparison: Comparison | None) -> tuple[Remark, ...]:
+    """Remarks about who takes part in the comparison."""
+    if comparison is not None and comparison.pairing and comparison.pairing.incomplete:
+        return (IncompleteUnits(comparison.pairing.incomplete),)
+    return ()
 
 
 def remarks_on_figure(figure: FigureChoices) -> tuple[Remark, ...]:

@@ -8,6 +8,7 @@ from decimus.analysis.comparisons import Comparison, compare
 from decimus.analysis.groups import Groups, groups_of
 from decimus.analysis.remarks import (
     Remark,
+    remarks_on_comparison,
     remarks_on_figure,
     remarks_on_groups,
     remarks_on_measurements,
@@ -135,5 +136,6 @@ class Results:
         return (
             *remarks_on_measurements(self.groups, self.row_names),
             *remarks_on_groups(self.groups),
+            *remarks_on_comparison(self.comparison),
             *remarks_on_figure(self.question.figure),
         )

@@ -72,10 +72,15 @@ def _add_input(command: argparse.ArgumentParser) -> None:
     reading.add_argument("--layout", choices=("columns", "rows", "long", "summarised"))
     reading.add_argument("--value", metavar="COL", help="the column of measurements")
     reading.add_argument("--group", metavar="COL", action="append", help="a column of groups")
+    reading.add_argument("--subject", metavar="COL", help="whose measurement it is; pairs values")
+    reading.add_argument("--within", metavar="COL", help="the unit whose readings are averaged")
+    reading.add_argument("--sheet", metavar="NAME", help="the sheet of a workbook")
+    reading.add_argument("--mean", metavar="COL", help="the column of means, if summarised")
+    reading.add_argument("--spread", metavar="COL", help="the column beside them")
+    reading.add_argument("--meaning", metavar="M", help="sd, se, margin or variance")
+    reading.add_argument("--n", metavar="COL", help="the column of replicates counted")
     reading.add_argument("--delimiter", metavar="C")
     reading.add_argument("--decimal", choices=(",", "."))
-    for later in ("--subject", "--within", "--sheet", "--mean", "--spread", "--meaning", "--n"):
-        reading.add_argument(later, metavar="X", help=argparse.SUPPRESS)
 
 
 def _add_comparison(command: argparse.ArgumentParser) -> None:

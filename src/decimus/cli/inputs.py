@@ -8,6 +8,7 @@ from pathlib import Path
 
 from msgspec.structs import replace
 
+from decimus.analysis.error_bars import fitting_error_bar
 from decimus.analysis.results import Results
 from decimus.cli.arguments import UsageError
 from decimus.errors import InputError
@@ -15,20 +16,15 @@ from decimus.formats.delimited import decoded_table, delimiter_of
 from decimus.measurements.detection import TableShape, table_shape
 from decimus.measurements.numbers import name_and_unit
 from decimus.study.edits import BringInTable
-from decimus.study.readings import Reading
+from decimus.study.readings import NOBODY, Reading, SummaryColumns
 from decimus.study.studies import Study
 from decimus.study.tables import Table
-from decimus.terms import Layout
+from decimus.terms import Layout, Meaning
 from decimus.workflows.opening import open_file
 
+_MOST_FACTORS = 3
+
 LATER = {
-    "subject": "--subject",
-    "within": "--within",
-    "sheet": "--sheet",
-    "mean": "--mean",
-    "spread": "--spread",
-    "meaning": "--meaning",
-    "n": "--n",
     "reference": "--reference",
     "control": "--control",
     "ss_type": "--ss-type",
@@ -52,19 +48,20 @@ def results_from(arguments: argparse.Namespace) -> Results:
         question = replace(
             question, error_bar_level=arguments.level, comparison_level=arguments.level
         )
-    results = Results(study.with_question(number, question), number)
+    study = study.with_question(number, question)
+    results = Results(study, number)
     if results.problem is not None:
         problem = results.problem
         raise InputError(problem.what, where=problem.where or arguments.file, remedy=problem.remedy)
-    return results
+    _check_meaning(arguments, results)
+    fitting = fitting_error_bar(results.groups)
+    return Results(study.with_question(number, fitting), number, before=results)
 
 
 def _refuse_later(arguments: argparse.Namespace) -> None:
     for name, option in LATER.items():
         if getattr(arguments, name, None) is not None:
             raise UsageError(f"{option} is not available yet")
-    if arguments.layout in ("rows", "summarised"):
-        raise UsageError(f"--layout {arguments.layout} is not available yet; use columns or long")
 
 
 def _study(arguments: argparse.Namespace) -> Study:
@@ -75,7 +72,8 @@ def _study(arguments: argparse.Namespace) -> Study:
         except InputError as error:
             raise UsageError(f"--delimiter: {error}") from error
     if arguments.file != "-":
-        return open_file(Path(arguments.file), delimiter, is_checked=False).study
+        path = Path(arguments.file)
+        return open_file(path, delimiter, is_checked=False, sheet=arguments.sheet).study
     title = "standard input"
     table = decoded_table(sys.stdin.buffer.read(), title, delimiter, title=title)
     return BringInTable(table=table).apply(Study())
@@ -91,39 +89,112 @@ def _question_number(arguments: argparse.Namespace, study: Study) -> int:
 
 
 def _read_as_told(arguments: argparse.Namespace, study: Study, number: int) -> Study:
+    """The study with its table read as the options say."""
     question = study.questions[number]
     sheet = study.sheets[question.sheet]
-    wants_columns = arguments.value is not None or arguments.group
-    layout = Layout(arguments.layout) if arguments.layout else None
-    if wants_columns:
-        if layout is Layout.COLUMNS:
-            raise UsageError("--value and --group belong to --layout long")
-        layout = Layout.LONG
-    reading: Reading = sheet.reading
-    if layout is not None or arguments.decimal is not None:
-        reading = replace(
-            reading,
-            layout=layout or reading.layout,
-            decimal=arguments.decimal or reading.decimal,
-        )
-        study = study.with_sheet(question.sheet, replace(sheet, reading=reading))
-    if not wants_columns:
-        return study
+    layout = _layout_told(arguments)
+    reading = replace(
+        sheet.reading,
+        layout=layout or sheet.reading.layout,
+        decimal=arguments.decimal or sheet.reading.decimal,
+    )
     shape = table_shape(sheet.table, reading)
-    outcome = question.outcome
+    reading = _units_told(arguments, shape, reading)
+    if layout is Layout.SUMMARISED:
+        reading = _summary_told(arguments, shape, reading)
+    study = study.with_sheet(question.sheet, replace(sheet, reading=reading))
+    outcome, factors = question.outcome, question.factors
     if arguments.value is not None:
         outcome = _column(arguments, shape, arguments.value, "--value")
         _check_numbers(arguments, shape, outcome, sheet.table)
-    factors = question.factors
     if arguments.group:
         factors = tuple(_column(arguments, shape, name, "--group") for name in arguments.group)
-        if len(factors) > 2:
-            raise UsageError("--group: three factors are not available yet; give one or two")
-        if outcome in factors:
+        if len(factors) > _MOST_FACTORS:
+            raise UsageError("--group: give one to three factors")
+        if outcome is not None and outcome in factors:
             raise UsageError("--group and --value name the same column")
         if len(set(factors)) < len(factors):
             raise UsageError("--group names the same column twice")
     return study.with_question(number, replace(question, outcome=outcome, factors=factors))
+
+
+def _layout_told(arguments: argparse.Namespace) -> Layout | None:
+    """The layout as said, or as the other options imply."""
+    layout = Layout(arguments.layout) if arguments.layout else None
+    if any(getattr(arguments, name) is not None for name in ("mean", "spread", "meaning", "n")):
+        if layout not in (None, Layout.SUMMARISED):
+            raise UsageError("--mean, --spread, --meaning and --n belong to --layout summarised")
+        return Layout.SUMMARISED
+    if arguments.value is not None or arguments.within is not None:
+        if layout not in (None, Layout.LONG):
+            raise UsageError("--value and --within belong to --layout long")
+        return Layout.LONG
+    if arguments.group and layout is Layout.COLUMNS:
+        raise UsageError("--group belongs to --layout long, rows or summarised")
+    if arguments.group and layout is None:
+        return Layout.LONG
+    return layout
+
+
+def _units_told(arguments: argparse.Namespace, shape: TableShape, reading: Reading) -> Reading:
+    """Who was measured again, and whose readings are averaged."""
+    if arguments.subject is not None:
+        subject = _column(arguments, shape, arguments.subject, "--subject")
+        reading = replace(reading, subject=subject, same_units=True)
+        if shape.layout is not Layout.LONG and subject != shape.row_names:
+            raise UsageError("--subject: in this layout the names stand in the first column")
+    if arguments.within is not None:
+        within = _column(arguments, shape, arguments.within, "--within")
+        reading = replace(reading, within=within)
+    return reading
+
+
+_MEANINGS = ("sd", "se", "margin", "variance")
+
+
+def _summary_told(arguments: argparse.Namespace, shape: TableShape, reading: Reading) -> Reading:
+    """The columns of a summarised table; those not said are taken from clear headings."""
+    if arguments.meaning is not None and arguments.meaning not in _MEANINGS:
+        raise UsageError(f"--meaning {arguments.meaning}: there are {', '.join(_MEANINGS)}")
+    found = shape.summary.columns[0] if shape.summary is not None else None
+
+    def column(name: str) -> int | None:
+        said = getattr(arguments, name)
+        if said is not None:
+            return _column(arguments, shape, said, f"--{name}")
+        detected = getattr(found, name) if found is not None else None
+        return NOBODY if detected is None and name != "mean" else detected
+
+    known = ", ".join(shape.name(p.index) for p in shape.columns)
+    mean = column("mean")
+    if mean is None:
+        raise InputError(
+            "No heading says which column holds the means",
+            where=arguments.file,
+            remedy=f"Name it with --mean; there are: {known}",
+        )
+    names = ("mean", "spread", "n")
+    is_said = any(getattr(arguments, name) is not None for name in names)
+    columns = SummaryColumns(meaning=Meaning(arguments.meaning) if arguments.meaning else None)
+    if is_said:
+        upper = found.upper if found is not None and arguments.spread is None else None
+        columns = replace(
+            columns, mean=mean, spread=column("spread"), n=column("n"), upper=upper or NOBODY
+        )
+    return replace(reading, summary=columns)
+
+
+def _check_meaning(arguments: argparse.Namespace, results: Results) -> None:
+    """Refuse to guess what stands beside the means."""
+    summary = results.measurements.shape.summary
+    if summary is None or summary.meaning is not None or summary.columns[0].spread is None:
+        return
+    heading = summary.spread_heading or "the column beside the means"
+    raise InputError(
+        f"Nothing says what “{heading}” is",
+        where=arguments.file,
+        remedy=f"Say it with --meaning {'|'.join(_MEANINGS)}",
+    )
 
 
 def _column(arguments: argparse.Namespace, shape: TableShape, name: str, option: str) -> int:

@@ -19,8 +19,8 @@ _LOOKED_AT = 200_000
 _LARGE = 1_000_000
 """Characters from which on a table is read by a library for large ones."""
 _SIGNATURES = {
-    b"PK\x03\x04": "It is a workbook or an archive, not delimited text",
-    b"\xd0\xcf\x11\xe0": "It is an old workbook, not delimited text",
+    b"PK\x03\x04": "It is an archive, not a table",
+    b"\x1f\x8b": "It is a compressed file, not a table",
     b"%PDF": "It is a PDF, not a table",
     b"\x89PNG": "It is a picture, not a table",
     b"\xff\xd8\xff": "It is a picture, not a table",

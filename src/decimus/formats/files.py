@@ -9,6 +9,8 @@ from pathlib import Path
 
 from decimus.errors import InputError
 
+_LARGEST = 2 * 1024**3
+
 
 def read_bytes(path: Path) -> bytes:
     """All bytes of a file.
@@ -17,6 +19,19 @@ def read_bytes(path: Path) -> bytes:
         InputError: it does not exist, is a folder, may not be read or cannot be.
     """
     try:
+        size = path.stat().st_size
+        if size > _LARGEST:
+            raise InputError(
+                f"It holds {size / 1024**3:.1f} GB; at most 2 GB can be read",
+                where=str(path),
+                remedy="Keep the columns and rows that are needed",
+            )
+        if not path.is_file():
+            raise InputError(
+                "This is a folder, not a file" if path.is_dir() else "This is no ordinary file",
+                where=str(path),
+                remedy="Choose a table or a study",
+            )
         return path.read_bytes()
     except OSError as error:
         raise InputError(_reason(error, path), where=str(path)) from error

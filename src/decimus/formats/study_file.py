@@ -20,11 +20,11 @@ import msgspec
 from decimus.errors import DecimusError, FileFormatError
 from decimus.formats.delimited import written_csv
 from decimus.formats.files import read_bytes, write_whole
-from decimus.study.edits import BringInTable, Edit
+from decimus.study.edits import AddTable, BringInTable, Edit
 from decimus.study.history import History, replayed
 from decimus.study.questions import Question
 from decimus.study.readings import Reading
-from decimus.study.studies import Sheet, Study
+from decimus.study.studies import Sheet, Source, Study
 from decimus.study.tables import Block, Table
 
 FORMAT = "decimus study"
@@ -39,6 +39,7 @@ class _StoredSheet(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     rows: int
     columns: int
     reading: Reading
+    source: Source = Source()
 
 
 class _StoredStudy(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
@@ -77,7 +78,14 @@ def study_bytes(history: History) -> bytes:
             _put(archive, name, written_csv(sheet.table.rows()).encode())
             table = sheet.table
             sheets.append(
-                _StoredSheet(table.title, name, table.row_count, table.column_count, sheet.reading)
+                _StoredSheet(
+                    table.title,
+                    name,
+                    table.row_count,
+                    table.column_count,
+                    sheet.reading,
+                    sheet.source,
+                )
             )
         stored = _StoredStudy(FORMAT, VERSION, tuple(sheets), history.study.questions)
         _put(archive, "study.json", _json(stored))
@@ -102,7 +110,7 @@ def _put(archive: zipfile.ZipFile, name: str, content: bytes) -> None:
 
 def _stored_edit(archive: zipfile.ZipFile, number: int, edit: Edit) -> dict[str, Any]:
     stored: dict[str, Any]
-    if isinstance(edit, BringInTable):
+    if isinstance(edit, BringInTable | AddTable):
         # The cells go to a file of their own, which any program can open.
         stored = msgspec.to_builtins(msgspec.structs.replace(edit, table=Table()))
         del stored["table"]
@@ -166,7 +174,7 @@ def _read_sheet(archive: zipfile.ZipFile, stored: _StoredSheet) -> Sheet:
     rows = _csv_rows(archive, stored.cells)
     if len(rows) != stored.rows or any(len(row) != stored.columns for row in rows):
         raise FileFormatError((f"{stored.cells} is not {stored.rows} × {stored.columns} cells",))
-    return Sheet(Table.from_rows(rows, stored.title), stored.reading)
+    return Sheet(Table.from_rows(rows, stored.title), stored.reading, stored.source)
 
 
 def _csv_rows(archive: zipfile.ZipFile, name: str) -> Block:
@@ -191,10 +199,11 @@ def _read_history(archive: zipfile.ZipFile, study: Study) -> History:
 
 
 def _read_edit(archive: zipfile.ZipFile, stored: dict[str, Any]) -> Edit:
-    if stored.get("type") == "BringInTable":
+    if stored.get("type") in ("BringInTable", "AddTable"):
         table = Table.from_rows(_csv_rows(archive, stored["rows"]), stored["name"])
         others = {key: value for key, value in stored.items() if key not in ("rows", "name")}
-        edit: Edit = msgspec.convert({**others, "table": {}}, type=BringInTable)
-        return msgspec.structs.replace(edit, table=table)
+        edit: Edit = msgspec.convert({**others, "table": {}}, type=Edit)
+        if isinstance(edit, BringInTable | AddTable):
+            return msgspec.structs.replace(edit, table=table)
     other: Edit = msgspec.convert(stored, type=Edit)
     return other

@@ -132,6 +132,7 @@ class Assembly:
             condition=self._reading.condition or "",
             unreadable=self._unreadable(),
             limits=self._references(CellKind.LIMIT),
+            limit_rule=self._reading.limits or LimitRule.MISSING,
             unused_factors=self._unused(),
             units=self._units,
             reading_count=int(self._is_number.sum()) - len(reasons),

@@ -7,6 +7,7 @@ from decimal import Decimal
 
 import numpy as np
 
+from decimus.errors import TableError
 from decimus.measurements.detection import TableShape
 from decimus.measurements.extraction import no_numbers
 from decimus.measurements.factors import block_outcome, factor_of, long_outcome
@@ -21,8 +22,10 @@ from decimus.measurements.observations import (
 )
 from decimus.measurements.replicates import Units
 from decimus.measurements.summarised import SummaryShape, statistic_in
+from decimus.study.questions import Levels
 from decimus.study.readings import HEADINGS, Reading
 from decimus.study.tables import Table
+from decimus.terms import LimitRule
 
 
 def measurements_of_summary(
@@ -71,6 +74,7 @@ def measurements_of_summary(
         )
         if found.problem:
             unreadable.append(CellReference(*_turned(place, shape), found.problem))
+    _check_distinct(groups)
     if not any(found.summary for found in given):
         raise no_numbers(shape)
     decimals = np.array([found.decimals for found in given if found.summary], np.int64)
@@ -91,10 +95,25 @@ def measurements_of_summary(
         condition=reading.condition or "",
         unreadable=tuple(unreadable),
         limits=(),
+        limit_rule=LimitRule.MISSING,
         unused_factors=(),
         units=Units(),
         reading_count=len(given),
     )
+
+
+def _check_distinct(groups: list[GroupCells]) -> None:
+    """Refuse two means for one group. Raises TableError."""
+    rows: dict[Levels, int] = {}
+    for group in groups:
+        place = next(iter((*group.places, *group.missing)))
+        other = rows.setdefault(group.levels, place[0])
+        if other != place[0]:
+            name = ", ".join(group.levels)
+            raise TableError(
+                f"Rows {other + 1} and {place[0] + 1} both give a mean for “{name}”",
+                remedy="Add a column that tells them apart, or read the table as measurements",
+            )
 
 
 def _heads_groups(shape: TableShape) -> bool:

@@ -15,7 +15,7 @@ from decimus.measurements.replicates import Units
 from decimus.measurements.variables import Factor, Outcome
 from decimus.statistics.summaries import GivenSummary
 from decimus.study.questions import Levels
-from decimus.terms import Layout
+from decimus.terms import Layout, LimitRule
 
 Place = tuple[int, int]
 """Row and column of a cell, from 0."""
@@ -110,6 +110,7 @@ class Measurements:
         condition: when or under what, may be empty.
         unreadable: cells among the measurements that are neither number nor missing.
         limits: cells such as "<0.1".
+        limit_rule: what they count as.
         unused_factors: names of columns that could name groups but do not.
         units: what a replicate is and whether it recurs.
         reading_count: cells that count; more than values where readings are averaged.
@@ -126,6 +127,7 @@ class Measurements:
     condition: str
     unreadable: tuple[CellReference, ...]
     limits: tuple[CellReference, ...]
+    limit_rule: LimitRule
     unused_factors: tuple[str, ...]
     units: Units
     reading_count: int

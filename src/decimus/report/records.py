@@ -30,9 +30,9 @@ def _group_record(group: Group, level: float) -> Record:
     interval = summary.confidence_interval(level)
     return {
         "levels": list(group.levels),
-        "n": summary.n,
+        "n": summary.n if group.is_n_known else None,
         "missing": group.missing,
-        "excluded": 0,
+        "excluded": group.cells.excluded,
         "mean": summary.mean,
         "sd": summary.standard_deviation,
         "variance": summary.variance,
@@ -144,7 +144,7 @@ def _terms(groups: Groups, comparison: Comparison) -> list[Record]:
             "p": pair.test.p_value,
             "sum_of_squares": None,
             "mean_square": None,
-            "effect": _effect("Hedges g", pair.hedges_g),
+            "effect": _effect(pair.effect_name, pair.effect),
         }
         return [effect, residuals]
     anova = comparison.anova
@@ -184,7 +184,7 @@ def _pair_record(pair: PairResult, level: float, direction: str | None) -> Recor
             "upper": pair.ci_upper,
             "kind": pair.ci_kind.value,
         },
-        "effect": _effect("Hedges g", pair.hedges_g),
+        "effect": _effect(pair.effect_name, pair.effect),
     }
     if direction is not None:
         record["p_directional"] = test.p_less if direction == "less" else test.p_greater

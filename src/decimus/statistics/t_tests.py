@@ -1,4 +1,4 @@
-"""Student's and Welch's t-tests for two independent groups."""
+"""Student's and Welch's t-tests for two independent groups, and the paired t-test."""
 
 from __future__ import annotations
 
@@ -98,3 +98,12 @@ def student_t_test(a: Moments, b: Moments, level: float = 95) -> TTest:
     df = a.n + b.n - 2
     pooled = (a.sum_of_squares + b.sum_of_squares) / df
     return t_test(a.mean - b.mean, math.sqrt(pooled * (1 / a.n + 1 / b.n)), df, level)
+
+
+def paired_t_test(differences: Moments, level: float = 95) -> TTest:
+    """The paired t-test: are differences within units 0 on average?
+
+    Needs n ≥ 2 differences with some variance. Source: Student 1908, Biometrika 6.
+    """
+    error = math.sqrt(differences.variance / differences.n)
+    return t_test(differences.mean, error, differences.n - 1, level)

@@ -9,11 +9,32 @@ from decimus.study.readings import Reading
 from decimus.study.tables import Table
 
 
+class Source(msgspec.Struct, frozen=True):
+    """Where a table came from; the file itself is never changed.
+
+    Args:
+        name: the file's name, or "pasted table".
+        path: the file, "" for what was pasted.
+        modified: when the file was last changed, in seconds since 1970.
+        checksum: SHA-256 of its content, in hexadecimal.
+        part: the sheet and block of a workbook.
+        delimiter: what stood between cells where that was said.
+    """
+
+    name: str = ""
+    path: str = ""
+    modified: float = 0.0
+    checksum: str = ""
+    part: str = ""
+    delimiter: str | None = None
+
+
 class Sheet(msgspec.Struct, frozen=True):
     """A table and what was said about how it is read."""
 
     table: Table = Table()
     reading: Reading = Reading()
+    source: Source = Source()
 
 
 class Study(msgspec.Struct, frozen=True):

@@ -33,7 +33,8 @@ from decimus.window.theme import (
     colour,
     sans,
 )
-from decimus.wording.remarks import RemarkWords, remark_words
+from decimus.wording.remark_words import RemarkWords
+from decimus.wording.remarks import remark_words
 from decimus.wording.settings import foot_sentence
 
 

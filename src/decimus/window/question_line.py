@@ -8,7 +8,7 @@ from decimus.analysis.results import Results
 from decimus.window.sentences import SentenceFonts, SentenceView
 from decimus.window.store import Store
 from decimus.window.theme import MARGIN, sans, serif
-from decimus.wording.readings import question_sentence
+from decimus.wording.questions import question_sentence
 from decimus.wording.spans import Style, Text
 
 

@@ -77,12 +77,15 @@ _ERROR_BAR_HELP = {
     ErrorBar.STANDARD_DEVIATION: "how far single replicates spread around their mean",
     ErrorBar.STANDARD_ERROR: "how far the mean would vary from sample to sample",
     ErrorBar.CONFIDENCE_INTERVAL: "where the true mean plausibly lies",
+    ErrorBar.GIVEN: "what the table gives beside its means",
     ErrorBar.NONE: "",
 }
 
 
-def error_bar_choice(question: Question, decimal_sign: str = ".") -> Choice:
-    """What error bars show."""
+def error_bar_choice(
+    question: Question, decimal_sign: str = ".", *, has_given: bool = False
+) -> Choice:
+    """What error bars show; `has_given` where a table brings its own."""
     now, level = question.error_bar, question.error_bar_level
     offered = sorted({*LEVELS_OFFERED, level})
 
@@ -102,6 +105,7 @@ def error_bar_choice(question: Question, decimal_sign: str = ".") -> Choice:
         option(ErrorBar.STANDARD_DEVIATION),
         option(ErrorBar.STANDARD_ERROR),
         *(option(ErrorBar.CONFIDENCE_INTERVAL, at) for at in offered),
+        *((option(ErrorBar.GIVEN),) if has_given else ()),
         option(ErrorBar.NONE),
     )
     entry = Entry("confidence interval at another level, %", f"{level:g}", at_level)
@@ -121,7 +125,7 @@ def direction_choice(question: Question) -> Choice:
 
 def _error_bars(groups: Groups, decimal_sign: str) -> list[Span]:
     question = groups.question
-    choice = error_bar_choice(question, decimal_sign)
+    choice = error_bar_choice(question, decimal_sign, has_given=groups.measurements.is_summarised)
     if question.error_bar is ErrorBar.NONE:
         return [Text(", with "), choice]
     return [Text(" and its "), choice, Text(", "), direction_choice(question)]
@@ -141,6 +145,10 @@ def replicates_choice(question: Question, unit: str) -> Choice:
 def _replicates(groups: Groups) -> list[Span]:
     question = groups.question
     unit = plural(groups.measurements.unit_name, 2)
+    if groups.measurements.is_summarised:
+        known = all(group.is_n_known for group in groups.shown)
+        n = f"{NBSP}={NBSP}{n_words(groups)} {unit}" if known else " is not given"
+        return [Text("; "), Text("n", Style.ITALIC), Text(n)]
     choice = replicates_choice(question, unit)
     count = [Text("n", Style.ITALIC), Text(f"{NBSP}={NBSP}{n_words(groups)}")]
     if question.figure.show_replicates:

@@ -135,8 +135,10 @@ def reason(comparison: Comparison) -> str:
             facts = "two independent groups, each with a spread of its own"
         case Design.SEVERAL_GROUPS:
             facts = f"{count} independent groups"
+        case Design.SAME_TWICE | Design.SAME_OFTEN:
+            facts = "the same units under both conditions"
         case Design.CELLS:
-            facts = f"{count} independent cells of two factors, taken as {count} groups"
+            facts = f"{count} independent cells of several factors, taken as {count} groups"
     left_out = (
         f" {names_of(comparison.left_out)} left out: no values." if comparison.left_out else ""
     )
@@ -259,9 +261,14 @@ def effect_sentence(results: Results) -> str:
             f"{rounded(100 * share, 0):f}{NBSP}% of the variation in this sample lies between "
             f"the groups (η² = {number(share, 2, sign)})."
         )
-    g = comparison.pairs[0].hedges_g
+    g = comparison.pairs[0].effect
     if g is None:
         return ""
+    if comparison.pairing is not None:
+        return (
+            f"The mean difference is {number(abs(g), 2, sign)} standard deviations of the "
+            f"differences (d_z = {number(g, 2, sign)})."
+        )
     return (
         f"The difference is {number(abs(g), 2, sign)} standard deviations "
         f"(Hedges’ g = {number(g, 2, sign)})."

@@ -84,6 +84,8 @@ def error_bar_name(error_bar: ErrorBar, level: float, decimal_sign: str = ".") -
             return "standard error"
         case ErrorBar.CONFIDENCE_INTERVAL:
             return f"{percent(level, decimal_sign)} confidence interval"
+        case ErrorBar.GIVEN:
+            return "error bar as given"
         case ErrorBar.NONE:
             return "no error bars"
 

@@ -2,32 +2,33 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
-
-from decimus.analysis.groups import with_unit
 from decimus.analysis.results import Results
-from decimus.errors import ChoiceError
 from decimus.measurements.observations import Measurements
 from decimus.measurements.variables import Factor
 from decimus.study.edits import (
     ChooseDecimalSign,
-    ChooseFactors,
-    ChooseHeader,
+    ChooseHeaderRows,
     ChooseLayout,
     ChooseLevelKind,
-    ChooseOutcome,
     ChooseRowNames,
     ChooseUnit,
     DescribeCondition,
     DescribeMaterial,
     DescribeReplicate,
-    Edit,
-    NameVariable,
 )
 from decimus.terms import Layout, LevelKind
+from decimus.wording.entries import name_entry, required_text
 from decimus.wording.numbers import plural
 from decimus.wording.phrases import lower_first, outcome_words
+from decimus.wording.questions import factor_options, joint, outcome_options
+from decimus.wording.replicates import (
+    averaging_spans,
+    left_out_spans,
+    limit_spans,
+    same_units_spans,
+)
 from decimus.wording.spans import Choice, Entry, Option, Sentence, Span, Style, Text
+from decimus.wording.summarised_readings import summarised_reading
 
 _UNITS_OF_REPLICATION = ("flask", "plot", "plant", "animal", "sample", "visitor")
 _UNITS = ("mm", "mm²", "g", "mg", "mg/L", "°C", "s", "%")
@@ -36,13 +37,15 @@ _UNITS = ("mm", "mm²", "g", "mg", "mg/L", "°C", "s", "%")
 def reading_sentence(results: Results) -> Sentence:
     """How the table is read; every fact in it can be corrected."""
     measurements = results.measurements
-    spans = (
-        _columns_reading(results, measurements)
-        if measurements.shape.layout is Layout.COLUMNS
-        else _long_reading(results, measurements)
-    )
-    return (
-        *spans,
+    layouts = {
+        Layout.COLUMNS: _columns_reading,
+        Layout.ROWS: _rows_reading,
+        Layout.LONG: _long_reading,
+        Layout.SUMMARISED: summarised_reading,
+    }
+    spans = [
+        Text("Each "),
+        *layouts[measurements.shape.layout](results, measurements),
         Text(" The numbers are "),
         _outcome_choice(results, measurements),
         *_unit_of_outcome(results, measurements),
@@ -52,9 +55,12 @@ def reading_sentence(results: Results) -> Sentence:
         _condition_choice(results, measurements),
         *_decimal_sign(results, measurements),
         Text("."),
-        *_left_out(results, measurements),
+        *averaging_spans(results, measurements),
+        *limit_spans(results, measurements),
+        *left_out_spans(results, measurements),
         Text(f" {counts(measurements)}", Style.QUIET),
-    )
+    ]
+    return tuple(spans)
 
 
 def problem_sentence(results: Results) -> Sentence:
@@ -62,9 +68,12 @@ def problem_sentence(results: Results) -> Sentence:
     reading, sheet = results.sheet.reading, results.question.sheet
     problem = results.problem
     layouts = _layout_options(sheet, reading.layout)
-    headers = _header_options(sheet, reading.has_header)
+    said = reading.header_rows
+    if said is None and reading.has_header is not None:
+        said = int(reading.has_header)
+    headers = _header_options(sheet, said)
     layout = "as found out" if reading.layout is None else f"by {reading.layout.value}"
-    header = {None: "what is found out", True: "names", False: "measurements"}[reading.has_header]
+    header = {None: "what is found out", 0: "measurements"}.get(said, "names")
     return (
         Text(f"{problem.what}. {problem.remedy}. " if problem is not None else ""),
         Text("The table is read "),
@@ -78,9 +87,13 @@ def problem_sentence(results: Results) -> Sentence:
 def counts(measurements: Measurements) -> str:
     """How many groups, numbers and missing measurements."""
     groups, numbers = len(measurements.groups), measurements.count
-    text = f"{groups} {plural('group', groups)}, {numbers} {plural('number', numbers)}"
-    missing = measurements.missing_count
-    return f"{text}, {missing} missing." if missing else f"{text}, none missing."
+    noun = "mean" if measurements.is_summarised else "number"
+    if measurements.units.is_averaged:
+        noun = measurements.unit_name
+    text = f"{groups} {plural('group', groups)}, {numbers} {plural(noun, numbers)}"
+    missing, aside = measurements.missing_count, measurements.aside_count
+    text += f", {missing} missing" if missing else ", none missing"
+    return f"{text}, {aside} set aside." if aside else f"{text}."
 
 
 def _layout_choice(results: Results, text: str) -> Choice:
@@ -91,7 +104,9 @@ def _layout_choice(results: Results, text: str) -> Choice:
 def _layout_options(sheet: int, now: Layout | None) -> tuple[Option, ...]:
     words = {
         Layout.COLUMNS: "column: each column is a group",
+        Layout.ROWS: "row: each row is a group, its replicates across",
         Layout.LONG: "row: each row is one measurement",
+        Layout.SUMMARISED: "row: each row is a group, its mean beside its spread",
     }
     return tuple(
         Option(word, ChooseLayout(layout=layout, sheet=sheet), layout is now)
@@ -99,50 +114,78 @@ def _layout_options(sheet: int, now: Layout | None) -> tuple[Option, ...]:
     )
 
 
-def _columns_reading(results: Results, measurements: Measurements) -> list[Span]:
-    factor = measurements.factors[0]
-    spans: list[Span] = [
-        Text("Each "),
-        _layout_choice(results, "column"),
-        Text(" is one "),
-        _kind_choice(results, factor),
-        Text(" of "),
-        _factor_name_choice(results, factor),
-        *_unit_of_factor(results, factor),
-        Text(", each row one "),
-        _replicate_choice(results, measurements),
-        Text(", a different one in every column. The first row holds "),
-        _header_choice(results, measurements),
-    ]
-    if len(measurements.shape.columns) > 1:
-        spans += [Text(", the first column "), _row_names_choice(results, measurements)]
-    return [*spans, Text(".")]
-
-
-def _long_reading(results: Results, measurements: Measurements) -> list[Span]:
-    spans: list[Span] = [
-        Text("Each "),
-        _layout_choice(results, "row"),
-        Text(" is one "),
-        _replicate_choice(results, measurements),
-        Text("; its group is "),
-    ]
+def _factor_spans(results: Results, measurements: Measurements, lead: str) -> list[Span]:
+    """The factors: "one amount of salt in g/L and one kind of light"."""
+    spans: list[Span] = []
+    count = len(measurements.factors)
     for index, factor in enumerate(measurements.factors):
-        if index:
-            spans.append(Text(" and "))
         spans += [
-            Text("one "),
+            Text((joint(index, count) if index else "") + lead),
             _kind_choice(results, factor),
             Text(" of "),
             _factor_name_choice(results, factor),
             *_unit_of_factor(results, factor),
         ]
+    return spans
+
+
+def _columns_reading(results: Results, measurements: Measurements) -> list[Span]:
+    beside = measurements.shape.side_factors
+    spans = [
+        _layout_choice(results, "column"),
+        Text(" is " if not beside else " beside the names is "),
+        *_factor_spans(results, measurements, "one "),
+        Text(", each row one "),
+        _replicate_choice(results, measurements),
+        *same_units_spans(results, measurements, "in every column"),
+        Text(". "),
+        *_header_spans(results, measurements),
+    ]
+    if len(measurements.shape.columns) > 1 and not beside:
+        spans += [Text(", the first column "), _row_names_choice(results, measurements)]
+    return [*spans, Text(".")]
+
+
+def _rows_reading(results: Results, measurements: Measurements) -> list[Span]:
     return [
-        *spans,
-        Text(". The first row holds "),
-        _header_choice(results, measurements),
+        _layout_choice(results, "row"),
+        Text(" is "),
+        *_factor_spans(results, measurements, "one "),
+        Text(", each column one "),
+        _replicate_choice(results, measurements),
+        *same_units_spans(results, measurements, "in every row"),
+        Text(". "),
+        *_header_spans(results, measurements),
         Text("."),
     ]
+
+
+def _long_reading(results: Results, measurements: Measurements) -> list[Span]:
+    is_reading = measurements.units.is_averaged and not measurements.shape.readings
+    spans: list[Span] = [_layout_choice(results, "row"), Text(" is one ")]
+    if is_reading:
+        spans.append(Text("reading of one "))
+    return [
+        *spans,
+        _replicate_choice(results, measurements),
+        *same_units_spans(results, measurements, "in every group"),
+        Text("; its group is "),
+        *_factor_spans(results, measurements, "one "),
+        Text(". "),
+        *_header_spans(results, measurements),
+        Text("."),
+    ]
+
+
+def _header_spans(results: Results, measurements: Measurements) -> list[Span]:
+    rows = measurements.shape.block.header_rows
+    if len(rows) > 1:
+        lead = "Two rows hold "
+    elif rows and rows[0]:
+        lead = f"Row {rows[0] + 1} holds "
+    else:
+        lead = "The first row holds "
+    return [Text(lead), _header_choice(results, measurements)]
 
 
 _KIND_WORDS = {
@@ -162,26 +205,6 @@ def _kind_choice(results: Results, factor: Factor) -> Choice:
         options.append(Option(label, edit if possible else None, kind is factor.kind, why))
     word = _KIND_WORDS[factor.kind][0]
     return Choice(f"kind {factor.variable}", word, "what the levels are", tuple(options))
-
-
-def _required(make: Callable[[str], Edit], what: str) -> Callable[[str], Edit]:
-    """An edit from text that must not be empty."""
-
-    def checked(text: str) -> Edit:
-        if not text.strip():
-            raise ChoiceError(f"{what} cannot be empty", remedy="Type a name")
-        return make(text.strip())
-
-    return checked
-
-
-def _name_entry(results: Results, variable: int, label: str, now: str) -> Entry:
-    sheet = results.question.sheet
-    return Entry(
-        label,
-        now,
-        _required(lambda text: NameVariable(variable=variable, name=text, sheet=sheet), "A name"),
-    )
 
 
 def _unit_entry(results: Results, variable: int, now: str) -> Entry:
@@ -205,9 +228,9 @@ def _unit_choice(results: Results, key: str, variable: int, now: str, name: str)
 
 
 def _factor_name_choice(results: Results, factor: Factor) -> Choice:
-    entry = _name_entry(results, factor.variable, "what the groups differ in", factor.name)
+    entry = name_entry(results, factor.variable, "what the groups differ in", factor.name)
     text = lower_first(factor.name) if factor.is_named else "group"
-    options = _factor_options(results, results.measurements, factor)
+    options = factor_options(results, results.measurements, factor)
     return Choice(f"factor {factor.variable}", text, "the factor", options, (entry,))
 
 
@@ -221,11 +244,11 @@ def _unit_of_factor(results: Results, factor: Factor) -> list[Span]:
 
 def _outcome_choice(results: Results, measurements: Measurements) -> Choice:
     outcome = measurements.outcome
-    entry = _name_entry(
+    entry = name_entry(
         results, outcome.variable, "what was measured", outcome.name if outcome.is_named else ""
     )
     text = outcome_words(measurements) if outcome.is_named else "what was measured?"
-    options = _outcome_options(results, measurements)
+    options = outcome_options(results, measurements)
     return Choice("outcome name", text, "the outcome", options, (entry,))
 
 
@@ -242,7 +265,7 @@ def _replicate_choice(results: Results, measurements: Measurements) -> Choice:
         Option(word, DescribeReplicate(unit_name=word, sheet=sheet), word == now)
         for word in dict.fromkeys((*_UNITS_OF_REPLICATION, now))
     )
-    make = _required(lambda text: DescribeReplicate(unit_name=text, sheet=sheet), "A name")
+    make = required_text(lambda text: DescribeReplicate(unit_name=text, sheet=sheet), "A name")
     entry = Entry("what one replicate is, in the singular", now, make)
     return Choice("replicate", now, "what one replicate is", options, (entry,))
 
@@ -271,15 +294,17 @@ def _condition_choice(results: Results, measurements: Measurements) -> Choice:
 
 
 def _header_choice(results: Results, measurements: Measurements) -> Choice:
-    has = measurements.shape.header_row is not None
-    options = _header_options(results.question.sheet, has)
-    return Choice("header", "names" if has else "measurements", "what the first row holds", options)
+    count = len(measurements.shape.block.header_rows)
+    options = _header_options(results.question.sheet, count)
+    text = ("measurements", "names", "names")[count]
+    return Choice("header", text, "what the first row holds", options)
 
 
-def _header_options(sheet: int, now: bool | None) -> tuple[Option, ...]:
-    return (
-        Option("names", ChooseHeader(has_header=True, sheet=sheet), now is True),
-        Option("measurements", ChooseHeader(has_header=False, sheet=sheet), now is False),
+def _header_options(sheet: int, now: int | None) -> tuple[Option, ...]:
+    words = ("measurements", "names", "names, as does the row below")
+    return tuple(
+        Option(words[count], ChooseHeaderRows(count=count, sheet=sheet), count == now)
+        for count in (1, 2, 0)
     )
 
 
@@ -308,118 +333,6 @@ def _decimal_sign(results: Results, measurements: Measurements) -> list[Span]:
     )
     choice = Choice("decimal sign", words[shape.decimal], "the decimal sign", options)
     return [Text(", with a decimal "), choice]
-
-
-def _left_out(results: Results, measurements: Measurements) -> list[Span]:
-    rows = measurements.shape.summary_rows
-    if not rows:
-        return []
-    names = ", ".join(results.row_names[row] for row in rows)
-    verb = "is" if len(rows) == 1 else "are"
-    return [Text(f" {names} {verb} left out.")]
-
-
-# --- the question ----------------------------------------------------------
-
-
-def question_sentence(results: Results) -> Sentence:
-    """The question: which outcome, by which factors."""
-    measurements = results.measurements
-    spans: list[Span] = [
-        Text("How does "),
-        _asked_outcome(results, measurements),
-        Text(" differ by "),
-    ]
-    for index, factor in enumerate(measurements.factors):
-        spans += [Text(" and ")] if index else []
-        spans.append(_asked_factor(results, measurements, index, factor))
-    return (*spans, Text("?"))
-
-
-def _heading(measurements: Measurements, column: int) -> str:
-    return measurements.shape.column(column).heading or f"column {column + 1}"
-
-
-def _outcome_options(results: Results, measurements: Measurements) -> tuple[Option, ...]:
-    """The columns of a long table that could be the outcome."""
-    shape = measurements.shape
-    if shape.layout is not Layout.LONG:
-        return ()
-    used = {factor.variable for factor in measurements.factors}
-    columns = [p.index for p in shape.columns if p.is_numeric and p.index not in used]
-    return tuple(
-        Option(
-            _heading(measurements, c),
-            ChooseOutcome(outcome=c, name=_heading(measurements, c), question=results.number),
-            c == measurements.outcome.variable,
-        )
-        for c in columns
-    )
-
-
-def _asked_outcome(results: Results, measurements: Measurements) -> Choice:
-    outcome = measurements.outcome
-    name = outcome.name if outcome.is_named else ""
-    text = with_unit(lower_first(name) if name else "the measurement", outcome.unit)
-    entry = _name_entry(results, outcome.variable, "what was measured", name)
-    options = _outcome_options(results, measurements)
-    return Choice("asked outcome", text, "the outcome", options, (entry,))
-
-
-def _factor_options(
-    results: Results, measurements: Measurements, factor: Factor
-) -> tuple[Option, ...]:
-    """What else a factor of a long table could be: another column, swapped, alone, one of two."""
-    shape = measurements.shape
-    if shape.layout is not Layout.LONG:
-        return ()
-    chosen = [f.variable for f in measurements.factors]
-    index = chosen.index(factor.variable)
-    free = [c for c in shape.factor_candidates if c not in (*chosen, measurements.outcome.variable)]
-
-    def option(label: str, factors: tuple[int, ...]) -> Option:
-        return _factors_option(results, measurements, factors, label)
-
-    columns = sorted([factor.variable, *free])
-    options = [
-        option(
-            _heading(measurements, c), tuple(c if i == index else f for i, f in enumerate(chosen))
-        )
-        for c in columns
-    ]
-    if len(chosen) > 1:
-        kept = tuple(f for f in chosen if f != factor.variable)
-        options.append(swap_option(results, measurements))
-        options.append(option(f"only by {_heading(measurements, kept[0])}", kept))
-    else:
-        options += [option(f"and also by {_heading(measurements, c)}", (*chosen, c)) for c in free]
-    return tuple(options)
-
-
-def _asked_factor(
-    results: Results, measurements: Measurements, index: int, factor: Factor
-) -> Choice:
-    text = with_unit(lower_first(factor.name), factor.unit)
-    name = factor.name if factor.is_named else ""
-    entry = _name_entry(results, factor.variable, "what the groups differ in", name)
-    options = _factor_options(results, measurements, factor)
-    return Choice(f"asked factor {index}", text, "a factor", options, (entry,))
-
-
-def swap_option(results: Results, measurements: Measurements) -> Option:
-    """The other factor across, this one as colour."""
-    swapped = tuple(factor.variable for factor in reversed(measurements.factors))
-    label = f"swap: {_heading(measurements, swapped[0])} across"
-    return _factors_option(results, measurements, swapped, label)
-
-
-def _factors_option(
-    results: Results, measurements: Measurements, factors: tuple[int, ...], label: str
-) -> Option:
-    names = tuple(_heading(measurements, c) for c in factors)
-    before = tuple(factor.variable for factor in measurements.factors)
-    edit = ChooseFactors(factors=factors, names=names, before=before, question=results.number)
-    return Option(label, edit, factors == before)
 
 
 def thread_counts(results: Results) -> dict[str, str]:

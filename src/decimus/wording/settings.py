@@ -19,7 +19,7 @@ from decimus.study.edits import (
     WriteAxisTitle,
 )
 from decimus.study.questions import Question
-from decimus.terms import ChartKind, Decimals, Layout, LevelKind, Palette, Spacing
+from decimus.terms import ChartKind, Decimals, LevelKind, Palette, Spacing
 from decimus.wording.captions import (
     comparison_text_choice,
     direction_choice,
@@ -30,7 +30,7 @@ from decimus.wording.captions import (
 from decimus.wording.comparisons import level_choice
 from decimus.wording.numbers import full_number, plural
 from decimus.wording.phrases import factor_words, outcome_words, typed_number
-from decimus.wording.readings import swap_option
+from decimus.wording.questions import swap_option
 from decimus.wording.spans import Choice, Entry, Option, Sentence, Span, Text
 
 
@@ -113,7 +113,14 @@ def figure_settings(results: Results) -> tuple[SettingsSection, ...]:
         SettingsSection(
             "Error bars",
             (
-                Setting("show", (error_bar_choice(question, sign),)),
+                Setting(
+                    "show",
+                    (
+                        error_bar_choice(
+                            question, sign, has_given=results.measurements.is_summarised
+                        ),
+                    ),
+                ),
                 Setting("drawn", (direction_choice(question),)),
             ),
         ),
@@ -158,7 +165,7 @@ def _axis_settings(results: Results) -> tuple[Setting, ...]:
         across += [_spacing_choice(results.question), Text("\u2003 ")]
     across.append(_title_choice(results, is_value_axis=False))
     settings.append(Setting(factor_words(factor), tuple(across)))
-    if measurements.shape.layout is Layout.LONG and len(measurements.factors) > 1:
+    if len(measurements.factors) > 1 and not measurements.is_summarised:
         second = results.groups.factors[1]
         text = f"{factor_words(factor)} across, {factor_words(second)} as colour"
         choice = Choice(

@@ -101,7 +101,7 @@ def _row(groups: Groups, group: Group, sign: str) -> tuple[str, ...]:
     ends = interval_words(interval, decimals, sign)
     return (
         *group.labels,
-        str(group.n),
+        str(group.n) if group.is_n_known else "–",
         number(summary.mean, decimals, sign),
         number(summary.standard_deviation, decimals, sign),
         number(summary.standard_error, decimals, sign),

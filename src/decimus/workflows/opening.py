@@ -2,62 +2,145 @@
 
 from __future__ import annotations
 
+import hashlib
+from dataclasses import dataclass
 from pathlib import Path
 
+from msgspec.structs import replace
+
+from decimus.analysis.error_bars import fitting_error_bar
+from decimus.analysis.groups import groups_of
 from decimus.errors import FileFormatError, InputError
 from decimus.formats.delimited import decoded_table, table_of_text
 from decimus.formats.files import read_bytes
+from decimus.formats.html_tables import table_of_html
+from decimus.formats.progress import Progress, no_progress
 from decimus.formats.study_file import study_from_bytes
+from decimus.formats.workbooks import chosen_block, is_workbook, sheet_blocks
 from decimus.measurements.reading import read_measurements
 from decimus.study.edits import BringInTable
 from decimus.study.history import History
+from decimus.study.studies import Source
+from decimus.study.tables import Table
 
 STUDY_SUFFIX = ".decimus"
 
 
-def open_file(path: Path, delimiter: str | None = None, *, is_checked: bool = True) -> History:
+@dataclass(frozen=True)
+class FoundTable:
+    """A table in a file, where it came from, and what else is in the file.
+
+    Args:
+        table: its cells.
+        source: the file and the part of it.
+        parts: the names of all tables in it; one or none for a file of one table.
+    """
+
+    table: Table
+    source: Source
+    parts: tuple[str, ...] = ()
+
+
+def open_file(
+    path: Path,
+    delimiter: str | None = None,
+    *,
+    is_checked: bool = True,
+    sheet: str | None = None,
+    progress: Progress = no_progress,
+) -> History:
     """A study as it was saved, or a new one with the table in the file.
 
     Args:
         path: the file.
         delimiter: what stands between cells, None to find out.
         is_checked: False for a table whose reading is told later, and may need to be.
+        sheet: the sheet of a workbook, None for the first with numbers.
+        progress: called with the share that is done, and may stop it.
 
     Raises:
         InputError: one line with the file and what is wrong with it.
     """
-    content = read_bytes(path)
     if path.suffix.lower() == STUDY_SUFFIX:
         try:
-            return study_from_bytes(content)
+            return study_from_bytes(read_bytes(path))
         except FileFormatError as error:
             raise InputError(str(error), where=str(path)) from error
-    edit = BringInTable(table=decoded_table(content, str(path), delimiter, title=path.name))
+    found = table_in(path, delimiter, sheet, progress)
+    edit = BringInTable(table=found.table, source=found.source)
     return History().after(checked(edit, str(path)) if is_checked else edit)
 
 
-def pasted(text: str) -> BringInTable:
+def table_in(
+    path: Path,
+    delimiter: str | None = None,
+    sheet: str | None = None,
+    progress: Progress = no_progress,
+) -> FoundTable:
+    """The table in a file. Raises InputError."""
+    content = read_bytes(path)
+    where = str(path)
+    progress(0.05)
+    source = Source(
+        name=path.name,
+        path=str(path.absolute()),
+        modified=path.stat().st_mtime,
+        checksum=hashlib.sha256(content).hexdigest(),
+        delimiter=delimiter,
+    )
+    if is_workbook(content):
+        blocks = sheet_blocks(content, where, path.name)
+        block = chosen_block(blocks, sheet, where)
+        parts = tuple(dict.fromkeys(block.name for block in blocks))
+        return FoundTable(block.table, replace(source, part=block.name), parts)
+    if sheet is not None:
+        raise InputError("Only workbooks have sheets", where=where, remedy="Leave the sheet out")
+    head = content[:2000].lstrip().lower()
+    if head.startswith(b"<") and b"<table" in content.lower():
+        table = table_of_html(content.decode("utf-8", "replace"), path.name)
+        if table is not None:
+            return FoundTable(table, source)
+    table = decoded_table(content, where, delimiter, title=path.name, progress=progress)
+    return FoundTable(table, source)
+
+
+def pasted(text: str, html: str = "") -> BringInTable:
     """The edit that brings in a table from the clipboard.
+
+    Args:
+        text: the clipboard as plain text.
+        html: the same as HTML, where the source gives that; cells copied from a web page
+            stand in it, those of a spreadsheet in the tabs of the text as well.
 
     Raises:
         InputError: there is no table in it.
     """
-    if not text.strip():
+    name = "pasted table"
+    table = None
+    if "\t" not in text and "<t" in html.lower():
+        table = table_of_html(html, name)
+    if table is None and not text.strip():
         raise InputError(
             "The clipboard holds no text", remedy="Copy a table first, with its headings"
         )
-    name = "pasted table"
-    return checked(BringInTable(table=table_of_text(text, title=name)), name)
+    if table is None:
+        table = table_of_text(text, title=name)
+    checksum = hashlib.sha256((text or html).encode()).hexdigest()
+    source = Source(name=name, checksum=checksum)
+    return checked(BringInTable(table=table, source=source), name)
 
 
 def checked(edit: BringInTable, where: str) -> BringInTable:
     """The same edit, once it is sure that there are measurements in its table.
 
+    A summarised table is asked for error bars that follow from it.
+
     Raises:
         InputError: there are none.
     """
     try:
-        read_measurements(edit.table, edit.reading)
+        measurements = read_measurements(edit.table, edit.reading)
     except InputError as error:
         raise InputError(error.what, where=error.where or where, remedy=error.remedy) from error
-    return edit
+    asked = fitting_error_bar(groups_of(measurements, edit.asked))
+    return edit if asked is edit.asked else replace(edit, asked=asked)

@@ -66,6 +66,7 @@ from decimus.study.edits.replicates import (
     CountSummaries,
     JoinLevels,
 )
+from decimus.study.edits.tables import AddTable, ChooseTable, RemoveTable
 
 Edit = (
     BringInTable
@@ -97,6 +98,9 @@ Edit = (
     | CountAgain
     | ExplainMissing
     | SetValuesAside
+    | AddTable
+    | ChooseTable
+    | RemoveTable
     | ChooseOutcome
     | ChooseFactors
     | RenameLevel
@@ -123,6 +127,7 @@ Edit = (
 """Any change; told apart in a file by the name of its class."""
 
 __all__ = [
+    "AddTable",
     "BringInTable",
     "ChooseAdjustment",
     "ChooseAveraging",
@@ -152,6 +157,7 @@ __all__ = [
     "ChooseSize",
     "ChooseSpacing",
     "ChooseSummaryColumns",
+    "ChooseTable",
     "ChooseTextSize",
     "ChooseUnit",
     "ChooseValueRange",
@@ -169,6 +175,7 @@ __all__ = [
     "InsertRows",
     "JoinLevels",
     "NameVariable",
+    "RemoveTable",
     "RenameLevel",
     "ReorderLevels",
     "SetValuesAside",

@@ -9,7 +9,7 @@ from decimus.study.edits.bases import SheetEdit
 from decimus.study.edits.moves import moved_columns, moved_rows
 from decimus.study.questions import Question
 from decimus.study.readings import Reading
-from decimus.study.studies import Sheet, Study
+from decimus.study.studies import Sheet, Source, Study
 from decimus.study.tables import Block, Table
 
 
@@ -20,6 +20,7 @@ class BringInTable(SheetEdit, frozen=True, kw_only=True):
     """
 
     table: Table
+    source: Source = Source()
     reading: Reading = Reading()
     asked: Question = msgspec.field(default_factory=Question)
 
@@ -30,7 +31,7 @@ class BringInTable(SheetEdit, frozen=True, kw_only=True):
 
     def apply(self, study: Study) -> Study:
         """The study with this table, its reading and one fresh question."""
-        sheet = Sheet(self.table, self.reading)
+        sheet = Sheet(self.table, self.reading, self.source)
         return replace(study.with_sheet(self.sheet, sheet), questions=(self.asked,))
 
 
@@ -142,7 +143,7 @@ def _with_columns_moved(
 
     sheet = study.sheets[number]
     reading = moved_columns(sheet.reading, moved, gone)
-    study = study.with_sheet(number, Sheet(table, reading))
+    study = study.with_sheet(number, Sheet(table, reading, sheet.source))
     for index, question in enumerate(study.questions):
         if question.sheet != number:
             continue

@@ -127,7 +127,7 @@ class LanesModel(StripModel):
             case Column.NAME:
                 return row.group.labels[-1]
             case Column.N:
-                return str(row.group.n)
+                return str(row.group.n) if row.group.is_n_known else "–"
             case Column.MEAN:
                 return number(summary.mean, decimals, sign)
             case Column.STANDARD_DEVIATION:

@@ -1,0 +1,53 @@
+"""Which error bars the groups of a question can have."""
+
+from __future__ import annotations
+
+from msgspec.structs import replace
+
+from decimus.analysis.groups import Groups, error_bar_ends
+from decimus.study.questions import Question
+from decimus.terms import ErrorBar, Meaning
+
+_BY_WORTH = (
+    ErrorBar.CONFIDENCE_INTERVAL,
+    ErrorBar.STANDARD_DEVIATION,
+    ErrorBar.STANDARD_ERROR,
+    ErrorBar.GIVEN,
+)
+
+
+def possible_error_bars(groups: Groups) -> tuple[ErrorBar, ...]:
+    """Error bars that every group can have, the most telling first."""
+    shown = [group for group in groups.shown if not group.is_empty]
+    question = groups.question
+    return tuple(
+        kind
+        for kind in _BY_WORTH
+        if all(
+            error_bar_ends(g.summary, kind, question.error_bar_level, question.direction)
+            for g in shown
+        )
+    )
+
+
+def fitting_error_bar(groups: Groups) -> Question:
+    """The question with error bars that a summarised table allows.
+
+    An interval given at its own level is shown at that level. Raw measurements keep the
+    question as it is.
+    """
+    question, summary = groups.question, groups.measurements.shape.summary
+    if summary is None:
+        return question
+    if summary.meaning in (Meaning.MARGIN, Meaning.INTERVAL) and summary.level is not None:
+        question = replace(question, error_bar_level=summary.level)
+        groups = replace_question(groups, question)
+    possible = possible_error_bars(groups)
+    if question.error_bar in (*possible, ErrorBar.NONE):
+        return question
+    return replace(question, error_bar=possible[0] if possible else ErrorBar.NONE)
+
+
+def replace_question(groups: Groups, question: Question) -> Groups:
+    """The groups with other choices about how they are shown."""
+    return Groups(groups.measurements, groups.factors, groups.shown, question)

@@ -1,0 +1,48 @@
+"""Two conditions measured on the same units: who is complete, and the differences."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from decimus.analysis.groups import Group, Groups
+from decimus.statistics.summaries import Summary
+
+
+@dataclass(frozen=True)
+class Pairing:
+    """Differences of two groups, unit by unit.
+
+    Args:
+        later: the group that comes second in reading order.
+        earlier: the first.
+        units: units with a value in both, in reading order.
+        incomplete: units with a value in one of them only.
+        differences: later − earlier for each of `units`.
+    """
+
+    later: Group
+    earlier: Group
+    units: tuple[str, ...]
+    incomplete: tuple[str, ...]
+    differences: Summary
+
+
+def has_same_units(groups: Groups) -> bool:
+    """True when the groups were measured on the same units."""
+    units = groups.measurements.units
+    return units.is_same and all(group.cells.units for group in groups.shown if group.n)
+
+
+def pairing_of(earlier: Group, later: Group) -> Pairing:
+    """The differences of two groups with the same units."""
+    first = dict(zip(earlier.cells.units, earlier.cells.shifted, strict=True))
+    second = dict(zip(later.cells.units, later.cells.shifted, strict=True))
+    both = tuple(unit for unit in first if unit in second)
+    either = (*first, *(unit for unit in second if unit not in first))
+    return Pairing(
+        later,
+        earlier,
+        both,
+        tuple(unit for unit in either if (unit in first) != (unit in second)),
+        Summary(tuple(second[unit] - first[unit] for unit in both)),
+    )

@@ -1,0 +1,262 @@
+"""Tables in workbooks (XLSX, ODS): their sheets, and the blocks in a sheet."""
+
+from __future__ import annotations
+
+import io
+import re
+import zipfile
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date, datetime, time, timedelta
+
+from decimus.errors import TableError
+from decimus.study.tables import Block, Table
+
+_COMPOUND = b"\xd0\xcf\x11\xe0"
+_ZIP = b"PK\x03\x04"
+_LARGEST = 2 * 1024**3
+"""Bytes a workbook may unpack to."""
+_SAVE_AS = "Save the sheet as XLSX, ODS or CSV without a password and open that"
+_RANGE = re.compile(r"([A-Z]{1,3})(\d+):([A-Z]{1,3})(\d+)", re.IGNORECASE)
+
+
+@dataclass(frozen=True)
+class SheetBlock:
+    """One table in a workbook.
+
+    Args:
+        sheet: the name of its sheet.
+        cells: where in the sheet it stands, such as "A3:D12"; "" for the whole sheet.
+        table: its cells.
+    """
+
+    sheet: str
+    cells: str
+    table: Table
+
+    @property
+    def name(self) -> str:
+        """What it is called: the sheet, with the range where there are others in it."""
+        return f"{self.sheet}!{self.cells}" if self.cells else self.sheet
+
+
+def is_workbook(content: bytes) -> bool:
+    """True for content that is a workbook by its first bytes, encrypted ones included."""
+    if content.startswith(_COMPOUND):
+        return True
+    if not content.startswith(_ZIP):
+        return False
+    return any(
+        mark in content[:4096] or mark in content[-8192:]
+        for mark in (b"xl/", b"opendocument.spreadsheet", b"content.xml")
+    )
+
+
+def sheet_blocks(content: bytes, where: str, title: str) -> tuple[SheetBlock, ...]:
+    """Every table in a workbook, sheet by sheet; those with most numbers first in a sheet.
+
+    Raises:
+        TableError: it is encrypted, damaged, too large, or holds no cell.
+    """
+    _check(content, where)
+    from python_calamine import CalamineError, CalamineWorkbook, PasswordError
+
+    try:
+        workbook = CalamineWorkbook.from_filelike(io.BytesIO(content))
+        names = workbook.sheet_names
+        sheets = {
+            name: workbook.get_sheet_by_name(name).to_python(skip_empty_area=False)
+            for name in names
+        }
+    except PasswordError as error:
+        raise _encrypted(where) from error
+    except (CalamineError, OSError, ValueError) as error:
+        raise TableError(
+            f"The workbook is damaged or not one ({error})", where=where, remedy=_SAVE_AS
+        ) from error
+    found = [
+        block
+        for name, rows in sheets.items()
+        for block in blocks_of([[_text(cell) for cell in row] for row in rows], name, title)
+    ]
+    if not found:
+        raise TableError(
+            "The workbook is empty", where=where, remedy="Choose one with measurements"
+        )
+    return tuple(found)
+
+
+def chosen_block(blocks: Sequence[SheetBlock], name: str | None, where: str) -> SheetBlock:
+    """The block of that name; without one the first that holds numbers.
+
+    Raises:
+        TableError: there is none; says which there are.
+    """
+    if name is None:
+        return next((block for block in blocks if _numbers(block.table)), blocks[0])
+    for block in blocks:
+        if name in (block.name, block.sheet):
+            return block
+    sheet, _, cells = name.rpartition("!")
+    if sheet and (found := _RANGE.fullmatch(cells)) is not None:
+        whole = next((b for b in blocks if b.sheet == sheet), None)
+        if whole is not None:
+            return _cut(blocks, sheet, found)
+    known = ", ".join(dict.fromkeys(block.name for block in blocks))
+    raise TableError(f"There is no sheet “{name}”", where=where, remedy=f"There are: {known}")
+
+
+def _cut(blocks: Sequence[SheetBlock], sheet: str, found: re.Match[str]) -> SheetBlock:
+    """A range of a sheet that is no block of its own."""
+    left, right = sorted((_column_number(found[1]), _column_number(found[3])))
+    top, bottom = sorted((int(found[2]) - 1, int(found[4]) - 1))
+    wide = max((b for b in blocks if b.sheet == sheet), key=lambda b: b.table.row_count)
+    cells = wide.table.block(top, left, bottom - top + 1, right - left + 1)
+    return SheetBlock(sheet, found[0].upper(), Table.from_rows(cells, wide.table.title))
+
+
+def _column_number(letters: str) -> int:
+    number = 0
+    for letter in letters.upper():
+        number = number * 26 + ord(letter) - ord("A") + 1
+    return number - 1
+
+
+def column_letters(column: int) -> str:
+    """The name of a column in a spreadsheet: 0 is A, 26 is AA."""
+    letters = ""
+    column += 1
+    while column:
+        column, rest = divmod(column - 1, 26)
+        letters = chr(ord("A") + rest) + letters
+    return letters
+
+
+def _check(content: bytes, where: str) -> None:
+    if content.startswith(_COMPOUND):
+        if "EncryptedPackage".encode("utf-16-le") in content:
+            raise _encrypted(where)
+        return
+    try:
+        with zipfile.ZipFile(io.BytesIO(content)) as archive:
+            if sum(info.file_size for info in archive.infolist()) > _LARGEST:
+                raise TableError(
+                    "The workbook unpacks to more than 2 GB", where=where, remedy=_SAVE_AS
+                )
+            names = set(archive.namelist())
+            if "META-INF/manifest.xml" in names and b"encryption-data" in archive.read(
+                "META-INF/manifest.xml"
+            ):
+                raise _encrypted(where)
+    except (zipfile.BadZipFile, EOFError, OSError, zipfile.zlib.error) as error:  # type: ignore[attr-defined]
+        raise TableError(
+            "The workbook is damaged or cut short", where=where, remedy=_SAVE_AS
+        ) from error
+
+
+def _encrypted(where: str) -> TableError:
+    return TableError("The workbook is protected by a password", where=where, remedy=_SAVE_AS)
+
+
+def _text(cell: object) -> str:
+    """A cell as a person would type it: numbers by their shortest round-trip text."""
+    if cell is None:
+        return ""
+    if isinstance(cell, bool):
+        return "TRUE" if cell else "FALSE"
+    if isinstance(cell, float):
+        return str(int(cell)) if cell.is_integer() and abs(cell) < 1e15 else repr(cell)
+    if isinstance(cell, datetime):
+        is_date = (cell.hour, cell.minute, cell.second) == (0, 0, 0)
+        return cell.date().isoformat() if is_date else cell.isoformat(" ", "seconds")
+    if isinstance(cell, date | time):
+        return cell.isoformat()
+    if isinstance(cell, timedelta):
+        return str(cell)
+    return str(cell)
+
+
+# --- several tables in one sheet ------------------------------------------------------------
+
+
+def blocks_of(rows: Sequence[Sequence[str]], sheet: str, title: str) -> tuple[SheetBlock, ...]:
+    """The tables in a sheet that empty rows or columns keep apart.
+
+    Lines of text above or below a table belong to it; a table is what holds numbers in two
+    rows at least. Where there is only one, it is the sheet as it is.
+    """
+    if not any(cell.strip() for row in rows for cell in row):
+        return ()
+    whole = Table.from_rows(rows, f"{title}, {sheet}")
+    width = whole.column_count
+    filled = [[bool(cell.strip()) for cell in row] for row in whole.rows()]
+    strips = _runs([any(row[c] for row in filled) for c in range(width)])
+    parts = []
+    for left, right in strips:
+        for top, bottom in _tables(whole, filled, left, right):
+            parts.append((top, left, bottom, right))
+    if len(parts) < 2:
+        return (SheetBlock(sheet, "", whole),)
+    blocks = [
+        SheetBlock(
+            sheet,
+            f"{column_letters(left)}{top + 1}:{column_letters(right - 1)}{bottom}",
+            Table.from_rows(
+                whole.block(top, left, bottom - top, right - left), f"{title}, {sheet}"
+            ),
+        )
+        for top, left, bottom, right in parts
+    ]
+    ordered = sorted(blocks, key=lambda block: -_numbers(block.table))
+    return (*ordered, SheetBlock(sheet, "", whole))
+
+
+def _runs(flags: Sequence[bool]) -> list[tuple[int, int]]:
+    """Stretches of True, as (first, after the last)."""
+    found: list[tuple[int, int]] = []
+    start = None
+    for at, flag in enumerate([*flags, False]):
+        if flag and start is None:
+            start = at
+        elif not flag and start is not None:
+            found.append((start, at))
+            start = None
+    return found
+
+
+def _tables(table: Table, filled: list[list[bool]], left: int, right: int) -> list[tuple[int, int]]:
+    """The rows of every table in a strip of columns; titles and notes go with theirs."""
+    runs = _runs([any(row[left:right]) for row in filled])
+    found: list[tuple[int, int]] = []
+    pending: int | None = None
+    for top, bottom in runs:
+        cells = table.block(top, left, bottom - top, right - left)
+        is_table = _has_heading(cells) and _numeric_rows(cells) >= 2
+        if is_table:
+            found.append((pending if pending is not None else top, bottom))
+            pending = None
+        elif found:
+            found[-1] = (found[-1][0], bottom)
+        elif pending is None:
+            pending = top
+    if not found and runs:
+        cells = table.block(0, left, table.row_count, right - left)
+        return [(runs[0][0], runs[-1][1])] if _numeric_rows(cells) else []
+    return found
+
+
+def _has_heading(cells: Block) -> bool:
+    """True when the first rows hold a name over numbers."""
+    return any(cell.strip() and not _is_number(cell) for row in cells[:2] for cell in row)
+
+
+def _numeric_rows(cells: Block) -> int:
+    return sum(any(_is_number(cell) for cell in row) for row in cells)
+
+
+def _is_number(cell: str) -> bool:
+    return bool(re.fullmatch(r"\s*[-+\u2212]?\d[\d.,]*(e[-+]?\d+)?\s*%?\s*", cell, re.IGNORECASE))
+
+
+def _numbers(table: Table) -> int:
+    return sum(_is_number(cell) for c in range(table.column_count) for cell in table.column(c))

@@ -1,0 +1,38 @@
+"""What a remark consists of, and how what it names is listed."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from decimus.measurements.observations import CellReference
+from decimus.study.edits import Edit
+
+
+@dataclass(frozen=True)
+class RemarkWords:
+    """A remark.
+
+    Args:
+        place: the place of the thread it belongs to.
+        head: what and where, in a few words.
+        why: why it matters.
+        fixes: changes that would settle it, each with its label.
+    """
+
+    place: str
+    head: str
+    why: str
+    fixes: tuple[tuple[str, Edit], ...] = ()
+
+
+def cell_name(cell: CellReference) -> str:
+    """Where a cell is, counted as people count."""
+    return f"row {cell.row + 1}, column {cell.column + 1}"
+
+
+def listed(words: tuple[str, ...], most: int = 4) -> str:
+    """Words in a row: "a, b and c", "a, b, c, d and 3 more"."""
+    shown = list(words[:most])
+    if len(words) > most:
+        return f"{', '.join(shown)} and {len(words) - most} more"
+    return " and ".join((", ".join(shown[:-1]), shown[-1])) if len(shown) > 1 else shown[0]

@@ -1,0 +1,77 @@
+"""Remarks about single cells and spellings, in words."""
+
+from __future__ import annotations
+
+from decimus.analysis import remarks as facts
+from decimus.analysis.results import Results
+from decimus.measurements.numbers import CellKind
+from decimus.measurements.observations import CellReference
+from decimus.study.edits import ChooseLimits, JoinLevels
+from decimus.terms import LimitRule
+from decimus.wording.numbers import plural
+from decimus.wording.remark_words import RemarkWords, cell_name, listed
+
+
+def cell_remark(results: Results, remark: facts.Remark) -> RemarkWords | None:
+    """The remark in words; None for one about something else."""
+    sheet = results.question.sheet
+    match remark:
+        case facts.UnreadableCells(cells):
+            return _unreadable(cells)
+        case facts.LimitCells(cells, rule):
+            named = listed(tuple(f"“{cell.text}” ({cell_name(cell)})" for cell in cells))
+            verb = "is" if len(cells) == 1 else "are"
+            now = {
+                LimitRule.MISSING: "missing",
+                LimitRule.LIMIT: "the limit itself",
+                LimitRule.HALF: "half the limit",
+                LimitRule.ZERO: "zero",
+            }[rule]
+            fixes = (
+                ("half the limit", ChooseLimits(rule=LimitRule.HALF, sheet=sheet)),
+                ("the limit", ChooseLimits(rule=LimitRule.LIMIT, sheet=sheet)),
+            )
+            return RemarkWords(
+                "measurements",
+                f"{named} {verb} only a limit and {'counts' if len(cells) == 1 else 'count'}"
+                f" as {now}.",
+                "Leaving limits out shifts the mean; a substitute is a choice to be stated.",
+                fixes if rule is LimitRule.MISSING else (),
+            )
+        case facts.SimilarLevels(variable, rare, common):
+            edit = JoinLevels(variable=variable, text=rare, into=common, sheet=sheet)
+            return RemarkWords(
+                "measurements",
+                f"“{rare}” and “{common}” are read as different groups.",
+                "They look like two spellings of one.",
+                (("join them", edit),),
+            )
+        case facts.ValuesSetAside(count, reasons):
+            return RemarkWords(
+                "measurements",
+                f"{count} {plural('value', count)} set aside: {listed(reasons)}.",
+                "Kept in view, not counted; the methods have to say so.",
+            )
+        case facts.UnequalGroups(fewest, most):
+            return RemarkWords(
+                "measurements",
+                f"Groups have {fewest} to {most} measurements.",
+                "Blank cells at the end are taken as never measured.",
+            )
+        case _:
+            return None
+
+
+def _unreadable(cells: tuple[CellReference, ...]) -> RemarkWords:
+    named = listed(tuple(f"“{cell.text}” ({cell_name(cell)})" for cell in cells))
+    verb = "is" if len(cells) == 1 else "are"
+    kinds = {cell.kind for cell in cells}
+    if kinds == {CellKind.DATE}:
+        what = f"{named} {verb} {'a date' if len(cells) == 1 else 'dates'}, not a number."
+        why = "A spreadsheet may have made it from one. Counted as missing until corrected."
+    elif kinds == {CellKind.NUMBER}:
+        what = f"{named} {verb} in another unit than the other numbers."
+        why = "Counted as missing until converted."
+    else:
+        what, why = f"{named} {verb} no number.", "Counted as missing until corrected."
+    return RemarkWords("measurements", what, why)

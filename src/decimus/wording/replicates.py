@@ -1,0 +1,129 @@
+"""What a replicate is and what does not count, as parts of the reading sentence."""
+
+from __future__ import annotations
+
+from decimus.analysis.results import Results
+from decimus.measurements.observations import Measurements
+from decimus.study.edits import (
+    ChooseAveraging,
+    ChooseLimits,
+    ChooseReadingsAcross,
+    ChooseSameUnits,
+    CountSummaries,
+)
+from decimus.terms import Layout, LimitRule
+from decimus.wording.numbers import plural
+from decimus.wording.spans import Choice, Option, Span, Text
+
+
+def same_units_spans(results: Results, measurements: Measurements, where: str) -> list[Span]:
+    """Whether a unit recurs: ", another one in every column"; nothing where no name does."""
+    units, sheet = measurements.units, results.question.sheet
+    if len(measurements.groups) < 2:
+        return []
+    if not units.recurs:
+        is_block = measurements.shape.layout is not Layout.LONG
+        return [Text(f", a different one {where}")] if is_block else []
+    texts = {
+        (False, False): f"a different one {where}",
+        (True, False): f"the same one {where}",
+        (True, True): f"the same block {where}",
+    }
+    now = (units.is_same, units.is_block and units.is_same)
+    subject = units.variable if measurements.shape.layout is Layout.LONG else None
+    options = tuple(
+        Option(
+            text,
+            ChooseSameUnits(is_same=same, is_block=block, subject=subject, sheet=sheet),
+            (same, block) == now,
+        )
+        for (same, block), text in texts.items()
+    )
+    name = f"whether a name is the same {measurements.unit_name} {where}"
+    return [Text(", "), Choice("same units", texts[now], name, options)]
+
+
+def averaging_spans(results: Results, measurements: Measurements) -> list[Span]:
+    """Whether readings of one unit are averaged; nothing where each has one."""
+    units, sheet, noun = measurements.units, results.question.sheet, measurements.unit_name
+    low, high = units.readings
+    if high < 2:
+        return []
+    count = str(high) if low == high else f"{low} to {high}"
+    across = bool(measurements.shape.readings)
+    averaged = ChooseReadingsAcross(are_readings=True, sheet=sheet)
+    counted = ChooseReadingsAcross(are_readings=False, sheet=sheet)
+    options = (
+        Option(
+            "averaged first",
+            averaged if across else ChooseAveraging(column=units.variable, name=noun, sheet=sheet),
+            units.is_averaged,
+        ),
+        Option(
+            "counted one by one",
+            counted if across else ChooseAveraging(column=None, sheet=sheet),
+            not units.is_averaged,
+        ),
+    )
+    text = options[0].label if units.is_averaged else options[1].label
+    choice = Choice("averaging", text, "what becomes of several readings", options)
+    what = f" The {count} readings of one {noun} are "
+    if units.is_averaged:
+        return [Text(what), choice, Text(f", so n counts {plural(noun, 2)}.")]
+    return [
+        Text(f" The {count} measurements of one {units.heading or noun} are "),
+        choice,
+        Text("."),
+    ]
+
+
+_LIMIT_WORDS = {
+    LimitRule.MISSING: "missing",
+    LimitRule.LIMIT: "the limit itself",
+    LimitRule.HALF: "half the limit",
+    LimitRule.ZERO: "zero",
+}
+
+
+def limit_spans(results: Results, measurements: Measurements) -> list[Span]:
+    """What "<0.1" counts as; nothing where no such cell is."""
+    limits = measurements.limits
+    if not limits:
+        return []
+    now = results.sheet.reading.limits or LimitRule.MISSING
+    sheet = results.question.sheet
+    options = tuple(
+        Option(words, ChooseLimits(rule=rule, sheet=sheet), rule is now)
+        for rule, words in _LIMIT_WORDS.items()
+    )
+    choice = Choice("limits", _LIMIT_WORDS[now], "what a limit counts as", options)
+    count = len(limits)
+    subject = (
+        f"{count} cells such as “{limits[0].text}” count"
+        if count > 1
+        else (f"“{limits[0].text}” counts")
+    )
+    return [Text(f" {subject} as "), choice, Text(".")]
+
+
+def left_out_spans(results: Results, measurements: Measurements) -> list[Span]:
+    """Rows and columns of means; whether they are left out."""
+    shape, sheet = measurements.shape, results.question.sheet
+    rows, columns = shape.summary_rows, shape.summary_columns
+    said = results.sheet.reading.counts_summaries
+    if not rows and not columns and not said:
+        return []
+    options = (
+        Option("left out", CountSummaries(are_counted=False, sheet=sheet), not said),
+        Option("counted", CountSummaries(are_counted=True, sheet=sheet), said),
+    )
+    choice = Choice(
+        "summaries", "counted" if said else "left out", "what becomes of rows of means", options
+    )
+    if said:
+        return [Text(" Rows and columns of means are "), choice, Text(".")]
+    names = [results.row_names[row] for row in rows] + [f"column {shape.name(c)}" for c in columns]
+    names = list(dict.fromkeys(names))
+    listed = " and ".join((", ".join(names[:-1]), names[-1])) if len(names) > 1 else names[0]
+    verb = "is" if len(names) == 1 else "are"
+    return [Text(f" {listed[:1].upper()}{listed[1:]} {verb} "), choice, Text(".")]
