@@ -146,22 +146,6 @@ def test_columns_move_what_was_said_about_them() -> None:
     study = study_of(
         TWO_FACTORS,
         edits.ChooseFactors(factors=(1, 0), names=("light", "salt")),
-        edits.AddTable(table=Table.from_rows((("c", "d"), ("1", "2")), "more")),
-        edits.ChooseTable(sheet=1, name="spare"),
-        edits.RemoveTable(sheet=1, name="spare"),
-        edits.ChooseHeaderRows(count=2),
-        edits.ChooseSameUnits(is_same=True, subject=1),
-        edits.ChooseAveraging(column=1, name="flask"),
-        edits.ChooseReadingsAcross(are_readings=True),
-        edits.CountSummaries(are_counted=True),
-        edits.ChooseLimits(rule=LimitRule.HALF),
-        edits.JoinLevels(variable=1, text="Dim", into="dim"),
-        edits.ChooseMeaning(meaning=Meaning.STANDARD_ERROR, level=90),
-        edits.ChooseSameN(n=6),
-        edits.ChooseSummaryColumns(columns=SummaryColumns(mean=2)),
-        edits.SetValuesAside(asides=(SetAside("spilled", row=1, column=2),), name="1.0"),
-        edits.CountAgain(asides=(ASIDE,), name="2.0"),
-        edits.ExplainMissing(row=1, column=2, reason="lost"),
         edits.ChooseOutcome(outcome=2, name="area"),
         edits.RenameLevel(variable=1, level="dim", label="shade"),
         edits.ReorderLevels(variable=1, levels=("bright", "dim")),
@@ -225,3 +209,31 @@ def test_impossible_sizes_and_ranges_are_refused() -> None:
         edits.ChooseSize(width_mm=5, height_mm=60)
     with pytest.raises(ChoiceError, match="cannot run from 5 to 5"):
         edits.ChooseValueRange(value_from=5, value_to=5)
+
+
+def test_what_was_set_aside_moves_with_its_rows_and_columns() -> None:
+    """Rows and columns come and go before it; deleted with its cell, it goes too."""
+    aside = SetAside("spilled", row=3, column=2)
+    study = study_of(
+        TWO_FACTORS,
+        edits.SetValuesAside(asides=(aside,)),
+        edits.ExplainMissing(row=5, column=2, reason="lost"),
+        edits.ChooseAveraging(column=1),
+        edits.InsertRows(at=1, count=2),
+        edits.InsertColumns(at=0),
+    )
+    reading = study.sheets[0].reading
+    assert reading.asides == (SetAside("spilled", row=5, column=3),)
+    assert [(r.row, r.column) for r in reading.missing_reasons] == [(7, 3)]
+    assert reading.within == 2
+    without = edits.DeleteRows(at=5).apply(study).sheets[0].reading
+    assert without.asides == ()
+    assert [(r.row, r.column) for r in without.missing_reasons] == [(6, 3)]
+    assert edits.DeleteColumns(at=3).apply(study).sheets[0].reading.asides == ()
+
+
+def test_nothing_is_set_aside_without_a_reason() -> None:
+    with pytest.raises(ChoiceError, match="without a reason"):
+        edits.SetValuesAside(asides=(SetAside(" ", row=1),))
+    with pytest.raises(ChoiceError, match="only table stays"):
+        edits.RemoveTable(sheet=0).apply(study_of(TWO_FACTORS))
