@@ -10,7 +10,7 @@ from decimus.study import edits
 from decimus.study.edits import Edit
 from decimus.study.history import History, replayed
 from decimus.study.questions import PairOfGroups
-from decimus.study.readings import SetAside, SummaryColumns
+from decimus.study.readings import Reading, SetAside, SummaryColumns
 from decimus.study.studies import Study
 from decimus.study.tables import Table
 from decimus.terms import (
@@ -52,6 +52,7 @@ ONE_OF_EACH: tuple[Edit, ...] = (
     edits.AddTable(table=Table.from_rows((("c", "d"), ("1", "2")), "more")),
     edits.ChooseTable(sheet=1, name="spare"),
     edits.RemoveTable(sheet=1, name="spare"),
+    edits.ReadAs(reading=Reading(layout=Layout.ROWS), words="groups in rows"),
     edits.ChooseHeaderRows(count=2),
     edits.ChooseSameUnits(is_same=True, subject=1),
     edits.ChooseAveraging(column=1, name="flask"),

@@ -18,6 +18,10 @@ _SIGNIFICANT_DIGITS = 6
 """More digits than this say nothing about a summary of replicates."""
 
 
+_DOTS = 6000
+"""Dots that can be drawn without making anyone wait; more would hide each other."""
+
+
 @dataclass(frozen=True)
 class ErrorBarEnds:
     """Where an error bar ends, in the unit of the outcome; None where it has no such end."""
@@ -155,6 +159,11 @@ class Groups:
         largest = max((abs(g.summary.mean) for g in self.shown if g.summary.mean), default=0.0)
         whole_digits = len(str(int(largest))) if largest >= 1 else 1
         return max(0, min(wanted, max(typed, _SIGNIFICANT_DIGITS - whole_digits)))
+
+    @property
+    def most_dots(self) -> int:
+        """How many replicates of a group are drawn, that all groups can be drawn at once."""
+        return max(60, min(1500, _DOTS // max(1, len(self.shown))))
 
     @property
     def ns(self) -> tuple[int, int]:

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from decimus.analysis.comparisons import Comparison
 from decimus.analysis.error_bars import possible_error_bars
 from decimus.analysis.groups import Group, Groups
+from decimus.analysis.row_names import RowNames
 from decimus.measurements.observations import CellReference, Measurements, empty_cells
 from decimus.measurements.spellings import similar_levels
 from decimus.study.questions import FigureChoices, Levels
@@ -225,7 +226,7 @@ Remark = (
 )
 
 
-def remarks_on_measurements(groups: Groups, row_names: tuple[str, ...]) -> tuple[Remark, ...]:
+def remarks_on_measurements(groups: Groups, row_names: RowNames) -> tuple[Remark, ...]:
     """Remarks about the table; `row_names` are the names of all its rows, or numbers."""
     measurements = groups.measurements
     found: list[Remark] = []

@@ -13,7 +13,9 @@ from decimus.analysis.remarks import (
     remarks_on_groups,
     remarks_on_measurements,
 )
+from decimus.analysis.row_names import RowNames
 from decimus.errors import InputError
+from decimus.measurements.alternatives import Alternative, other_readings
 from decimus.measurements.observations import Measurements
 from decimus.measurements.reading import read_measurements
 from decimus.study.questions import Question
@@ -91,6 +93,13 @@ class Results:
         return read
 
     @cached_property
+    def alternatives(self) -> tuple[Alternative, ...]:
+        """Other ways to read the table; none while there is no reading."""
+        if self.problem is not None:
+            return ()
+        return other_readings(self.sheet.table, self.sheet.reading, self.measurements)
+
+    @cached_property
     def groups(self) -> Groups:
         """The groups. Raises InputError as `measurements` does."""
         return groups_of(self.measurements, self.question)
@@ -115,18 +124,11 @@ class Results:
         return result if isinstance(result, InputError) else None
 
     @cached_property
-    def row_names(self) -> tuple[str, ...]:
+    def row_names(self) -> RowNames:
         """A name for every row of the table: its own, or "row 3"."""
-        column = self.measurements.shape.row_names
-        table = self.sheet.table
-        named = table.column(column) if column is not None else iter([""] * table.row_count)
-        noun = self.measurements.unit_name
-        return tuple(
-            (text.strip() if not text.strip().isdecimal() else f"{noun} {text.strip()}")
-            if text.strip()
-            else f"row {row + 1}"
-            for row, text in enumerate(named)
-        )
+        measurements = self.measurements
+        column = None if measurements.shape.is_turned else measurements.shape.row_names
+        return RowNames(self.sheet.table, column, measurements.unit_name)
 
     @cached_property
     def remarks(self) -> tuple[Remark, ...]:

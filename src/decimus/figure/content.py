@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from decimus.analysis.groups import ErrorBarEnds, FactorInOrder, Group, Groups
+from decimus.analysis.groups import ErrorBarEnds, FactorInOrder, Group, Groups, LevelInOrder
 from decimus.analysis.results import Results
 from decimus.figure.marks import Run
 from decimus.figure.palettes import colours
+from decimus.figure.swarms import thinned
 from decimus.figure.text import runs_of
 from decimus.study.questions import FigureChoices, Levels
 from decimus.terms import ChartKind, LevelKind
@@ -25,6 +26,7 @@ class Member:
     mean: float | None
     error_bar: ErrorBarEnds | None
     replicates: tuple[float, ...]
+    asides: tuple[float, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -94,7 +96,7 @@ class Content:
                 ends = (member.error_bar.lower, member.error_bar.upper)
                 found += [end for end in ends if end is not None]
             if self.choices.show_replicates:
-                found += member.replicates
+                found += (*member.replicates, *member.asides)
         if self.choices.kind is ChartKind.BARS:
             found.append(0.0)
         return tuple(found)
@@ -108,17 +110,21 @@ def content_of(results: Results) -> Content:
     first = groups.factors[0]
     second = groups.factors[1] if len(groups.factors) > 1 else None
 
+    third = groups.factors[2] if len(groups.factors) > 2 else None
+
     def member(levels: Levels) -> Member | None:
         group = groups.find(levels)
         return None if group is None else _member(groups, group, by_levels[levels])
 
+    has_amounts = first.factor.kind is LevelKind.AMOUNTS and third is None
     sections = tuple(
         Section(
-            level.label,
-            level.level.amount if first.factor.kind is LevelKind.AMOUNTS else None,
-            tuple(member(levels) for levels in _levels_in_section(level.level.text, second)),
+            level.label if deep is None else f"{level.label}, {deep.label}",
+            level.level.amount if has_amounts else None,
+            tuple(member(levels) for levels in _levels_in_section(level, second, deep)),
         )
         for level in first.levels
+        for deep in (third.levels if third is not None else (None,))
     )
     value_title = choices.value_title
     group_title = choices.group_title
@@ -127,7 +133,7 @@ def content_of(results: Results) -> Content:
         key_title=upper_first(second.title) if second else "",
         key=_key(groups, second),
         value_title=upper_first(groups.outcome_title) if value_title is None else value_title,
-        group_title=_group_title(first) if group_title is None else group_title,
+        group_title=_group_titles(groups) if group_title is None else group_title,
         comparisons=_comparisons(results),
         choices=choices,
         decimal_sign=results.decimal_sign,
@@ -138,15 +144,34 @@ def _group_title(factor: FactorInOrder) -> str:
     return upper_first(factor.title) if factor.factor.is_named else ""
 
 
-def _levels_in_section(first: str, second: FactorInOrder | None) -> tuple[Levels, ...]:
+def _group_titles(groups: Groups) -> str:
+    """The title of the group axis: the first factor, and the third where there is one."""
+    across = [groups.factors[0], *groups.factors[2:]]
+    return ", ".join(title for factor in across if (title := _group_title(factor)))
+
+
+def _levels_in_section(
+    first: LevelInOrder, second: FactorInOrder | None, third: LevelInOrder | None
+) -> tuple[Levels, ...]:
+    """The groups side by side at one place of the axis: the levels of the second factor."""
+    start = first.level.text
     if second is None:
-        return ((first,),)
-    return tuple((first, level.level.text) for level in second.levels)
+        return ((start,),)
+    rest = () if third is None else (third.level.text,)
+    return tuple((start, level.level.text, *rest) for level in second.levels)
 
 
 def _member(groups: Groups, group: Group, colour: str) -> Member:
     summary = group.summary
-    return Member(group.levels, colour, summary.mean, groups.error_bar(group), summary.values)
+    dots = thinned(summary.values, groups.most_dots)
+    return Member(
+        group.levels,
+        colour,
+        summary.mean,
+        groups.error_bar(group),
+        tuple(dots),
+        tuple(aside.value for aside in group.cells.asides),
+    )
 
 
 def _key(groups: Groups, second: FactorInOrder | None) -> tuple[KeyEntry, ...]:

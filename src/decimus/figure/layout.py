@@ -45,6 +45,7 @@ _STAR_DROP = 0.33
 _REPLICATE_RADIUS = 0.52
 _POINT_RADIUS = 1.1
 _PAPER = "#ffffff"
+_ASIDE = "#aaa396"
 _TALLEST = 400.0
 
 
@@ -244,9 +245,10 @@ def _replicates(content: Content, scale: Scale, slots: tuple[Slot, ...]) -> list
     marks: list[Mark] = []
     for slot in slots:
         values = [v for v in slot.member.replicates if scale.covers(v)]
+        radius = min(_REPLICATE_RADIUS, slot.width / 9)
+        marks += _asides(slot, scale, radius)
         if not values:
             continue
-        radius = min(_REPLICATE_RADIUS, slot.width / 9)
         ys = [scale.at(value) for value in values]
         offsets = swarm(ys, radius * 2.15, slot.width * 0.17 - radius)
         middle = slot.x + slot.width * 0.33
@@ -254,6 +256,16 @@ def _replicates(content: Content, scale: Scale, slots: tuple[Slot, ...]) -> list
         target = Target(Part.REPLICATES, (slot.member.levels,))
         marks.append(Dots(xs, tuple(ys), radius, _PAPER, LINE_PT, target=target))
     return marks
+
+
+def _asides(slot: Slot, scale: Scale, radius: float) -> list[Mark]:
+    """What is set aside: a pale ring outside the circles that count, still in view."""
+    ys = tuple(scale.at(value) for value in slot.member.asides if scale.covers(value))
+    if not ys:
+        return []
+    x = slot.x + slot.width * 0.33
+    target = Target(Part.REPLICATES, (slot.member.levels,))
+    return [Dots((x,) * len(ys), ys, radius, _PAPER, LINE_PT, _ASIDE, target)]
 
 
 def _error_bars(content: Content, scale: Scale, slots: tuple[Slot, ...]) -> list[Mark]:

@@ -37,7 +37,9 @@ def lane_axis(results: Results) -> StripAxis:
     """The axis of the lanes: over every replicate and every error bar."""
     values: list[float] = []
     for group in results.groups.shown:
-        values += group.summary.values
+        ends_of_values = (group.summary.minimum, group.summary.maximum, group.summary.mean)
+        values += [value for value in ends_of_values if value is not None]
+        values += [aside.value for aside in group.cells.asides]
         ends = results.groups.error_bar(group)
         if ends is not None:
             values += [end for end in (ends.lower, ends.upper) if end is not None]

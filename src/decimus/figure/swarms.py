@@ -5,6 +5,17 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 
+def thinned(values: Sequence[float], most: int) -> Sequence[float]:
+    """At most `most` of the values: where there are more, evenly spaced by rank.
+
+    The smallest and the largest stay, so that the dots cover what the values cover.
+    """
+    if len(values) <= most:
+        return values
+    ordered = sorted(values)
+    return [ordered[round(i * (len(ordered) - 1) / (most - 1))] for i in range(most)]
+
+
 def swarm(places: Sequence[float], diameter: float, half_width: float) -> tuple[float, ...]:
     """Sideways offsets that keep dots apart.
 

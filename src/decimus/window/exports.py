@@ -3,23 +3,32 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from contextlib import suppress
 from pathlib import Path
 
 from PySide6.QtCore import QObject, Qt, Signal
 from PySide6.QtGui import QGuiApplication, QImage
 from PySide6.QtWidgets import QFileDialog, QMenu, QWidget
 
+from decimus.analysis.results import Results
 from decimus.errors import InputError
 from decimus.figure.drawing import picture
 from decimus.figure.layout import page_of
 from decimus.figure.outlines import measure
+from decimus.formats.progress import Progress
+from decimus.study.edits import AddTable, BringInTable
+from decimus.study.history import History
+from decimus.window.opening import LARGE, OpeningJob, OpeningLine
 from decimus.window.store import Store
 from decimus.window.theme import sans
 from decimus.workflows.exporting import export_figure, export_summary
-from decimus.workflows.opening import STUDY_SUFFIX, open_file
+from decimus.workflows.opening import STUDY_SUFFIX, checked, open_file, table_in
 
 _CLIPBOARD_DPI = 300
-_TABLES = "Tables and studies (*.csv *.tsv *.txt *.tab *.decimus);;All files (*)"
+_TABLES = (
+    "Tables and studies (*.csv *.tsv *.txt *.tab *.xlsx *.xlsm *.ods *.html *.decimus)"
+    ";;All files (*)"
+)
 
 
 class Files(QObject):
@@ -28,16 +37,21 @@ class Files(QObject):
     Signals:
         refused: an InputError that the user should see.
         told: a line about what was written.
+        opened_part: a path and the part of it that was opened, of several perhaps.
     """
 
     refused = Signal(object)
     told = Signal(str)
+    opened_part = Signal(object, str)
 
     def __init__(self, store: Store, parent: QWidget) -> None:
         super().__init__(parent)
         self._store = store
         self._window = parent
         self.dialog: QFileDialog | None = None
+        self.job: OpeningJob | None = None
+        self.line = OpeningLine()
+        self.line.stop.clicked.connect(self.stop_opening)
 
     # --- the study ---------------------------------------------------------------
 
@@ -49,17 +63,84 @@ class Files(QObject):
 
     def open_path(self, path: Path) -> None:
         """Open a table or a study; what cannot be opened leaves everything as it is."""
+        self.open_part(path, None)
+
+    def open_part(self, path: Path, part: str | None) -> None:
+        """Open one table of a file, such as a sheet of a workbook."""
         is_study = path.suffix.lower() == STUDY_SUFFIX
+        if not is_study and _size(path) >= LARGE:
+            self._open_beside(path, part)
+            return
         try:
-            history = open_file(path)
+            history = open_file(path, sheet=part)
         except InputError as error:
             self.refused.emit(error)
             return
+        self._take(history, path, None)
+
+    def _take(self, history: History, path: Path, results: Results | None) -> None:
+        is_study = path.suffix.lower() == STUDY_SUFFIX
         if is_study or self._store.history.study.is_empty:
-            self._store.open(history, path if is_study else None)
+            self._store.open(history, path if is_study else None, results)
         else:
             # A table joins the history at hand, so that undo brings the old one back.
             self._store.apply(history.steps[-1].edit)
+        source = history.study.sheets[0].source
+        if source.part and not is_study:
+            self.opened_part.emit(path, source.part)
+
+    def _open_beside(self, path: Path, part: str | None) -> None:
+        """Open a large table in a thread, with progress and a way to stop."""
+        if self.job is not None:
+            self.job.stop()
+
+        def open_(progress: Progress) -> History:
+            return open_file(path, sheet=part, progress=progress)
+
+        job = OpeningJob(open_, self._store.decimal_sign)
+        job.progressed.connect(self.line.show_share)
+        job.opened.connect(lambda history, results: self._opened(job, history, path, results))
+        job.failed.connect(lambda error: self._failed(job, error))
+        self.job = job
+        self.line.show_path(path)
+        job.start()
+
+    def _opened(self, job: OpeningJob, history: History, path: Path, results: Results) -> None:
+        if job is self.job:  # a stale answer is dropped
+            self.job = None
+            self.line.hide()
+            self._take(history, path, results)
+
+    def _failed(self, job: OpeningJob, error: InputError | None) -> None:
+        if job is not self.job:
+            return
+        self.job = None
+        self.line.hide()
+        if error is not None:
+            self.refused.emit(error)
+
+    def stop_opening(self) -> None:
+        """Stop what is being opened; the study stays as it is."""
+        if self.job is not None:
+            self.job.stop()
+            self.job = None
+        self.line.hide()
+
+    def add_table(self) -> None:
+        """Ask for a file and add its table beside those at hand."""
+        dialog = self._dialog("Add a table", _TABLES, self.add_path)
+        dialog.setFileMode(QFileDialog.FileMode.ExistingFile)
+        dialog.open()
+
+    def add_path(self, path: Path) -> None:
+        """Add the table in a file beside those at hand."""
+        try:
+            found = table_in(path)
+            checked(BringInTable(table=found.table, source=found.source), str(path))
+        except InputError as error:
+            self.refused.emit(error)
+            return
+        self._store.apply(AddTable(table=found.table, source=found.source))
 
     def save(self) -> None:
         """Save to the study's file, or ask for one."""
@@ -158,6 +239,12 @@ class Files(QObject):
         stem = path.stem if path is not None else Path(name).stem
         folder = path.parent if path is not None else Path.cwd()
         dialog.selectFile(str(folder / f"{stem}.{suffix}"))
+
+
+def _size(path: Path) -> int:
+    with suppress(OSError):
+        return path.stat().st_size
+    return 0
 
 
 def _lacking(signs: str) -> str:

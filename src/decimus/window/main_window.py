@@ -26,6 +26,7 @@ from decimus.window.foot import Foot
 from decimus.window.measurements.place import MeasurementsPlace
 from decimus.window.messages import Message
 from decimus.window.page import PagePanel
+from decimus.window.parts import PartLine
 from decimus.window.question_line import QuestionLine
 from decimus.window.start import Start
 from decimus.window.store import Store
@@ -63,6 +64,7 @@ class MainWindow(QMainWindow):
         self.question_line = QuestionLine(self.store)
         self.thread_line = Thread()
         self.message = Message()
+        self.part_line = PartLine()
         self.start = Start()
         self.measurements = MeasurementsPlace(self.store)
         self.page = PagePanel(self.store)
@@ -88,6 +90,7 @@ class MainWindow(QMainWindow):
         in_left.setContentsMargins(0, 0, 0, 0)
         in_left.setSpacing(0)
         in_left.addWidget(self.message)
+        in_left.addWidget(self.part_line)
         in_left.addWidget(self.work, 1)
         self.splitter = QSplitter(Qt.Orientation.Horizontal)
         self.splitter.setHandleWidth(1)
@@ -106,6 +109,7 @@ class MainWindow(QMainWindow):
         layout.setSpacing(0)
         layout.addWidget(self.question_line)
         layout.addWidget(self.thread_line)
+        layout.addWidget(self.files.line)
         layout.addWidget(self.body, 1)
         layout.addWidget(self.foot)
         self.setCentralWidget(central)
@@ -116,6 +120,9 @@ class MainWindow(QMainWindow):
         self.store.filed.connect(self._keep)
         for source in (self.store, self.files, self.measurements):
             source.refused.connect(self.say)
+        self.files.opened_part.connect(self.part_line.show_part)
+        self.part_line.chosen.connect(self.files.open_part)
+        self.measurements.table_wanted.connect(self.files.add_table)
         self.files.told.connect(self.thread_line.file_name.setText)
         self.thread_line.went.connect(self._go)
         self.foot.went.connect(self.thread_line.go)
@@ -248,7 +255,8 @@ class MainWindow(QMainWindow):
     def paste_table(self) -> None:
         """Bring in the table on the clipboard."""
         try:
-            edit = pasted(QGuiApplication.clipboard().text())
+            mime = QGuiApplication.clipboard().mimeData()
+            edit = pasted(mime.text(), mime.html() if mime.hasHtml() else "")
         except InputError as error:
             self.say(error)
             return
@@ -308,6 +316,7 @@ class MainWindow(QMainWindow):
 
     def closeEvent(self, event: QCloseEvent) -> None:
         """Close without asking; what is not saved can be brought back at the next start."""
+        self.files.stop_opening()
         if self._journal is not None:
             self._journal.close(is_kept=not self.store.is_saved)
             self._journal = None

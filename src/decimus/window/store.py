@@ -67,11 +67,16 @@ class Store(QObject):
         """Bring the change back that was undone last."""
         self._move(self._history.redone())
 
-    def open(self, history: History, path: Path | None) -> None:
-        """Replace the whole study by another."""
+    @property
+    def decimal_sign(self) -> str:
+        """The sign that numbers are written with."""
+        return self._decimal_sign
+
+    def open(self, history: History, path: Path | None, results: Results | None = None) -> None:
+        """Replace the whole study by another; `results` where they are at hand already."""
         self._path = path
         self._saved = history.study if path else Study()
-        self._move(history, is_same_study=False)
+        self._move(history, is_same_study=False, results=results)
 
     def save(self, path: Path) -> bool:
         """Write the study to a file; False, with `refused`, when that failed."""
@@ -84,12 +89,14 @@ class Store(QObject):
         self.filed.emit()
         return True
 
-    def _move(self, history: History, *, is_same_study: bool = True) -> None:
+    def _move(
+        self, history: History, *, is_same_study: bool = True, results: Results | None = None
+    ) -> None:
         if history is self._history:
             return
         before = self._results
         self._history = history
-        self._results = Results(
+        self._results = results or Results(
             history.study,
             before=before if is_same_study else None,
             decimal_sign=self._decimal_sign,

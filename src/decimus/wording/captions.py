@@ -152,7 +152,12 @@ def _replicates(groups: Groups) -> list[Span]:
     choice = replicates_choice(question, unit)
     count = [Text("n", Style.ITALIC), Text(f"{NBSP}={NBSP}{n_words(groups)}")]
     if question.figure.show_replicates:
-        return [Text("; "), choice, Text(f" are single {unit}, "), *count]
+        measurements = groups.measurements
+        most = groups.most_dots
+        if any(group.n > most for group in groups.shown):
+            unit += f" (at most {most} of a group, evenly by rank)"
+        aside = ", pale ones set aside and not counted" if measurements.aside_count else ""
+        return [Text("; "), choice, Text(f" are single {unit}{aside}, "), *count]
     return [Text("; "), *count, Text(f" {unit}"), Text(", ", is_printed=False), choice]
 
 

@@ -53,6 +53,7 @@ from decimus.study.edits.readings import (
     DescribeMaterial,
     DescribeReplicate,
     NameVariable,
+    ReadAs,
 )
 from decimus.study.edits.replicates import (
     ChooseAveraging,
@@ -80,6 +81,7 @@ Edit = (
     | ChooseHeader
     | ChooseRowNames
     | NameVariable
+    | ReadAs
     | ChooseUnit
     | ChooseLevelKind
     | DescribeReplicate
@@ -175,6 +177,7 @@ __all__ = [
     "InsertRows",
     "JoinLevels",
     "NameVariable",
+    "ReadAs",
     "RemoveTable",
     "RenameLevel",
     "ReorderLevels",

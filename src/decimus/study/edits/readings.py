@@ -5,7 +5,7 @@ from __future__ import annotations
 from msgspec.structs import replace
 
 from decimus.study.edits.bases import SheetEdit
-from decimus.study.readings import VariableFacts
+from decimus.study.readings import Reading, VariableFacts
 from decimus.study.studies import Sheet
 from decimus.terms import Layout, LevelKind
 
@@ -170,3 +170,19 @@ class DescribeCondition(SheetEdit, frozen=True, kw_only=True):
     def changed(self, sheet: Sheet) -> Sheet:
         """The sheet with the condition."""
         return replace(sheet, reading=replace(sheet.reading, condition=self.condition))
+
+
+class ReadAs(SheetEdit, frozen=True, kw_only=True):
+    """Take another reading as a whole; names and units that were said stay."""
+
+    reading: Reading
+    words: str
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return f"read as {self.words}"
+
+    def changed(self, sheet: Sheet) -> Sheet:
+        """The sheet read that way."""
+        return replace(sheet, reading=self.reading)

@@ -18,6 +18,9 @@ from decimus.wording.phrases import level_words
 from decimus.wording.working import Quantity
 from decimus.wording.write_up import interval_words
 
+_MOST_RENAMED = 2
+"""Factors up to which the name of a lane is one level."""
+
 
 class Column(Enum):
     """The columns of the lanes."""
@@ -125,7 +128,7 @@ class LanesModel(StripModel):
         summary = row.group.summary
         match column:
             case Column.NAME:
-                return row.group.labels[-1]
+                return ", ".join(row.group.labels[1:]) or row.group.labels[0]
             case Column.N:
                 return str(row.group.n) if row.group.is_n_known else "–"
             case Column.MEAN:
@@ -154,7 +157,8 @@ class LanesModel(StripModel):
             return ""
         level = percent(results.question.error_bar_level, results.decimal_sign)
         headings = {
-            Column.NAME: results.groups.factors[-1].title,
+            Column.NAME: ", ".join(factor.title for factor in results.groups.factors[1:])
+            or results.groups.factors[0].title,
             Column.DOTS: with_unit(
                 f"every {results.measurements.unit_name}", results.measurements.outcome.unit
             ),
@@ -173,6 +177,8 @@ class LanesModel(StripModel):
             return Qt.ItemFlag.ItemIsEnabled
         flags = Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsSelectable
         is_name = Column(index.column()) is Column.NAME
+        if isinstance(row, Lane) and len(row.group.levels) > _MOST_RENAMED:
+            return flags  # its name is of two levels
         return flags | Qt.ItemFlag.ItemIsEditable if is_name else flags
 
     def rename_edit(self, row: int, text: str) -> RenameLevel | None:

@@ -20,7 +20,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from decimus.figure.swarms import swarm
+from decimus.figure.swarms import swarm, thinned
 from decimus.study.edits import ChooseErrorBar, ReorderLevels
 from decimus.terms import ErrorBar
 from decimus.window.groups.lanes_model import (
@@ -64,6 +64,14 @@ def draw_error_glyph(painter: QPainter, x: float, y: float, height: float) -> No
     painter.drawLine(QPointF(x, y - height / 2), QPointF(x, y + height / 2))
     for end in (y - height / 2, y + height / 2):
         painter.drawLine(QPointF(x - 3, end), QPointF(x + 3, end))
+
+
+def _paint_asides(painter: QPainter, xs: list[float], y: float, radius: float) -> None:
+    """What is set aside: hollow, beside the dots that count."""
+    painter.setBrush(Qt.BrushStyle.NoBrush)
+    painter.setPen(QPen(colour(QUIET), 1.1, Qt.PenStyle.DotLine))
+    for x in xs:
+        painter.drawEllipse(QPointF(x, y), radius, radius)
 
 
 def _paint_grip(painter: QPainter, x: int, y: int) -> None:
@@ -221,12 +229,14 @@ class LaneDelegate(QStyledItemDelegate):
         bar_y = rect.bottom() - (15 if is_tall else rect.height() * 0.24)
         room = (bar_y - 6 - rect.top()) / 2
         dots_y = rect.top() + room + 1
-        xs = [scale.at(value) for value in lane.group.summary.values]
+        most = results.groups.most_dots
+        xs = [scale.at(value) for value in thinned(lane.group.summary.values, most)]
         offsets = swarm(xs, radius * 2.05, max(0.0, room - radius - 2))
         painter.setPen(QPen(colour(INK), 0.9))
         painter.setBrush(colour(lane.colour))
         for x, offset in zip(xs, offsets, strict=True):
             painter.drawEllipse(QPointF(x, dots_y + offset), radius, radius)
+        _paint_asides(painter, [scale.at(a.value) for a in lane.group.cells.asides], dots_y, radius)
         mean = lane.group.summary.mean
         if mean is None:
             painter.setPen(colour(QUIET))

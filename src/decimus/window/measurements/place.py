@@ -4,18 +4,23 @@ from __future__ import annotations
 
 from html import escape
 
-from PySide6.QtCore import Signal
-from PySide6.QtWidgets import QFrame, QLabel, QVBoxLayout, QWidget
+from PySide6.QtCore import QPoint, Signal
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
 from decimus.analysis.results import Results
+from decimus.window.choices import ChoiceMenu, choice_menu
 from decimus.window.measurements.sheet_model import SheetModel
 from decimus.window.measurements.sheet_view import SheetView
 from decimus.window.rich_text import strong
 from decimus.window.sentences import SentenceFonts, SentenceView
 from decimus.window.store import Store
-from decimus.window.theme import MARGIN, QUIET, sans, serif
+from decimus.window.theme import MARGIN, QUIET, TEAL, sans, serif
+from decimus.wording.alternatives import alternatives_choice
+from decimus.wording.asides import cell_choice
 from decimus.wording.readings import problem_sentence, reading_sentence
 from decimus.wording.remarks import remark_words
+from decimus.wording.sheets import lines_around, strip_sentence, tables_sentence
+from decimus.wording.spans import Choice
 
 
 class MeasurementsPlace(QWidget):
@@ -23,19 +28,36 @@ class MeasurementsPlace(QWidget):
 
     Signals:
         refused: an InputError about what was typed or pasted.
+        table_wanted: another table is to be brought in beside those at hand.
     """
 
     refused = Signal(object)
+    table_wanted = Signal()
 
     def __init__(self, store: Store) -> None:
         super().__init__()
+        self._store = store
         fonts = SentenceFonts(serif(18), sans(17, strong=True), sans(15))
         self.sentence = SentenceView(fonts, self, line_height=1.28)
         self.sentence.chosen.connect(store.apply)
+        self.others = self._button("Other ways to read this")
+        self.others.clicked.connect(self.open_alternatives)
+        self.another = self._button("Add a table")
+        self.another.clicked.connect(self.table_wanted)
+        small = SentenceFonts(sans(14), sans(14, strong=True), sans(14))
+        self.tables = SentenceView(small, self, line_height=1.4)
+        self.tables.chosen.connect(store.apply)
         self.model = SheetModel()
         self.sheet = SheetView(self.model, self)
-        self.sheet.edited.connect(store.apply)
+        self.sheet.edited.connect(self._edit)
         self.sheet.refused.connect(self.refused)
+        self.sheet.cell_choice = self._cell_choice
+        self._around = QLabel("", self)
+        self._around.setFont(sans(14))
+        self._around.setStyleSheet(f"color: {QUIET};")
+        self._around.setWordWrap(True)
+        self.strip = SentenceView(small, self, line_height=1.4)
+        self.strip.chosen.connect(store.apply)
         self._note = QFrame(self)
         self._note.setObjectName("note")
         self._note_text = QLabel("", self._note)
@@ -44,31 +66,66 @@ class MeasurementsPlace(QWidget):
         in_note = QVBoxLayout(self._note)
         in_note.setContentsMargins(14, 9, 14, 9)
         in_note.addWidget(self._note_text)
-        hint = QLabel("Type, paste or correct cells here: everything else follows.", self)
-        hint.setFont(sans(14))
-        hint.setStyleSheet(f"color: {QUIET};")
         layout = QVBoxLayout(self)
-        layout.setContentsMargins(MARGIN, 12, MARGIN, 14)
-        layout.setSpacing(10)
+        layout.setContentsMargins(MARGIN, 12, MARGIN, 12)
+        layout.setSpacing(8)
         layout.addWidget(self.sentence)
+        line = QHBoxLayout()
+        line.setSpacing(20)
+        line.addWidget(self.others)
+        line.addWidget(self.another)
+        line.addWidget(self.tables, 1)
+        layout.addLayout(line)
+        layout.addWidget(self._around)
         layout.addWidget(self.sheet, 1)
+        layout.addWidget(self.strip)
         layout.addWidget(self._note)
-        layout.addWidget(hint)
-        self._shape: tuple[int, int] = (-1, -1)
+        self._shape: tuple[int, int, int] = (-1, -1, -1)
+
+    def _button(self, words: str) -> QPushButton:
+        button = QPushButton(words, self)
+        button.setFont(sans(14))
+        button.setStyleSheet(f"color: {TEAL};")
+        return button
+
+    def _edit(self, edit: object) -> None:
+        self._store.apply(edit)  # type: ignore[arg-type]
+
+    def _cell_choice(self, row: int, column: int, height: int, width: int) -> Choice:
+        return cell_choice(self._store.results, row, column, height, width)
+
+    def open_alternatives(self) -> ChoiceMenu:
+        """Show the other readings with what each would give."""
+        menu = choice_menu(alternatives_choice(self._store.results), self)
+        menu.chosen.connect(self._store.apply)
+        menu.popup(self.others.mapToGlobal(QPoint(0, self.others.height())))
+        return menu
 
     def show_results(self, results: Results) -> None:
         """Show table, reading and remarks."""
         self.model.show_results(results)
-        shape = (results.sheet.table.column_count, self.model.offset)
+        table = results.sheet.table
+        shape = (results.question.sheet, table.column_count, self.model.offset)
         if shape != self._shape:
             self._shape = shape
             self.sheet.fit_columns()
+        self.sheet.headings.show_levels(2 if self.model.facts.header_above is not None else 1)
+        tables = tables_sentence(results)
+        self.tables.setVisible(bool(tables))
+        self.tables.show_sentence(tables)
         problem = results.problem
+        self.others.setVisible(problem is None)
+        self.strip.setVisible(problem is None)
         if problem is not None:
             self.sentence.show_sentence(problem_sentence(results))
             self._note.hide()
+            self._around.hide()
             return
         self.sentence.show_sentence(reading_sentence(results))
+        self.strip.show_sentence(strip_sentence(results))
+        around = lines_around(results)
+        self._around.setVisible(bool(around))
+        self._around.setText(around)
         remarks = [r for r in remark_words(results) if r.place == "measurements"]
         self._note.setVisible(bool(remarks))
         self._note_text.setText(

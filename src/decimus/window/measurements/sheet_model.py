@@ -2,83 +2,18 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
-from enum import Enum
-
 from PySide6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelIndex, Qt
 
 from decimus.analysis.results import Results
-from decimus.figure.content import group_colours
 from decimus.study.edits import Edit, WriteCells
 from decimus.study.tables import Table
-from decimus.terms import Layout
+from decimus.window.measurements.sheet_facts import CellState, SheetFacts, sheet_facts
 
 _SPARE = 1
 """Empty rows and columns after the last, to type on into."""
 
 Index = QModelIndex | QPersistentModelIndex
 _NO_INDEX = QModelIndex()
-
-
-class CellState(Enum):
-    """How a cell counts."""
-
-    COUNTED = "counted"
-    NAME = "name"
-    MISSING = "missing"
-    UNREADABLE = "unreadable"
-    LEFT_OUT = "left out"
-    OUTSIDE = "outside"
-
-
-@dataclass(frozen=True)
-class SheetFacts:
-    """What the reading says of the table's cells, looked up by place."""
-
-    first_row: int = 0
-    header_row: int | None = None
-    missing: frozenset[tuple[int, int]] = frozenset()
-    unreadable: frozenset[tuple[int, int]] = frozenset()
-    counted: frozenset[tuple[int, int]] = frozenset()
-    left_out_rows: frozenset[int] = frozenset()
-    column_colours: dict[int, str] = field(default_factory=dict)
-    level_colours: dict[tuple[int, str], str] = field(default_factory=dict)
-    names: frozenset[int] = frozenset()
-
-
-def sheet_facts(results: Results) -> SheetFacts:
-    """The facts of the present reading; none while there are no measurements."""
-    if results.problem is not None:
-        return SheetFacts()
-    measurements, shape = results.measurements, results.measurements.shape
-    shades = group_colours(results.groups)
-    column_colours: dict[int, str] = {}
-    level_colours: dict[tuple[int, str], str] = {}
-    names: set[int] = set()
-    if shape.row_names is not None:
-        names.add(shape.row_names)
-    if shape.layout is Layout.COLUMNS:
-        for group in measurements.groups:
-            places = group.places or group.missing
-            if places:
-                column_colours[places[0][1]] = shades[group.levels]
-    else:
-        names |= {factor.variable for factor in measurements.factors}
-        position = len(measurements.factors) - 1
-        variable = measurements.factors[position].variable
-        for levels, shade in shades.items():
-            level_colours[variable, levels[position]] = shade
-    return SheetFacts(
-        first_row=shape.first_row,
-        header_row=shape.header_row,
-        missing=frozenset(place for g in measurements.groups for place in g.missing),
-        unreadable=frozenset((cell.row, cell.column) for cell in measurements.unreadable),
-        counted=frozenset(place for g in measurements.groups for place in g.places),
-        left_out_rows=frozenset(shape.summary_rows),
-        column_colours=column_colours,
-        level_colours=level_colours,
-        names=frozenset(names),
-    )
 
 
 class SheetModel(QAbstractTableModel):
@@ -92,6 +27,11 @@ class SheetModel(QAbstractTableModel):
         self._table = Table()
         self._facts = SheetFacts()
         self._sheet = 0
+
+    @property
+    def sheet(self) -> int:
+        """Which of the study's sheets is shown."""
+        return self._sheet
 
     @property
     def table(self) -> Table:
@@ -142,16 +82,7 @@ class SheetModel(QAbstractTableModel):
 
     def state(self, row: int, column: int) -> CellState:
         """How a cell counts; `row` and `column` of the table."""
-        place, facts = (row, column), self._facts
-        if row in facts.left_out_rows:
-            return CellState.LEFT_OUT
-        if place in facts.unreadable:
-            return CellState.UNREADABLE
-        if place in facts.missing:
-            return CellState.MISSING
-        if column in facts.names:
-            return CellState.NAME
-        return CellState.COUNTED if place in facts.counted else CellState.OUTSIDE
+        return self._facts.state(row, column)
 
     def data(self, index: Index, role: int = Qt.ItemDataRole.DisplayRole) -> object:
         """Text, state, colour and help of a cell."""
@@ -167,7 +98,7 @@ class SheetModel(QAbstractTableModel):
             side = Qt.AlignmentFlag.AlignLeft if is_name else Qt.AlignmentFlag.AlignRight
             return side | Qt.AlignmentFlag.AlignVCenter
         if role == Qt.ItemDataRole.ToolTipRole:
-            return _HELP.get(self.state(row, column), "")
+            return self._facts.help_for(row, column)
         return None
 
     def headerData(
@@ -187,8 +118,17 @@ class SheetModel(QAbstractTableModel):
         if column >= self._table.column_count:
             return ""
         if self._facts.header_row is not None:
-            return self._table.cell(self._facts.header_row, column)
+            text = self._table.cell(self._facts.header_row, column)
+            unit = self._facts.unit_row
+            return text if unit is None else f"{text} {self._table.cell(unit, column)}".strip()
         return f"column {column + 1}"
+
+    def heading_above(self, column: int) -> str:
+        """What stands over a heading in the upper of two rows of headings."""
+        above = self._facts.header_above
+        if above is None or column >= self._table.column_count:
+            return ""
+        return self._table.cell(above, column)
 
     def flags(self, index: Index) -> Qt.ItemFlag:
         """Every cell can be typed into."""
@@ -205,10 +145,3 @@ class SheetModel(QAbstractTableModel):
         return WriteCells(
             sheet=self._sheet, row=self._facts.header_row, column=column, cells=((text,),)
         )
-
-
-_HELP = {
-    CellState.MISSING: "Missing: not counted, and not zero",
-    CellState.UNREADABLE: "Not a number: counted as missing until corrected",
-    CellState.LEFT_OUT: "By its name this row is a summary; it is left out",
-}

@@ -1,0 +1,111 @@
+"""The cells of the sheet: painted by how they are read, typed into in place."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+from PySide6.QtCore import QAbstractItemModel, QRect, Qt, Signal
+from PySide6.QtGui import QFontMetrics, QKeyEvent, QPainter, QPen
+from PySide6.QtWidgets import QLineEdit, QStyledItemDelegate, QStyleOptionViewItem, QWidget
+
+from decimus.window.measurements.headings import SWATCH
+from decimus.window.measurements.sheet_facts import CellState
+from decimus.window.measurements.sheet_model import SheetModel
+from decimus.window.theme import (
+    AMBER,
+    AMBER_SOFT,
+    FAINT,
+    INK,
+    QUIET,
+    RED,
+    SURFACE,
+    TEAL,
+    TEAL_SOFT,
+    WHITE,
+    colour,
+    sans,
+)
+
+if TYPE_CHECKING:
+    from decimus.window.measurements.sheet_model import Index
+
+
+class CellField(QLineEdit):
+    """A field over a cell; Return ends typing and goes no further."""
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        """Keep Return from the sheet, which would act on it a second time."""
+        super().keyPressEvent(event)
+        if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
+            event.accept()
+
+
+class CellDelegate(QStyledItemDelegate):
+    """Paints a cell by how it is read.
+
+    Signals:
+        typed: row and column of the model, and what was typed there.
+    """
+
+    typed = Signal(int, int, str)
+
+    def paint(self, painter: QPainter, option: QStyleOptionViewItem, index: Index) -> None:
+        """Ground by state, text, a dash for missing, a line through what is left out."""
+        painter.save()
+        state = index.data(SheetModel.StateRole)
+        rect: QRect = option.rect
+        flags = option.state
+        selected = bool(flags & flags.__class__.State_Selected)
+        focused = bool(flags & flags.__class__.State_HasFocus)
+        marked = state in (CellState.MISSING, CellState.UNREADABLE, CellState.LIMIT)
+        if selected:
+            painter.fillRect(rect, colour(TEAL_SOFT))
+        elif marked:
+            painter.fillRect(rect, colour(AMBER_SOFT))
+        elif state is CellState.NAME:
+            painter.fillRect(rect, colour(SURFACE))
+        painter.setPen(QPen(colour(FAINT), 1))
+        painter.drawLine(rect.bottomLeft(), rect.bottomRight())
+        self._paint_text(painter, rect, index, state)
+        if marked:
+            painter.setPen(QPen(colour(AMBER), 1, Qt.PenStyle.DashLine))
+            painter.drawRect(rect.adjusted(2, 2, -3, -3))
+        if state is CellState.ASIDE:
+            painter.setPen(QPen(colour(QUIET), 1, Qt.PenStyle.DotLine))
+            painter.drawRoundedRect(rect.adjusted(3, 3, -4, -4), 8, 8)
+        if focused:
+            painter.setPen(QPen(colour(TEAL), 1.6))
+            painter.drawRect(rect.adjusted(0, 0, -1, -1))
+        painter.restore()
+
+    def _paint_text(self, painter: QPainter, rect: QRect, index: Index, state: CellState) -> None:
+        text = str(index.data() or "")
+        if state is CellState.MISSING and not text.strip():
+            text = "–"
+        room = rect.adjusted(10, 0, -12, 0)
+        font = sans(15)
+        font.setStrikeOut(state in (CellState.LEFT_OUT, CellState.ASIDE))
+        painter.setFont(font)
+        quiet = state not in (CellState.COUNTED, CellState.UNREADABLE, CellState.LIMIT)
+        ink = QUIET if quiet else RED if state is CellState.UNREADABLE else INK
+        painter.setPen(colour(ink))
+        shade = index.data(SheetModel.ColourRole)
+        if isinstance(shade, str):
+            y = rect.center().y() - SWATCH // 2
+            painter.fillRect(QRect(room.left(), y, SWATCH, SWATCH), colour(shade))
+            room.setLeft(room.left() + SWATCH + 7)
+        text = QFontMetrics(font).elidedText(text, Qt.TextElideMode.ElideRight, room.width())
+        painter.drawText(room, int(index.data(Qt.ItemDataRole.TextAlignmentRole)), text)
+
+    def createEditor(self, parent: QWidget, option: QStyleOptionViewItem, index: Index) -> QWidget:
+        """A plain field over the cell."""
+        editor = CellField(parent)
+        editor.setFont(sans(15))
+        editor.setAlignment(Qt.AlignmentFlag.AlignRight)
+        editor.setStyleSheet(f"border: 1.6px solid {TEAL}; padding: 0 8px; background: {WHITE};")
+        return editor
+
+    def setModelData(self, editor: QWidget, model: QAbstractItemModel, index: Index) -> None:
+        """Say what was typed; the sheet makes one edit of it."""
+        if isinstance(editor, QLineEdit):
+            self.typed.emit(index.row(), index.column(), editor.text())

@@ -1,0 +1,84 @@
+"""The headings of the sheet: colours of groups, two rows where there are, renamed in place."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QRect, Qt, Signal
+from PySide6.QtGui import QFontMetrics, QPainter, QPen
+from PySide6.QtWidgets import QHeaderView, QLineEdit, QWidget
+
+from decimus.window.measurements.sheet_model import SheetModel
+from decimus.window.theme import INK, SURFACE, colour, sans
+
+ROW_HEIGHT = 29
+SWATCH = 10
+
+
+class HeadingsView(QHeaderView):
+    """Headings with the colour of their group; a double click renames one in place.
+
+    Signals:
+        renamed: a column and its new heading.
+    """
+
+    renamed = Signal(int, str)
+
+    def __init__(self, parent: QWidget) -> None:
+        super().__init__(Qt.Orientation.Horizontal, parent)
+        self.setSectionsClickable(True)
+        self.setFixedHeight(ROW_HEIGHT + 4)
+        self.field: QLineEdit | None = None
+        self.sectionDoubleClicked.connect(self.rename)
+
+    def paintSection(self, painter: QPainter, rect: QRect, section: int) -> None:
+        """The heading to the right over numbers, to the left over names."""
+        painter.save()
+        painter.fillRect(rect, colour(SURFACE))
+        painter.setPen(QPen(colour(INK), 1.4))
+        painter.drawLine(rect.bottomLeft(), rect.bottomRight())
+        model = self.model()
+        text = str(model.headerData(section, Qt.Orientation.Horizontal) or "")
+        shade = model.headerData(section, Qt.Orientation.Horizontal, SheetModel.ColourRole)
+        above = model.heading_above(section) if isinstance(model, SheetModel) else ""
+        painter.setPen(colour(INK))
+        if above:
+            painter.setFont(sans(14))
+            line = QRect(rect.left() + 10, rect.top() + 3, rect.width() - 22, ROW_HEIGHT - 6)
+            painter.drawText(line, Qt.AlignmentFlag.AlignRight, above)
+        painter.setFont(sans(15, strong=True))
+        lowest = QRect(rect.left(), rect.bottom() - ROW_HEIGHT, rect.width(), ROW_HEIGHT)
+        room = lowest.adjusted(10, 0, -12, 0)
+        metrics = QFontMetrics(painter.font())
+        if shade:
+            room.setLeft(room.left() + SWATCH + 6)
+        text = metrics.elidedText(text, Qt.TextElideMode.ElideRight, room.width())
+        is_name = isinstance(model, SheetModel) and section in model.facts.names
+        side = Qt.AlignmentFlag.AlignLeft if is_name else Qt.AlignmentFlag.AlignRight
+        painter.drawText(room, side | Qt.AlignmentFlag.AlignVCenter, text)
+        if isinstance(shade, str):
+            x = room.right() - metrics.horizontalAdvance(text) - SWATCH - 7
+            y = room.center().y() - SWATCH // 2
+            painter.fillRect(QRect(x, y, SWATCH, SWATCH), colour(shade))
+        painter.restore()
+
+    def show_levels(self, count: int) -> None:
+        """Make room for one or two rows of headings."""
+        self.setFixedHeight(ROW_HEIGHT + 4 + (ROW_HEIGHT - 6) * (count - 1))
+
+    def rename(self, section: int) -> QLineEdit:
+        """Lay a field over a heading; Return renames it."""
+        text = str(self.model().headerData(section, Qt.Orientation.Horizontal) or "")
+        field = QLineEdit(text, self.viewport())
+        field.setFont(sans(15))
+        field.setAccessibleName("heading")
+        x = self.sectionViewportPosition(section)
+        field.setGeometry(x, 1, max(self.sectionSize(section), 110), self.height() - 2)
+        field.selectAll()
+        field.returnPressed.connect(lambda: self._rename(section, field))
+        field.editingFinished.connect(field.deleteLater)
+        field.show()
+        field.setFocus()
+        self.field = field
+        return field
+
+    def _rename(self, section: int, field: QLineEdit) -> None:
+        self.renamed.emit(section, field.text().strip())

@@ -1,0 +1,203 @@
+"""How every cell of a table is read, for the marks of the sheet."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from enum import IntEnum
+
+import numpy as np
+
+from decimus.analysis.results import Results
+from decimus.figure.content import group_colours
+from decimus.measurements.cells import Codes
+from decimus.measurements.numbers import CellKind
+from decimus.measurements.observations import Measurements, Place
+from decimus.terms import Layout, LimitRule
+
+
+class CellState(IntEnum):
+    """How a cell counts."""
+
+    OUTSIDE = 0
+    COUNTED = 1
+    NAME = 2
+    MISSING = 3
+    UNREADABLE = 4
+    LEFT_OUT = 5
+    ASIDE = 6
+    LIMIT = 7
+
+
+_HELP = {
+    CellState.MISSING: "Missing: not counted, and not zero",
+    CellState.UNREADABLE: "Not a number: counted as missing until corrected",
+    CellState.LEFT_OUT: "A summary of the others, by its name or its arithmetic: left out",
+    CellState.OUTSIDE: "",
+}
+
+
+@dataclass(frozen=True, eq=False)
+class SheetFacts:
+    """What the reading says of the table's cells.
+
+    Args:
+        first_row: the first row of measurements.
+        header_row: the row of headings, None without one.
+        header_above: the upper of two rows of headings.
+        unit_row: a row of units below the headings.
+        states: how each cell of a column counts, by column; columns not there are outside.
+        names: columns of names.
+        notes: help for single cells: why set aside, why missing, what a limit counts as.
+        column_colours: the colour of the group under a heading.
+        level_colours: the colour of a level in a column of levels.
+        averaged: whether readings are averaged.
+    """
+
+    first_row: int = 0
+    header_row: int | None = None
+    header_above: int | None = None
+    unit_row: int | None = None
+    states: dict[int, Codes] = field(default_factory=dict)
+    names: frozenset[int] = frozenset()
+    notes: dict[Place, str] = field(default_factory=dict)
+    column_colours: dict[int, str] = field(default_factory=dict)
+    level_colours: dict[tuple[int, str], str] = field(default_factory=dict)
+
+    def state(self, row: int, column: int) -> CellState:
+        """How a cell counts."""
+        states = self.states.get(column)
+        if states is None or not 0 <= row < len(states):
+            return CellState.OUTSIDE
+        return CellState(int(states[row]))
+
+    def help_for(self, row: int, column: int) -> str:
+        """Why a cell counts as it does."""
+        return self.notes.get((row, column)) or _HELP.get(self.state(row, column), "")
+
+
+def sheet_facts(results: Results) -> SheetFacts:
+    """The facts of the present reading; none while there are no measurements."""
+    if results.problem is not None:
+        return SheetFacts()
+    measurements, shape = results.measurements, results.measurements.shape
+    column_colours, level_colours = _colours(results)
+    is_turned = shape.is_turned
+    headers = shape.block.header_rows
+    return SheetFacts(
+        first_row=0 if is_turned else shape.first_row,
+        header_row=None if is_turned else shape.header_row,
+        header_above=headers[0] if len(headers) > 1 and not is_turned else None,
+        unit_row=None if is_turned else shape.block.unit_row,
+        states=_states(results),
+        names=_names(measurements) if not is_turned else frozenset(),
+        notes=_notes(results),
+        column_colours=column_colours,
+        level_colours=level_colours,
+    )
+
+
+def _names(measurements: Measurements) -> frozenset[int]:
+    shape = measurements.shape
+    names = {factor.variable for factor in measurements.factors if factor.variable >= 0}
+    names |= {*shape.side_factors} if shape.layout is not Layout.LONG else set()
+    names |= {p.index for p in shape.columns if p.is_text}
+    names |= {c for c in (shape.row_names, measurements.units.variable) if c is not None and c >= 0}
+    return frozenset(names - set(shape.measured) - {measurements.outcome.variable})
+
+
+def _states(results: Results) -> dict[int, Codes]:
+    """How each cell counts, column by column."""
+    marks = _Marks(results)
+    marks.mark_names()
+    marks.mark_measurements()
+    marks.mark_summaries()
+    return marks.states
+
+
+class _Marks:
+    """Marks cells, later ones over earlier ones."""
+
+    def __init__(self, results: Results) -> None:
+        self._measurements = results.measurements
+        self._shape = results.measurements.shape
+        self._table = results.sheet.table
+        self.states: dict[int, Codes] = {}
+
+    def _of(self, column: int) -> Codes:
+        return self.states.setdefault(column, np.zeros(self._table.row_count, np.int8))
+
+    def mark_names(self) -> None:
+        """Columns of names, as far down as the table goes."""
+        if self._shape.is_turned:
+            return
+        for column in _names(self._measurements):
+            self._of(column)[self._shape.first_row : self._shape.block.end_row] = CellState.NAME
+
+    def mark_measurements(self) -> None:
+        """What counts, is missing, set aside, a limit or no number."""
+        measurements = self._measurements
+        for group in measurements.groups:
+            for column in np.unique(group.columns).tolist():
+                self._of(column)[group.rows[group.columns == column]] = CellState.COUNTED
+            for row, column in group.missing:
+                self._of(column)[row] = CellState.MISSING
+            for aside in group.asides:
+                self._of(aside.place[1])[aside.place[0]] = CellState.ASIDE
+        for cell in measurements.unreadable:
+            self._of(cell.column)[cell.row] = CellState.UNREADABLE
+        for cell in measurements.limits:
+            self._of(cell.column)[cell.row] = CellState.LIMIT
+
+    def mark_summaries(self) -> None:
+        """Columns of a summarised table, and rows and columns that are left out."""
+        shape = self._shape
+        if shape.is_turned:
+            return
+        if shape.summary is not None:
+            rows = sorted({row for group in self._measurements.groups for row, _ in group.places})
+            for column in shape.summary.all_columns:
+                self._of(column)[rows] = CellState.COUNTED
+        for column in range(self._table.column_count if shape.summary_rows else 0):
+            self._of(column)[list(shape.summary_rows)] = CellState.LEFT_OUT
+        for column in shape.summary_columns:
+            self._of(column)[shape.first_row : shape.block.end_row] = CellState.LEFT_OUT
+
+
+def _notes(results: Results) -> dict[Place, str]:
+    measurements = results.measurements
+    notes: dict[Place, str] = {}
+    for group in measurements.groups:
+        for aside in group.asides:
+            notes[aside.place] = f"Set aside: {aside.reason}. Not counted"
+    rule = {
+        LimitRule.MISSING: "missing",
+        LimitRule.LIMIT: "the limit itself",
+        LimitRule.HALF: "half the limit",
+        LimitRule.ZERO: "zero",
+    }[measurements.limit_rule]
+    for cell in measurements.limits:
+        notes[cell.row, cell.column] = f"Only a limit: counted as {rule}"
+    for cell in measurements.unreadable:
+        if cell.kind is CellKind.DATE:
+            notes[cell.row, cell.column] = "A date, not a number: counted as missing"
+        elif cell.kind is CellKind.NUMBER:
+            notes[cell.row, cell.column] = "In another unit than the others: counted as missing"
+    for reason in results.sheet.reading.missing_reasons:
+        notes[reason.row, reason.column] = f"Missing: {reason.reason}"
+    return notes
+
+
+def _colours(results: Results) -> tuple[dict[int, str], dict[tuple[int, str], str]]:
+    """Colours of headings and of levels, as on the figure."""
+    measurements, shape = results.measurements, results.measurements.shape
+    shades = group_colours(results.groups)
+    position = 1 if len(measurements.factors) > 1 else 0
+    variable = measurements.factors[position].variable
+    if variable >= 0 and not shape.is_turned:
+        return {}, {(variable, levels[position]): shade for levels, shade in shades.items()}
+    columns: dict[int, str] = {}
+    for group in measurements.groups:
+        found = [*np.unique(group.columns).tolist(), *(column for _, column in group.missing)]
+        for column in found if not shape.is_turned else ():
+            columns.setdefault(column, shades[group.levels])
+    return columns, {}
