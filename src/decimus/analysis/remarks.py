@@ -21,7 +21,10 @@ class MissingCells:
 
     group: Group
     rows: tuple[str, ...]
-    """Names of the rows, or their numbers."""
+    """Names of the first of the rows, or their numbers."""
+    count: int
+    marks: tuple[str, ...]
+    """What stands there instead, where something does: "NA"."""
 
 
 @dataclass(frozen=True)
@@ -197,6 +200,8 @@ class BarsNotFromZero:
     start: float
 
 
+_MOST_NAMED = 20
+
 Remark = (
     MissingCells
     | UnreadableCells
@@ -234,11 +239,13 @@ def remarks_on_measurements(groups: Groups, row_names: RowNames) -> tuple[Remark
         found.append(UnreadableCells(measurements.unreadable))
     if measurements.shape.doubtful_number:
         found.insert(0, DoubtfulNumbers(measurements.shape.doubtful_number))
-    unreadable = {(cell.row, cell.column) for cell in measurements.unreadable}
+    said = {(cell.row, cell.column) for cell in (*measurements.unreadable, *measurements.limits)}
     for group in groups.shown:
-        rows = tuple(row_names[r] for r, c in group.cells.missing if (r, c) not in unreadable)
-        if rows and group.n:
-            found.append(MissingCells(group, rows))
+        missing = [place for place in group.cells.missing if place not in said]
+        if missing and group.n:
+            marks = tuple(dict.fromkeys(filter(None, map(measurements.marks.get, missing))))
+            rows = tuple(row_names[row] for row, _ in missing[:_MOST_NAMED])
+            found.append(MissingCells(group, rows, len(missing), marks))
     if empty := tuple(group for group in groups.shown if group.is_empty):
         found.append(EmptyGroups(empty))
     if absent := empty_cells(measurements):

@@ -136,6 +136,9 @@ class Assembly:
             unused_factors=self._unused(),
             units=self._units,
             reading_count=int(self._is_number.sum()) - len(reasons),
+            marks={
+                (cell.row, cell.column): cell.text for cell in self._references(CellKind.MISSING)
+            },
         )
 
     def _noun(self) -> str:

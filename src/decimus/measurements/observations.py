@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from decimal import Decimal
 from itertools import product
 
@@ -114,6 +114,7 @@ class Measurements:
         unused_factors: names of columns that could name groups but do not.
         units: what a replicate is and whether it recurs.
         reading_count: cells that count; more than values where readings are averaged.
+        marks: what stands in cells that are marked as missing: "NA", "n/a", "#DIV/0!".
     """
 
     shape: TableShape
@@ -131,6 +132,7 @@ class Measurements:
     unused_factors: tuple[str, ...]
     units: Units
     reading_count: int
+    marks: dict[Place, str] = field(default_factory=dict)
 
     @property
     def count(self) -> int:

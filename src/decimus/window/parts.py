@@ -8,7 +8,7 @@ from PySide6.QtCore import QPoint, Signal
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QMenu, QPushButton
 
 from decimus.errors import InputError
-from decimus.window.theme import TEAL, sans
+from decimus.window.theme import sans
 from decimus.workflows.opening import table_in
 
 
@@ -30,7 +30,6 @@ class PartLine(QFrame):
         self._label.setFont(sans(15))
         self.others = QPushButton("", self)
         self.others.setFont(sans(14))
-        self.others.setStyleSheet(f"color: {TEAL};")
         self.others.clicked.connect(self.open_menu)
         close = QPushButton("seen", self)
         close.setFont(sans(14))

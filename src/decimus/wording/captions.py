@@ -152,13 +152,24 @@ def _replicates(groups: Groups) -> list[Span]:
     choice = replicates_choice(question, unit)
     count = [Text("n", Style.ITALIC), Text(f"{NBSP}={NBSP}{n_words(groups)}")]
     if question.figure.show_replicates:
-        measurements = groups.measurements
-        most = groups.most_dots
-        if any(group.n > most for group in groups.shown):
-            unit += f" (at most {most} of a group, evenly by rank)"
-        aside = ", pale ones set aside and not counted" if measurements.aside_count else ""
-        return [Text("; "), choice, Text(f" are single {unit}{aside}, "), *count]
+        said = _about_circles(groups)
+        return [Text("; "), choice, Text(f" are single {unit}{said}, "), *count]
     return [Text("; "), *count, Text(f" {unit}"), Text(", ", is_printed=False), choice]
+
+
+def _about_circles(groups: Groups) -> str:
+    """What else has to be said of circles: averages, a choice of many, what is set aside."""
+    measurements = groups.measurements
+    said = []
+    low, high = measurements.units.readings
+    if measurements.units.is_averaged and high > 1:
+        count = str(high) if low == high else f"{low}–{high}"
+        said.append(f"means of {count} readings")
+    if any(group.n > groups.most_dots for group in groups.shown):
+        said.append(f"at most {groups.most_dots} of a group, evenly by rank")
+    if measurements.aside_count:
+        said.append("pale ones set aside and not counted")
+    return f" ({'; '.join(said)})" if said else ""
 
 
 def drawn_pairs(results: Results) -> tuple[PairResult, ...]:

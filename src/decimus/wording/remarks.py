@@ -29,11 +29,13 @@ def _words(results: Results, remark: facts.Remark) -> RemarkWords:  # noqa: C901
     if more is not None:
         return more
     match remark:
-        case facts.MissingCells(group, rows):
-            verb = "is" if len(rows) == 1 else "are"
+        case facts.MissingCells(group, rows, count, marks):
+            verb = "is" if count == 1 else "are"
+            state = f"marked {listed(tuple(f'“{m}”' for m in marks))}" if marks else "empty"
+            names_ = (*rows, *("",) * (count - len(rows)))
             return RemarkWords(
                 "measurements",
-                f"{upper_first(listed(rows))} {at_group(groups, group, 'of')} {verb} empty.",
+                f"{upper_first(listed(names_))} {at_group(groups, group, 'of')} {verb} {state}.",
                 f"Missing, not zero: n{NBSP}={NBSP}{group.n} there.",
             )
         case facts.DoubtfulNumbers(text):

@@ -14,7 +14,7 @@ from decimus.window.measurements.sheet_view import SheetView
 from decimus.window.rich_text import strong
 from decimus.window.sentences import SentenceFonts, SentenceView
 from decimus.window.store import Store
-from decimus.window.theme import MARGIN, QUIET, TEAL, sans, serif
+from decimus.window.theme import MARGIN, QUIET, sans, serif
 from decimus.wording.alternatives import alternatives_choice
 from decimus.wording.asides import cell_choice
 from decimus.wording.readings import problem_sentence, reading_sentence
@@ -74,7 +74,8 @@ class MeasurementsPlace(QWidget):
         line.setSpacing(20)
         line.addWidget(self.others)
         line.addWidget(self.another)
-        line.addWidget(self.tables, 1)
+        line.addWidget(self.tables)
+        line.addStretch(1)
         layout.addLayout(line)
         layout.addWidget(self._around)
         layout.addWidget(self.sheet, 1)
@@ -85,7 +86,6 @@ class MeasurementsPlace(QWidget):
     def _button(self, words: str) -> QPushButton:
         button = QPushButton(words, self)
         button.setFont(sans(14))
-        button.setStyleSheet(f"color: {TEAL};")
         return button
 
     def _edit(self, edit: object) -> None:
@@ -113,6 +113,7 @@ class MeasurementsPlace(QWidget):
         tables = tables_sentence(results)
         self.tables.setVisible(bool(tables))
         self.tables.show_sentence(tables)
+        self.tables.setFixedWidth(self.tables.natural_width() if tables else 0)
         problem = results.problem
         self.others.setVisible(problem is None)
         self.strip.setVisible(problem is None)

@@ -94,7 +94,7 @@ class SheetModel(QAbstractTableModel):
         if role == self.ColourRole:
             return self._facts.level_colours.get((column, self._table.cell(row, column).strip()))
         if role == Qt.ItemDataRole.TextAlignmentRole:
-            is_name = self.state(row, column) is CellState.NAME
+            is_name = column in self._facts.names
             side = Qt.AlignmentFlag.AlignLeft if is_name else Qt.AlignmentFlag.AlignRight
             return side | Qt.AlignmentFlag.AlignVCenter
         if role == Qt.ItemDataRole.ToolTipRole:
