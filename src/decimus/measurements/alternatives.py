@@ -67,6 +67,8 @@ def other_readings(
 def _candidates(reading: Reading, now: Measurements) -> Iterator[Reading]:
     """Readings one word away: what a replicate is, the layout, the headings, what is left out."""
     shape, units = now.shape, now.units
+    if shape.doubtful_number:
+        yield replace(reading, decimal="," if shape.decimal == "." else ".")
     if units.recurs:
         subject = units.variable if shape.layout is Layout.LONG and not units.is_same else None
         yield replace(reading, same_units=not units.is_same, subject=subject)
@@ -75,13 +77,12 @@ def _candidates(reading: Reading, now: Measurements) -> Iterator[Reading]:
     if shape.readings:
         yield replace(reading, readings_across=False)
     plain = replace(reading, has_row_names=None, header_rows=None, has_header=None)
-    order = {
-        Layout.COLUMNS: (Layout.ROWS, Layout.LONG, Layout.SUMMARISED),
-        Layout.ROWS: (Layout.COLUMNS, Layout.LONG, Layout.SUMMARISED),
-        Layout.LONG: (Layout.COLUMNS, Layout.ROWS, Layout.SUMMARISED),
-        Layout.SUMMARISED: (Layout.LONG, Layout.COLUMNS, Layout.ROWS),
-    }
-    for layout in order[shape.layout]:
+    # Names that recur down a column are the groups of a long table.
+    recur = any(profile.is_text and profile.repeats for profile in shape.columns)
+    likely = [Layout.LONG, Layout.ROWS] if recur else [Layout.ROWS, Layout.LONG]
+    order = [*likely, Layout.COLUMNS, Layout.SUMMARISED]
+    order.remove(shape.layout)
+    for layout in order:
         yield replace(plain, layout=layout)
     if shape.summary_rows or shape.summary_columns:
         yield replace(reading, counts_summaries=True)
@@ -91,8 +92,6 @@ def _candidates(reading: Reading, now: Measurements) -> Iterator[Reading]:
             yield replace(reading, header_rows=count, has_header=None)
     if shape.layout is Layout.COLUMNS:
         yield replace(reading, layout=Layout.COLUMNS, has_row_names=shape.row_names is None)
-    if shape.doubtful_number:
-        yield replace(reading, decimal="," if shape.decimal == "." else ".")
 
 
 def _signature(measurements: Measurements) -> tuple[object, ...]:

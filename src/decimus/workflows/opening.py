@@ -24,6 +24,7 @@ from decimus.study.studies import Source
 from decimus.study.tables import Table
 
 STUDY_SUFFIX = ".decimus"
+_WORKBOOKS = (".xlsx", ".xlsm", ".xls", ".ods")
 
 
 @dataclass(frozen=True)
@@ -88,7 +89,7 @@ def table_in(
         checksum=hashlib.sha256(content).hexdigest(),
         delimiter=delimiter,
     )
-    if is_workbook(content):
+    if is_workbook(content) or (path.suffix.lower() in _WORKBOOKS and content):
         blocks = sheet_blocks(content, where, path.name)
         block = chosen_block(blocks, sheet, where)
         parts = tuple(dict.fromkeys(block.name for block in blocks))

@@ -1,0 +1,347 @@
+"""Every shape of table through the real sheet and sentence, with undo after each change."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+from PySide6.QtCore import Qt
+from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QApplication
+
+from decimus.window.choices import ChoiceMenu, EntryField
+from decimus.window.measurements.sheet_facts import CellState
+from decimus.wording.spans import plain_text
+from tests.corpus.tables import CASES, SUMMARISED
+from tests.formats.workbook_files import xlsx_bytes
+from tests.window.driving import Driver
+
+
+def text_of(name: str) -> str:
+    return next(case.text for case in (*CASES, *SUMMARISED) if case.name == name)
+
+
+def pasted(driver: Driver, name: str) -> str:
+    """Paste a table of the corpus; the reading sentence."""
+    driver.clipboard(text_of(name))
+    driver.keys("Ctrl+V")
+    return sentence(driver)
+
+
+def sentence(driver: Driver) -> str:
+    view = driver.window.measurements.sentence
+    return plain_text(view.sentence).replace("\u00a0", " ")
+
+
+def means(driver: Driver) -> list[float]:
+    shown = driver.window.store.results.groups.shown
+    return [round(g.summary.mean, 6) for g in shown if g.summary.mean is not None]
+
+
+def undo(driver: Driver) -> None:
+    driver.click(driver.window.question_line.undo)
+
+
+@pytest.mark.parametrize(
+    ("name", "start"),
+    [
+        (
+            "trials across, one row per group",
+            "Each row is one kind of sign, each column one trial, a different one in every row.",
+        ),
+        (
+            "two rows of headings over merged cells",
+            "Each column is one amount of salt in g/L and one kind of light, each row one flask",
+        ),
+        (
+            "long with three factors",
+            "Each row is one replicate; its group is one amount of salt, no unit, one kind of light",
+        ),
+        (
+            "one row per visitor, conditions in columns",
+            "Each column is one kind of group, each row one visitor, the same one in every column.",
+        ),
+        (
+            "mean, SD and n",
+            "Each row gives the mean of one group: one aspect. Beside the mean stands its standard",
+        ),
+        (
+            "three readings of every flask",
+            "Each row is one reading of one flask; its group is one kind of treatment.",
+        ),
+        (
+            "one factor in columns, the other down the side",
+            "Each column beside the names is one amount of group, no unit and one kind of light",
+        ),
+    ],
+)
+def test_each_shape_reads_as_a_sentence(empty: Driver, name: str, start: str) -> None:
+    assert pasted(empty, name).startswith(start)
+    assert empty.window.page.paper.isVisible()
+
+
+def test_layout_is_corrected_by_its_word_and_taken_back(empty: Driver) -> None:
+    pasted(empty, "trials across, one row per group")
+    before = means(empty)
+    view = empty.window.measurements.sentence
+    empty.choose(view, "layout", "column: each column is a group")
+    assert sentence(empty).startswith("Each column is one kind of sign")
+    assert len(means(empty)) == 3
+    assert means(empty) != before
+    undo(empty)
+    assert means(empty) == before
+
+
+def test_other_ways_to_read_say_what_each_would_give(empty: Driver) -> None:
+    pasted(empty, "trials across, one row per group")
+    empty.click(empty.window.measurements.others)
+    menu = QApplication.activePopupWidget()
+    assert isinstance(menu, ChoiceMenu)
+    lines = [action.text() for action in menu.actions()]
+    assert any(line.startswith("each column a group: 3 groups, n = 3") for line in lines), lines
+    empty.pick(menu, "each column a group: 3 groups")
+    assert sentence(empty).startswith("Each column is one kind")
+    undo(empty)
+    assert sentence(empty).startswith("Each row is one kind")
+
+
+def test_readings_are_counted_one_by_one_on_request(empty: Driver) -> None:
+    assert "The 3 readings of one flask are averaged first, so n counts flasks." in pasted(
+        empty, "three readings of every flask"
+    )
+    assert means(empty) == [5.6, 2.75]
+    view = empty.window.measurements.sentence
+    empty.choose(view, "averaging", "counted one by one")
+    assert empty.window.store.results.measurements.count == 12
+    undo(empty)
+    assert empty.window.store.results.measurements.count == 4
+
+
+def test_the_same_or_another_is_asked_and_answered(empty: Driver) -> None:
+    pasted(empty, "one row per visitor, conditions in columns")
+    results = empty.window.store.results
+    assert results.comparison is not None
+    assert results.comparison.method.value == "paired-t"
+    view = empty.window.measurements.sentence
+    empty.choose(view, "same units", "a different one in every column")
+    changed = empty.window.store.results.comparison
+    assert changed is not None
+    assert changed.method.value == "welch-t"
+    undo(empty)
+
+
+def test_limits_stay_missing_until_somebody_says(empty: Driver) -> None:
+    assert "2 cells such as “<0.1” count as missing" in pasted(
+        empty, "values below a limit of detection are not made up"
+    )
+    assert means(empty) == [0.35, 1.35]
+    empty.choose(empty.window.measurements.sentence, "limits", "half the limit")
+    assert means(empty) == [0.25, round((1.2 + 1.5 + 0.05) / 3, 6)]
+    undo(empty)
+    assert means(empty) == [0.35, 1.35]
+
+
+def test_rows_of_means_are_struck_through_until_counted(empty: Driver) -> None:
+    assert "Mean and SD are left out." in pasted(
+        empty, "title above, note below, a row of means and SDs"
+    )
+    model = empty.window.measurements.model
+    assert model.state(6, 1) is CellState.LEFT_OUT
+    assert "left out" in str(model.index(3, 1).data(Qt.ItemDataRole.ToolTipRole))
+    empty.choose(empty.window.measurements.sentence, "summaries", "counted")
+    assert [g.n for g in empty.window.store.results.groups.shown] == [5, 5, 5]
+    undo(empty)
+    assert [g.n for g in empty.window.store.results.groups.shown] == [3, 3, 3]
+
+
+def test_the_meaning_of_an_error_is_asked_never_guessed(empty: Driver) -> None:
+    assert "“error”: what is it?" in pasted(empty, "value with an error nobody explains")
+    remarks = empty.window.foot.remark.text()
+    assert "nobody has said what it is" in remarks
+    empty.choose(empty.window.measurements.sentence, "meaning", "standard error")
+    group = empty.window.store.results.groups.shown[0]
+    assert group.summary.standard_error == 0.1
+    assert group.summary.standard_deviation is None
+    empty.type_choice(empty.window.measurements.sentence, "same n", "4")
+    assert empty.window.store.results.groups.shown[0].summary.standard_deviation == 0.2
+    undo(empty)
+    undo(empty)
+    assert "what is it?" in sentence(empty)
+
+
+def select(driver: Driver, row: int, column: int) -> None:
+    sheet = driver.window.measurements.sheet
+    rect = sheet.visualRect(driver.window.measurements.model.index(row, column))
+    driver.click(sheet.viewport(), rect.center())
+
+
+def entries(driver: Driver) -> list[EntryField]:
+    QTest.keyClick(
+        driver.window.measurements.sheet, Qt.Key.Key_M, Qt.KeyboardModifier.ControlModifier
+    )
+    driver.settle()
+    menu = QApplication.activePopupWidget()
+    assert isinstance(menu, ChoiceMenu)
+    return menu.findChildren(EntryField)
+
+
+def enter(driver: Driver, field: EntryField, text: str) -> None:
+    QTest.keyClicks(field.line, text)
+    QTest.keyClick(field.line, Qt.Key.Key_Return)
+    driver.settle()
+
+
+def test_a_value_is_set_aside_with_a_reason_and_counted_again(salt: Driver) -> None:
+    """Typed in the menu of its cell; hollow in the sheet, out of n, listed below, undone."""
+    select(salt, 1, 2)
+    field = entries(salt)[0]
+    assert field.line.accessibleName() == "set 10.1 aside, because"
+    enter(salt, field, "")
+    assert "without a reason" in field.findChildren(type(field._problem))[1].text()
+    enter(salt, field, "spilled")
+    group = salt.window.store.results.groups.shown[1]
+    assert (group.n, group.cells.excluded) == (3, 1)
+    model = salt.window.measurements.model
+    assert model.state(2, 2) is CellState.ASIDE
+    assert "spilled" in str(model.index(1, 2).data(Qt.ItemDataRole.ToolTipRole))
+    strip = salt.window.measurements.strip
+    assert "1 set aside" in plain_text(strip.sentence)
+    caption = plain_text(salt.window.page.caption.sentence)
+    assert "pale ones set aside and not counted" in caption
+    salt.choose(strip, "asides", "count 10.1 (row 3) again (spilled)")
+    assert salt.window.store.results.groups.shown[1].n == 4
+    undo(salt)
+    assert salt.window.store.results.groups.shown[1].n == 3
+    undo(salt)
+    assert salt.window.store.results.groups.shown[1].n == 4
+
+
+def test_a_row_and_a_level_are_set_aside(salt: Driver) -> None:
+    select(salt, 0, 1)
+    fields = entries(salt)
+    assert "set all of flask 1 aside" in fields[1].line.accessibleName()
+    enter(salt, fields[1], "cracked")
+    assert [g.n for g in salt.window.store.results.groups.shown] == [3, 3, 2, 3, 3]
+    undo(salt)
+    assert [g.n for g in salt.window.store.results.groups.shown] == [4, 4, 3, 4, 4]
+
+
+def test_a_missing_measurement_is_explained(salt: Driver) -> None:
+    select(salt, 3, 3)
+    field = next(f for f in entries(salt) if "missing" in f.line.accessibleName())
+    enter(salt, field, "flask broke")
+    model = salt.window.measurements.model
+    assert model.index(3, 3).data(Qt.ItemDataRole.ToolTipRole) == "Missing: flask broke"
+    undo(salt)
+    assert "not zero" in str(model.index(3, 3).data(Qt.ItemDataRole.ToolTipRole))
+
+
+def test_cells_are_filled_down_and_to_the_right(salt: Driver) -> None:
+    sheet = salt.window.measurements.sheet
+    select(salt, 0, 1)
+    for key in (Qt.Key.Key_Down, Qt.Key.Key_Down):
+        QTest.keyClick(sheet, key, Qt.KeyboardModifier.ShiftModifier)
+    QTest.keyClick(sheet, Qt.Key.Key_D, Qt.KeyboardModifier.ControlModifier)
+    table = salt.window.store.results.sheet.table
+    assert [table.cell(r, 1) for r in (1, 2, 3, 4)] == ["10.0", "10.0", "10.0", "9.8"]
+    undo(salt)
+    assert salt.window.store.results.sheet.table.cell(2, 1) == "11.0"
+    select(salt, 0, 1)
+    QTest.keyClick(sheet, Qt.Key.Key_Right, Qt.KeyboardModifier.ShiftModifier)
+    QTest.keyClick(sheet, Qt.Key.Key_R, Qt.KeyboardModifier.ControlModifier)
+    assert salt.window.store.results.sheet.table.cell(1, 2) == "10.0"
+    undo(salt)
+    assert salt.window.store.results.sheet.table.cell(1, 2) == "9.5"
+
+
+def test_spellings_are_joined_by_the_remark(empty: Driver) -> None:
+    empty.clipboard("light,mass (mg)\nbright,4.1\nbright,4.4\nBright ,4.2\ndim,2.2\ndim,2.6\n")
+    empty.keys("Ctrl+V")
+    assert len(empty.window.store.results.groups.shown) == 3
+    remarks = empty.window.foot.open_remarks()
+    button = next(
+        b
+        for b in remarks.findChildren(type(empty.window.question_line.undo))
+        if b.text() == "join them"
+    )
+    empty.click(button)
+    assert [g.n for g in empty.window.store.results.groups.shown] == [3, 2]
+    assert empty.window.store.results.sheet.table.cell(3, 0) == "Bright "
+    undo(empty)
+    assert len(empty.window.store.results.groups.shown) == 3
+
+
+def test_a_second_table_stands_beside_the_first(salt: Driver, tmp_path: Path) -> None:
+    path = tmp_path / "more.csv"
+    path.write_text("old,new\n41.5,30.1\n38.2,29.4\n44.9,35.2\n")
+    salt.window.files.add_path(path)
+    salt.settle()
+    view = salt.window.measurements.tables
+    assert plain_text(view.sentence) == "Table more.csv of 2"
+    assert [g.levels[0] for g in salt.window.store.results.groups.shown] == ["old", "new"]
+    salt.choose(view, "table", "salt")
+    assert len(salt.window.store.results.groups.shown) == 5
+    undo(salt)
+    undo(salt)
+    assert not view.isVisible()
+
+
+def test_the_sheets_of_a_workbook_can_be_chosen(empty: Driver, tmp_path: Path) -> None:
+    path = tmp_path / "field.xlsx"
+    first = [["dim", "bright"], [1.5, 2.5], [1.1, 2.1]]
+    path.write_bytes(xlsx_bytes({"light": first, "signs": [["old", "new"], [5, 7.5], [6, 8.5]]}))
+    empty.window.files.open_path(path)
+    empty.settle()
+    line = empty.window.part_line
+    assert line.isVisible()
+    empty.click(line.others)
+    menu = QApplication.activePopupWidget()
+    assert menu is not None
+    empty.pick(menu, "signs")  # type: ignore[arg-type]
+    assert [g.levels[0] for g in empty.window.store.results.groups.shown] == ["old", "new"]
+
+
+def test_bad_files_leave_the_study_untouched(salt: Driver, tmp_path: Path) -> None:
+    before = salt.window.store.history.study
+    for name, content in (("cut.xlsx", b"PK\x03\x04cut"), ("empty.csv", b""), ("x.pdf", b"%PDF-1")):
+        path = tmp_path / name
+        path.write_bytes(content)
+        salt.window.files.open_path(path)
+        salt.settle()
+        assert salt.window.message.isVisible()
+        assert name in salt.window.message.text
+    salt.window.files.open_path(tmp_path)
+    assert "folder" in salt.window.message.text
+    assert salt.window.store.history.study is before
+
+
+def test_a_large_table_opens_beside_the_window(
+    empty: Driver, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """Read in a thread; what comes out is the same as read in the window."""
+    monkeypatch.setattr("decimus.window.exports.LARGE", 10)
+    path = tmp_path / "large.csv"
+    path.write_text(text_of("one row per visitor, conditions in columns"))
+    empty.window.files.open_path(path)
+    assert empty.window.files.line.isVisible()
+    empty.qtbot.waitUntil(lambda: empty.window.files.job is None, timeout=10_000)
+    empty.settle()
+    assert not empty.window.files.line.isVisible()
+    assert sentence(empty).startswith("Each column is one kind of group, each row one visitor")
+
+
+def test_a_large_table_can_be_stopped(
+    salt: Driver, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr("decimus.window.exports.LARGE", 10)
+    path = tmp_path / "large.csv"
+    path.write_text("a,b\n1,2\n3,4\n")
+    before = salt.window.store.history.study
+    salt.window.files.open_path(path)
+    job = salt.window.files.job
+    assert job is not None
+    salt.click(salt.window.files.line.stop)
+    job.wait(10)
+    salt.settle()
+    assert salt.window.store.history.study is before
+    assert not salt.window.files.line.isVisible()
