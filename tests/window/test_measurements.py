@@ -55,7 +55,7 @@ def undo(driver: Driver) -> None:
         ),
         (
             "long with three factors",
-            "Each row is one replicate; its group is one amount of salt, no unit, one kind of light",
+            "Each row is one replicate; its group is one amount of salt, no unit, one kind of",
         ),
         (
             "one row per visitor, conditions in columns",

@@ -18,7 +18,7 @@ _SIGNIFICANT_DIGITS = 6
 """More digits than this say nothing about a summary of replicates."""
 
 
-_DOTS = 6000
+_DOTS = 1500
 """Dots that can be drawn without making anyone wait; more would hide each other."""
 
 
@@ -163,7 +163,7 @@ class Groups:
     @property
     def most_dots(self) -> int:
         """How many replicates of a group are drawn, that all groups can be drawn at once."""
-        return max(60, min(1500, _DOTS // max(1, len(self.shown))))
+        return max(50, min(500, _DOTS // max(1, len(self.shown))))
 
     @property
     def ns(self) -> tuple[int, int]:
@@ -217,8 +217,17 @@ def _given_ends(summary: Summary, direction: Direction) -> ErrorBarEnds | None:
     )
 
 
-def groups_of(measurements: Measurements, question: Question) -> Groups:
-    """The groups of a question from what was measured."""
+def groups_of(
+    measurements: Measurements, question: Question, before: Groups | None = None
+) -> Groups:
+    """The groups of a question from what was measured.
+
+    Groups of `before` whose values are the same keep their summaries, so that one changed
+    cell costs one group.
+    """
+    known: dict[Levels, Group] = {}
+    if before is not None and before.measurements.origin == measurements.origin:
+        known = {group.levels: group for group in before.shown}
     factors = tuple(
         FactorInOrder(
             factor,
@@ -240,8 +249,19 @@ def groups_of(measurements: Measurements, question: Question) -> Groups:
         levels = tuple(part.level.text for part in combination)
         if (found := cells.get(levels)) is not None:
             labels = tuple(part.label for part in combination)
-            shown.append(Group(levels, labels, found, _summary(found, measurements.origin)))
+            summary = _known_summary(found, known.get(levels))
+            if summary is None:
+                summary = _summary(found, measurements.origin)
+            shown.append(Group(levels, labels, found, summary))
     return Groups(measurements, factors, tuple(shown), question)
+
+
+def _known_summary(cells: GroupCells, before: Group | None) -> Summary | None:
+    """The summary of a group whose values have not changed."""
+    if before is None or cells.given is not None or before.cells.given is not None:
+        return None
+    same = cells.values == before.cells.values and cells.shifted == before.cells.shifted
+    return before.summary if same else None
 
 
 def _summary(cells: GroupCells, origin: Decimal) -> Summary:

@@ -43,10 +43,12 @@ class Results:
         self.study = study
         self.number = number
         self.decimal_sign = decimal_sign
+        self._groups_before: Groups | None = None
         if before is not None:
             self._take_over(before)
 
     def _take_over(self, before: Results) -> None:
+        self._groups_before = vars(before).get("groups")
         same_cells = (
             before.sheet is self.sheet
             and before.question.outcome == self.question.outcome
@@ -102,7 +104,7 @@ class Results:
     @cached_property
     def groups(self) -> Groups:
         """The groups. Raises InputError as `measurements` does."""
-        return groups_of(self.measurements, self.question)
+        return groups_of(self.measurements, self.question, self._groups_before)
 
     @cached_property
     def _comparison(self) -> Comparison | InputError:

@@ -8,7 +8,7 @@ from decimus.analysis.groups import ErrorBarEnds, FactorInOrder, Group, Groups, 
 from decimus.analysis.results import Results
 from decimus.figure.marks import Run
 from decimus.figure.palettes import colours
-from decimus.figure.swarms import thinned
+from decimus.figure.swarms import drawn_values
 from decimus.figure.text import runs_of
 from decimus.study.questions import FigureChoices, Levels
 from decimus.terms import ChartKind, LevelKind
@@ -163,13 +163,13 @@ def _levels_in_section(
 
 def _member(groups: Groups, group: Group, colour: str) -> Member:
     summary = group.summary
-    dots = thinned(summary.values, groups.most_dots)
+    dots = drawn_values(summary, groups.most_dots)
     return Member(
         group.levels,
         colour,
         summary.mean,
         groups.error_bar(group),
-        tuple(dots),
+        dots,
         tuple(aside.value for aside in group.cells.asides),
     )
 

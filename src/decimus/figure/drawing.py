@@ -32,6 +32,13 @@ INK = (0.0, 0.0, 0.0, 1.0)
 Colour = tuple[float, float, float, float]
 
 
+def load_renderer() -> None:
+    """Read the plotting library now, so that the first picture does not wait for it."""
+    import matplotlib.backends.backend_agg
+    import matplotlib.path
+    import matplotlib.transforms  # noqa: F401
+
+
 def picture(page: Page, pixels_per_mm: float) -> NDArray[np.uint8]:
     """The page as pixels: rows from the top, four channels (RGBA)."""
     from matplotlib.backends.backend_agg import RendererAgg

@@ -4,16 +4,19 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from decimus.statistics.summaries import Summary
 
-def thinned(values: Sequence[float], most: int) -> Sequence[float]:
-    """At most `most` of the values: where there are more, evenly spaced by rank.
+
+def drawn_values(summary: Summary, most: int) -> tuple[float, ...]:
+    """The replicates to draw: all of them, or `most` evenly spaced by rank.
 
     The smallest and the largest stay, so that the dots cover what the values cover.
     """
-    if len(values) <= most:
-        return values
-    ordered = sorted(values)
-    return [ordered[round(i * (len(ordered) - 1) / (most - 1))] for i in range(most)]
+    if len(summary.values) <= most:
+        return summary.values
+    ordered = summary.ordered
+    last = len(ordered) - 1
+    return tuple(ordered[round(i * last / (most - 1))] for i in range(most))
 
 
 def swarm(places: Sequence[float], diameter: float, half_width: float) -> tuple[float, ...]:

@@ -139,7 +139,8 @@ class Summary:
         return Interval(level, lower, upper, half_width, t, df)
 
     @cached_property
-    def _ordered(self) -> tuple[float, ...]:
+    def ordered(self) -> tuple[float, ...]:
+        """The values in ascending order."""
         return tuple(np.sort(self._array).tolist())
 
     def quantile(self, share: float) -> float | None:
@@ -147,7 +148,7 @@ class Summary:
 
         Source: Hyndman & Fan 1996, The American Statistician 50, type 7.
         """
-        return quantile_of_sorted(self._ordered, share)
+        return quantile_of_sorted(self.ordered, share)
 
     @property
     def moments(self) -> Moments:
@@ -164,12 +165,12 @@ class Summary:
     @property
     def minimum(self) -> float | None:
         """The smallest value."""
-        return self._ordered[0] if self.values else None
+        return self.ordered[0] if self.values else None
 
     @property
     def maximum(self) -> float | None:
         """The largest value."""
-        return self._ordered[-1] if self.values else None
+        return self.ordered[-1] if self.values else None
 
     @property
     def coefficient_of_variation(self) -> float | None:

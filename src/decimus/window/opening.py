@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gc
 import threading
 from collections.abc import Callable
 from pathlib import Path
@@ -11,8 +12,12 @@ from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QProgressBar, QPushBu
 
 from decimus.analysis.results import Results
 from decimus.errors import InputError
+from decimus.figure.drawing import load_renderer
+from decimus.figure.layout import page_of
+from decimus.figure.outlines import measure
 from decimus.formats.progress import Stopped
 from decimus.study.history import History
+from decimus.window.measurements.sheet_facts import sheet_facts
 from decimus.window.theme import sans
 
 LARGE = 2_000_000
@@ -80,6 +85,12 @@ class OpeningJob(QObject):
             _ = (group.summary.standard_error, group.summary.minimum, group.summary.median)
             self._progress(0.6 + 0.3 * number / max(1, len(groups.shown)))
         _ = (results.comparison, results.remarks)
+        self._progress(0.95)
+        # The plotting library is read here once, rather than in the window's own time.
+        page_of(results, measure)
+        load_renderer()
+        sheet_facts(results)
+        gc.freeze()  # what was read stays; looking through it again would make the window wait
         self._progress(1.0)
 
 

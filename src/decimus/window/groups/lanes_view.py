@@ -20,7 +20,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from decimus.figure.swarms import swarm, thinned
+from decimus.figure.swarms import drawn_values, swarm
 from decimus.study.edits import ChooseErrorBar, ReorderLevels
 from decimus.terms import ErrorBar
 from decimus.window.groups.lanes_model import (
@@ -229,8 +229,8 @@ class LaneDelegate(QStyledItemDelegate):
         bar_y = rect.bottom() - (15 if is_tall else rect.height() * 0.24)
         room = (bar_y - 6 - rect.top()) / 2
         dots_y = rect.top() + room + 1
-        most = results.groups.most_dots
-        xs = [scale.at(value) for value in thinned(lane.group.summary.values, most)]
+        shown = drawn_values(lane.group.summary, results.groups.most_dots)
+        xs = [scale.at(value) for value in shown]
         offsets = swarm(xs, radius * 2.05, max(0.0, room - radius - 2))
         painter.setPen(QPen(colour(INK), 0.9))
         painter.setBrush(colour(lane.colour))

@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 from enum import IntEnum
+from functools import lru_cache
 
 import numpy as np
 
 from decimus.analysis.results import Results
 from decimus.figure.content import group_colours
-from decimus.measurements.cells import Codes
+from decimus.measurements.cells import Codes, Integers
 from decimus.measurements.numbers import CellKind
 from decimus.measurements.observations import Measurements, Place
 from decimus.terms import Layout, LimitRule
@@ -75,8 +76,13 @@ class SheetFacts:
         return self.notes.get((row, column)) or _HELP.get(self.state(row, column), "")
 
 
+@lru_cache(maxsize=2)
 def sheet_facts(results: Results) -> SheetFacts:
-    """The facts of the present reading; none while there are no measurements."""
+    """The facts of the present reading; none while there are no measurements.
+
+    Kept for the present and the former results, so that a thread can find them out before
+    the window asks.
+    """
     if results.problem is not None:
         return SheetFacts()
     measurements, shape = results.measurements, results.measurements.shape
@@ -114,6 +120,13 @@ def _states(results: Results) -> dict[int, Codes]:
     return marks.states
 
 
+def _distinct(columns: Integers) -> list[int]:
+    """The columns that occur; nearly always one."""
+    if len(columns) and bool((columns == columns[0]).all()):
+        return [int(columns[0])]
+    return [int(column) for column in np.unique(columns)]
+
+
 class _Marks:
     """Marks cells, later ones over earlier ones."""
 
@@ -137,7 +150,7 @@ class _Marks:
         """What counts, is missing, set aside, a limit or no number."""
         measurements = self._measurements
         for group in measurements.groups:
-            for column in np.unique(group.columns).tolist():
+            for column in _distinct(group.columns):
                 self._of(column)[group.rows[group.columns == column]] = CellState.COUNTED
             for row, column in group.missing:
                 self._of(column)[row] = CellState.MISSING
@@ -197,7 +210,7 @@ def _colours(results: Results) -> tuple[dict[int, str], dict[tuple[int, str], st
         return {}, {(variable, levels[position]): shade for levels, shade in shades.items()}
     columns: dict[int, str] = {}
     for group in measurements.groups:
-        found = [*np.unique(group.columns).tolist(), *(column for _, column in group.missing)]
+        found = [*_distinct(group.columns), *(column for _, column in group.missing)]
         for column in found if not shape.is_turned else ():
             columns.setdefault(column, shades[group.levels])
     return columns, {}
