@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass, replace
+from functools import lru_cache
 
 from decimus.analysis.results import Results
 from decimus.figure.comparison_lines import (
@@ -58,8 +59,12 @@ class ValueAxis:
     labels: tuple[str, ...]
 
 
+@lru_cache(maxsize=2)
 def page_of(results: Results, measure: Measure) -> Page:
     """The figure of these results as a page. Raises InputError where there are none.
+
+    Kept for the present and the former results: the screen, a file and the clipboard show
+    the same page.
 
     Args:
         results: what to show.
