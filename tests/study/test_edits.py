@@ -7,6 +7,7 @@ import pytest
 
 from decimus.errors import ChoiceError
 from decimus.study import edits
+from decimus.study.adjustments import ComputedColumn, ConvertUnit, Logarithm
 from decimus.study.edits import Edit
 from decimus.study.history import History, replayed
 from decimus.study.questions import PairOfGroups
@@ -30,6 +31,7 @@ from decimus.terms import (
 )
 from tests.conftest import TWO_FACTORS, study_of
 
+LOGS = Logarithm(10)
 ASIDE = SetAside("cracked", row=2, column=2)
 
 ONE_OF_EACH: tuple[Edit, ...] = (
@@ -66,6 +68,10 @@ ONE_OF_EACH: tuple[Edit, ...] = (
     edits.SetValuesAside(asides=(SetAside("spilled", row=1, column=2),), name="1.0"),
     edits.CountAgain(asides=(ASIDE,), name="2.0"),
     edits.ExplainMissing(row=1, column=2, reason="lost"),
+    edits.Adjust(adjustment=ConvertUnit(10.0, "cm²"), words="in cm²"),
+    edits.TakeBackAdjustment(adjustment=LOGS, words="logarithms"),
+    edits.ComputeColumn(computed=ComputedColumn("twice", "area * 2")),
+    edits.RemoveComputed(name="half"),
     edits.ChooseOutcome(outcome=2, name="area"),
     edits.ChooseFactors(factors=(1, 0), names=("light", "salt")),
     edits.RenameLevel(variable=1, level="dim", label="shade"),
@@ -102,6 +108,8 @@ def test_there_is_one_of_each() -> None:
 def test_every_edit_changes_is_undone_and_survives_a_file(edit: Edit) -> None:
     """Apply, undo, redo, write as JSON, read back, replay: always the same studies."""
     before = study_of(TWO_FACTORS, edits.SetValuesAside(asides=(ASIDE,)))
+    before = edits.Adjust(adjustment=LOGS, words="logs").apply(before)
+    before = edits.ComputeColumn(computed=ComputedColumn("half", "area / 2")).apply(before)
     before = edits.AddTable(table=Table.from_rows((("e",), ("1",)), "spare")).apply(before)
     before = edits.ChooseTable(sheet=0).apply(before)
     after = edit.apply(before)

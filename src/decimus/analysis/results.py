@@ -16,10 +16,12 @@ from decimus.analysis.remarks import (
 from decimus.analysis.row_names import RowNames
 from decimus.errors import InputError
 from decimus.measurements.alternatives import Alternative, other_readings
+from decimus.measurements.computed import with_computed
 from decimus.measurements.observations import Measurements
 from decimus.measurements.reading import read_measurements
 from decimus.study.questions import Question
 from decimus.study.studies import Sheet, Study
+from decimus.study.tables import Table
 
 
 class Results:
@@ -66,6 +68,14 @@ class Results:
     def sheet(self) -> Sheet:
         """The sheet it is asked of."""
         return self.study.sheets[self.question.sheet]
+
+    @cached_property
+    def table(self) -> Table:
+        """The table with the columns that are computed; without them where they cannot be."""
+        try:
+            return with_computed(self.sheet.table, self.sheet.reading)
+        except InputError:
+            return self.sheet.table
 
     @cached_property
     def _measurements(self) -> Measurements | InputError:
@@ -130,7 +140,7 @@ class Results:
         """A name for every row of the table: its own, or "row 3"."""
         measurements = self.measurements
         column = None if measurements.shape.is_turned else measurements.shape.row_names
-        return RowNames(self.sheet.table, column, measurements.unit_name)
+        return RowNames(self.table, column, measurements.unit_name)
 
     @cached_property
     def remarks(self) -> tuple[Remark, ...]:

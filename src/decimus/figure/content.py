@@ -27,6 +27,7 @@ class Member:
     error_bar: ErrorBarEnds | None
     replicates: tuple[float, ...]
     asides: tuple[float, ...] = ()
+    is_adjusted: bool = False
 
 
 @dataclass(frozen=True)
@@ -171,6 +172,7 @@ def _member(groups: Groups, group: Group, colour: str) -> Member:
         groups.error_bar(group),
         dots,
         tuple(aside.value for aside in group.cells.asides),
+        is_adjusted=groups.measurements.is_adjusted(group.cells),
     )
 
 

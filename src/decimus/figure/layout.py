@@ -46,6 +46,7 @@ _STAR_DROP = 0.33
 _REPLICATE_RADIUS = 0.52
 _POINT_RADIUS = 1.1
 _PAPER = "#ffffff"
+_ADJUSTED = "#b9b4a8"
 _ASIDE = "#aaa396"
 _TALLEST = 400.0
 
@@ -259,7 +260,8 @@ def _replicates(content: Content, scale: Scale, slots: tuple[Slot, ...]) -> list
         middle = slot.x + slot.width * 0.33
         xs = tuple(middle + offset for offset in offsets)
         target = Target(Part.REPLICATES, (slot.member.levels,))
-        marks.append(Dots(xs, tuple(ys), radius, _PAPER, LINE_PT, target=target))
+        fill = _ADJUSTED if slot.member.is_adjusted else _PAPER
+        marks.append(Dots(xs, tuple(ys), radius, fill, LINE_PT, target=target))
     return marks
 
 

@@ -3,11 +3,17 @@
 from __future__ import annotations
 
 from collections import Counter
+from dataclasses import replace
 from decimal import Decimal
 
 import numpy as np
 
 from decimus.errors import TableError
+from decimus.measurements.adjusting import (
+    adjusted_groups,
+    adjusted_readings,
+    adjusted_unit,
+)
 from decimus.measurements.cells import CODE, Booleans, Floats, Integers
 from decimus.measurements.detection import TableShape, row_noun
 from decimus.measurements.extraction import Observed, no_numbers, unit_column
@@ -57,6 +63,16 @@ class Assembly:
         self._take_limits()
         self._drop_other_units()
         self._check_sizes()
+        self._adjustments = reading.adjustments
+        if self._adjustments:
+            counted = self._is_number & ~self._aside_mask()
+            self._values = adjusted_readings(observed, self._values, counted, self._adjustments)
+
+    def _aside_mask(self) -> Booleans:
+        mask = np.zeros(len(self._observed), bool)
+        for aside in self._reading.asides:
+            mask |= self._is_aside(aside)
+        return mask
 
     def _take_limits(self) -> None:
         """Count limits as what they were said to stand for."""
@@ -118,6 +134,10 @@ class Assembly:
             members = order[start:end]
             start = end
             groups.append(self._group(levels, members, shifted, reasons, averaging))
+        if self._adjustments:
+            variables = self._observed.variables
+            groups = adjusted_groups(groups, variables, self._adjustments)
+            self._levels = [group.levels for group in groups]
         decimals = self._observed.decimals[self._is_number]
         factors = self._factors()
         return Measurements(
@@ -136,6 +156,7 @@ class Assembly:
             unused_factors=self._unused(),
             units=self._units,
             reading_count=int(self._is_number.sum()) - len(reasons),
+            adjustments=self._adjustments,
             marks={
                 (cell.row, cell.column): cell.text for cell in self._references(CellKind.MISSING)
             },
@@ -152,8 +173,10 @@ class Assembly:
 
     def _named_outcome(self) -> Outcome:
         if self._outcome == CELLS:
-            return block_outcome(self._shape, self._reading, self._typed_unit)
-        return long_outcome(self._shape, self._reading, self._outcome, self._typed_unit)
+            outcome = block_outcome(self._shape, self._reading, self._typed_unit)
+        else:
+            outcome = long_outcome(self._shape, self._reading, self._outcome, self._typed_unit)
+        return replace(outcome, unit=adjusted_unit(outcome.unit, self._adjustments))
 
     def _factors(self) -> tuple[Factor, ...]:
         return tuple(
@@ -318,6 +341,8 @@ class Assembly:
         Of 10000000.2 a double keeps nine decimals, of 0.2 sixteen: numbers that share their
         leading digits are shifted by the first of them in decimal arithmetic, exactly.
         """
+        if self._adjustments:
+            return Decimal(0), self._values
         numbers = self._values[self._is_number]
         low, high = float(numbers.min()), float(numbers.max())
         if not 0 < high - low < _ALIKE * min(abs(low), abs(high)):

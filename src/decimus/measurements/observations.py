@@ -14,6 +14,7 @@ from decimus.measurements.numbers import CellKind
 from decimus.measurements.replicates import Units
 from decimus.measurements.variables import Factor, Outcome
 from decimus.statistics.summaries import GivenSummary
+from decimus.study.adjustments import AnyAdjustment, FactorOnGroup
 from decimus.study.questions import Levels
 from decimus.terms import Layout, LimitRule
 
@@ -114,6 +115,7 @@ class Measurements:
         unused_factors: names of columns that could name groups but do not.
         units: what a replicate is and whether it recurs.
         reading_count: cells that count; more than values where readings are averaged.
+        adjustments: documented changes to the values.
         marks: what stands in cells that are marked as missing: "NA", "n/a", "#DIV/0!".
     """
 
@@ -133,6 +135,7 @@ class Measurements:
     units: Units
     reading_count: int
     marks: dict[Place, str] = field(default_factory=dict)
+    adjustments: tuple[AnyAdjustment, ...] = ()
 
     @property
     def count(self) -> int:
@@ -148,6 +151,16 @@ class Measurements:
     def aside_count(self) -> int:
         """How many measurements are set aside."""
         return sum(len(group.asides) for group in self.groups)
+
+    def is_adjusted(self, group: GroupCells) -> bool:
+        """True when the group's values are not those typed."""
+        variables = [factor.variable for factor in self.factors]
+        for adjustment in self.adjustments:
+            if not isinstance(adjustment, FactorOnGroup):
+                return True
+            if (adjustment.variable, adjustment.level) in zip(variables, group.levels, strict=True):
+                return True
+        return False
 
     @property
     def is_summarised(self) -> bool:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from decimus.errors import TableError
 from decimus.measurements.assembly import Assembly
+from decimus.measurements.computed import with_computed
 from decimus.measurements.detection import table_shape
 from decimus.measurements.extraction import no_numbers, observe
 from decimus.measurements.given_measurements import measurements_of_summary
@@ -33,6 +34,8 @@ def read_measurements(
     """
     if table.is_empty:
         raise TableError("The table is empty", remedy="Paste or open a table with measurements")
+    if reading.computed:
+        table = with_computed(table, reading)
     shape = table_shape(table, reading)
     if shape.is_turned:
         table = table.turned()

@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import msgspec
 
+from decimus.study.adjustments import AnyAdjustment, ComputedColumn
 from decimus.terms import Layout, LevelKind, LimitRule, Meaning
 
 CELLS = -1
@@ -111,6 +112,8 @@ class Reading(msgspec.Struct, frozen=True):
         joins: spellings that are one level.
         asides: what is set aside.
         missing_reasons: why measurements are missing.
+        adjustments: documented changes to the values.
+        computed: columns computed from others.
     """
 
     layout: Layout | None = None
@@ -133,6 +136,8 @@ class Reading(msgspec.Struct, frozen=True):
     joins: tuple[LevelJoin, ...] = ()
     asides: tuple[SetAside, ...] = ()
     missing_reasons: tuple[MissingReason, ...] = ()
+    adjustments: tuple[AnyAdjustment, ...] = ()
+    computed: tuple[ComputedColumn, ...] = ()
 
     def facts(self, variable: int) -> VariableFacts:
         """What was said about `variable`; nothing when it was never mentioned."""

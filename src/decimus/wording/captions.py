@@ -5,6 +5,7 @@ from __future__ import annotations
 from decimus.analysis.comparisons import Comparison, PairResult
 from decimus.analysis.groups import Groups
 from decimus.analysis.results import Results
+from decimus.measurements.observations import Measurements
 from decimus.study.edits import (
     ChooseComparisonText,
     ChooseDirection,
@@ -14,7 +15,8 @@ from decimus.study.edits import (
     ShowReplicates,
 )
 from decimus.study.questions import Question
-from decimus.terms import ChartKind, ComparisonText, Direction, ErrorBar
+from decimus.terms import ChartKind, ComparisonText, Direction, ErrorBar, LimitRule
+from decimus.wording.adjustments import adjusted_caption
 from decimus.wording.comparisons import adjustment_choice, method_choice
 from decimus.wording.numbers import NBSP, plural
 from decimus.wording.p_values import star_key
@@ -38,9 +40,27 @@ def caption(results: Results) -> Sentence:
     spans += _error_bars(groups, results.decimal_sign)
     spans += _replicates(groups)
     spans.append(Text("."))
+    if adjusted := adjusted_caption(groups.measurements):
+        filled = " (filled circles)" if groups.question.figure.show_replicates else ""
+        spans.append(Text(adjusted.replace(" Values are", f" Values{filled} are")))
+    if groups.measurements.limits and groups.measurements.limit_rule is not LimitRule.MISSING:
+        spans.append(Text(_limits(groups.measurements)))
     if results.comparison is not None:
         spans += _comparisons(results, results.comparison)
     return tuple(spans)
+
+
+def _limits(measurements: Measurements) -> str:
+    """What was put in the place of limits such as "<0.1"."""
+    count = len(measurements.limits)
+    words = {
+        LimitRule.LIMIT: "the limit itself",
+        LimitRule.HALF: "half the limit",
+        LimitRule.ZERO: "zero",
+    }[measurements.limit_rule]
+    stand = "stands" if count == 1 else "stand"
+    noun = plural("value", count)
+    return f" {count} {noun} beyond a limit of detection {stand} at {words}."
 
 
 def _subject(groups: Groups) -> list[Span]:

@@ -17,6 +17,7 @@ from decimus.study.edits import (
     DescribeReplicate,
 )
 from decimus.terms import Layout, LevelKind
+from decimus.wording.adjustments import adjusted_spans
 from decimus.wording.entries import name_entry, required_text
 from decimus.wording.numbers import plural
 from decimus.wording.phrases import lower_first, outcome_words
@@ -58,6 +59,7 @@ def reading_sentence(results: Results) -> Sentence:
         *averaging_spans(results, measurements),
         *limit_spans(results, measurements),
         *left_out_spans(results, measurements),
+        *adjusted_spans(results),
         Text(f" {counts(measurements)}", Style.QUIET),
     ]
     return tuple(spans)

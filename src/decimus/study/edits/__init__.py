@@ -7,6 +7,12 @@ field may be added with a default but never renamed.
 
 from __future__ import annotations
 
+from decimus.study.edits.adjustments import (
+    Adjust,
+    ComputeColumn,
+    RemoveComputed,
+    TakeBackAdjustment,
+)
 from decimus.study.edits.asides import CountAgain, ExplainMissing, SetValuesAside
 from decimus.study.edits.cells import (
     BringInTable,
@@ -103,6 +109,10 @@ Edit = (
     | AddTable
     | ChooseTable
     | RemoveTable
+    | Adjust
+    | ComputeColumn
+    | RemoveComputed
+    | TakeBackAdjustment
     | ChooseOutcome
     | ChooseFactors
     | RenameLevel
@@ -130,6 +140,7 @@ Edit = (
 
 __all__ = [
     "AddTable",
+    "Adjust",
     "BringInTable",
     "ChooseAdjustment",
     "ChooseAveraging",
@@ -163,6 +174,7 @@ __all__ = [
     "ChooseTextSize",
     "ChooseUnit",
     "ChooseValueRange",
+    "ComputeColumn",
     "CountAgain",
     "CountSummaries",
     "DeleteColumns",
@@ -178,11 +190,13 @@ __all__ = [
     "JoinLevels",
     "NameVariable",
     "ReadAs",
+    "RemoveComputed",
     "RemoveTable",
     "RenameLevel",
     "ReorderLevels",
     "SetValuesAside",
     "ShowReplicates",
+    "TakeBackAdjustment",
     "WriteAxisTitle",
     "WriteCells",
 ]

@@ -70,6 +70,13 @@ def moved_columns(reading: Reading, moved: Callable[[int], int], gone: frozenset
             for aside in reading.asides
             if aside.column not in gone and aside.variable not in gone
         ),
+        adjustments=tuple(
+            replace(adjustment, variable=at(adjustment.variable))
+            if hasattr(adjustment, "variable") and adjustment.variable is not None
+            else adjustment
+            for adjustment in reading.adjustments
+            if getattr(adjustment, "variable", None) not in gone
+        ),
         missing_reasons=tuple(
             replace(reason, column=moved(reason.column))
             for reason in reading.missing_reasons

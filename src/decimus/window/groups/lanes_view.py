@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from PySide6.QtCore import QAbstractItemModel, QPoint, QPointF, QRect, QRectF, Qt, Signal
 from PySide6.QtGui import (
+    QBrush,
     QFontMetrics,
     QKeyEvent,
     QMouseEvent,
@@ -233,7 +234,9 @@ class LaneDelegate(QStyledItemDelegate):
         xs = [scale.at(value) for value in shown]
         offsets = swarm(xs, radius * 2.05, max(0.0, room - radius - 2))
         painter.setPen(QPen(colour(INK), 0.9))
-        painter.setBrush(colour(lane.colour))
+        is_adjusted = results.measurements.is_adjusted(lane.group.cells)
+        pattern = Qt.BrushStyle.Dense5Pattern if is_adjusted else Qt.BrushStyle.SolidPattern
+        painter.setBrush(QBrush(colour(lane.colour), pattern))
         for x, offset in zip(xs, offsets, strict=True):
             painter.drawEllipse(QPointF(x, dots_y + offset), radius, radius)
         _paint_asides(painter, [scale.at(a.value) for a in lane.group.cells.asides], dots_y, radius)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING
 
-from PySide6.QtCore import QAbstractItemModel, QRect, Qt, Signal
+from PySide6.QtCore import QAbstractItemModel, QPoint, QRect, Qt, Signal
 from PySide6.QtGui import QFontMetrics, QKeyEvent, QPainter, QPen
 from PySide6.QtWidgets import QLineEdit, QStyledItemDelegate, QStyleOptionViewItem, QWidget
 
@@ -70,6 +70,12 @@ class CellDelegate(QStyledItemDelegate):
         if marked:
             painter.setPen(QPen(colour(AMBER), 1, Qt.PenStyle.DashLine))
             painter.drawRect(rect.adjusted(2, 2, -3, -3))
+        if index.data(SheetModel.AdjustedRole):
+            corner = rect.topRight()
+            painter.setPen(Qt.PenStyle.NoPen)
+            painter.setBrush(colour(TEAL))
+            painter.drawPolygon([corner, corner - QPoint(7, 0), corner + QPoint(0, 7)])
+            painter.setBrush(Qt.BrushStyle.NoBrush)
         if state is CellState.ASIDE:
             painter.setPen(QPen(colour(QUIET), 1, Qt.PenStyle.DotLine))
             painter.drawRoundedRect(rect.adjusted(3, 3, -4, -4), 8, 8)

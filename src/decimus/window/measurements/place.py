@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from html import escape
 
-from PySide6.QtCore import QPoint, Signal
+from PySide6.QtCore import QPoint, Qt, Signal
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
 from decimus.analysis.results import Results
@@ -15,6 +15,7 @@ from decimus.window.rich_text import strong
 from decimus.window.sentences import SentenceFonts, SentenceView
 from decimus.window.store import Store
 from decimus.window.theme import MARGIN, QUIET, sans, serif
+from decimus.wording.adjustments import adjust_choice
 from decimus.wording.alternatives import alternatives_choice
 from decimus.wording.asides import cell_choice
 from decimus.wording.readings import problem_sentence, reading_sentence
@@ -42,6 +43,8 @@ class MeasurementsPlace(QWidget):
         self.sentence.chosen.connect(store.apply)
         self.others = self._button("Other ways to read this")
         self.others.clicked.connect(self.open_alternatives)
+        self.adjust = self._button("Adjust the values")
+        self.adjust.clicked.connect(self.open_adjustments)
         self.another = self._button("Add a table")
         self.another.clicked.connect(self.table_wanted)
         small = SentenceFonts(sans(14), sans(14, strong=True), sans(14))
@@ -73,6 +76,7 @@ class MeasurementsPlace(QWidget):
         line = QHBoxLayout()
         line.setSpacing(20)
         line.addWidget(self.others)
+        line.addWidget(self.adjust)
         line.addWidget(self.another)
         line.addWidget(self.tables)
         line.addStretch(1)
@@ -96,9 +100,17 @@ class MeasurementsPlace(QWidget):
 
     def open_alternatives(self) -> ChoiceMenu:
         """Show the other readings with what each would give."""
-        menu = choice_menu(alternatives_choice(self._store.results), self)
+        return self._open(alternatives_choice(self._store.results), self.others)
+
+    def open_adjustments(self) -> ChoiceMenu:
+        """Show what can be done to the values."""
+        return self._open(adjust_choice(self._store.results), self.adjust)
+
+    def _open(self, choice: Choice, under: QPushButton) -> ChoiceMenu:
+        menu = choice_menu(choice, self)
+        menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         menu.chosen.connect(self._store.apply)
-        menu.popup(self.others.mapToGlobal(QPoint(0, self.others.height())))
+        menu.popup(under.mapToGlobal(QPoint(0, under.height())))
         return menu
 
     def show_results(self, results: Results) -> None:
@@ -116,6 +128,7 @@ class MeasurementsPlace(QWidget):
         self.tables.setFixedWidth(self.tables.natural_width() if tables else 0)
         problem = results.problem
         self.others.setVisible(problem is None)
+        self.adjust.setVisible(problem is None)
         self.strip.setVisible(problem is None)
         if problem is not None:
             self.sentence.show_sentence(problem_sentence(results))

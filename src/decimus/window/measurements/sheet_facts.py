@@ -29,6 +29,8 @@ class CellState(IntEnum):
     LIMIT = 7
 
 
+_MOST_ADJUSTED = 20_000
+
 _HELP = {
     CellState.MISSING: "Missing: not counted, and not zero",
     CellState.UNREADABLE: "Not a number: counted as missing until corrected",
@@ -51,7 +53,7 @@ class SheetFacts:
         notes: help for single cells: why set aside, why missing, what a limit counts as.
         column_colours: the colour of the group under a heading.
         level_colours: the colour of a level in a column of levels.
-        averaged: whether readings are averaged.
+        adjusted: what cells count as that do not count as typed.
     """
 
     first_row: int = 0
@@ -63,6 +65,7 @@ class SheetFacts:
     notes: dict[Place, str] = field(default_factory=dict)
     column_colours: dict[int, str] = field(default_factory=dict)
     level_colours: dict[tuple[int, str], str] = field(default_factory=dict)
+    adjusted: dict[Place, str] = field(default_factory=dict)
 
     def state(self, row: int, column: int) -> CellState:
         """How a cell counts."""
@@ -73,7 +76,9 @@ class SheetFacts:
 
     def help_for(self, row: int, column: int) -> str:
         """Why a cell counts as it does."""
-        return self.notes.get((row, column)) or _HELP.get(self.state(row, column), "")
+        place = (row, column)
+        note = self.notes.get(place) or self.adjusted.get(place)
+        return note or _HELP.get(self.state(row, column), "")
 
 
 @lru_cache(maxsize=2)
@@ -99,7 +104,23 @@ def sheet_facts(results: Results) -> SheetFacts:
         notes=_notes(results),
         column_colours=column_colours,
         level_colours=level_colours,
+        adjusted=_adjusted(results),
     )
+
+
+def _adjusted(results: Results) -> dict[Place, str]:
+    """What adjusted cells count as, where there are few enough to say."""
+    measurements = results.measurements
+    if not measurements.adjustments or measurements.count > _MOST_ADJUSTED:
+        return {}
+    unit = measurements.outcome.unit
+    return {
+        place: f"Adjusted: counts as {value:.6g} {unit}".rstrip()
+        for group in measurements.groups
+        if measurements.is_adjusted(group)
+        for number, value in enumerate(group.values)
+        for place in group.places_of(number)
+    }
 
 
 def _names(measurements: Measurements) -> frozenset[int]:
@@ -133,7 +154,7 @@ class _Marks:
     def __init__(self, results: Results) -> None:
         self._measurements = results.measurements
         self._shape = results.measurements.shape
-        self._table = results.sheet.table
+        self._table = results.table
         self.states: dict[int, Codes] = {}
 
     def _of(self, column: int) -> Codes:

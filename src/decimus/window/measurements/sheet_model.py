@@ -21,12 +21,14 @@ class SheetModel(QAbstractTableModel):
 
     StateRole = Qt.ItemDataRole.UserRole + 1
     ColourRole = Qt.ItemDataRole.UserRole + 2
+    AdjustedRole = Qt.ItemDataRole.UserRole + 3
 
     def __init__(self) -> None:
         super().__init__()
         self._table = Table()
         self._facts = SheetFacts()
         self._sheet = 0
+        self._typed_columns = 0
 
     @property
     def sheet(self) -> int:
@@ -50,8 +52,9 @@ class SheetModel(QAbstractTableModel):
 
     def show_results(self, results: Results) -> None:
         """Show the table of these results; selection stays where the size is the same."""
-        table, facts = results.sheet.table, sheet_facts(results)
+        table, facts = results.table, sheet_facts(results)
         self._sheet = results.question.sheet
+        self._typed_columns = results.sheet.table.column_count
         same_size = (
             table.row_count == self._table.row_count
             and table.column_count == self._table.column_count
@@ -91,6 +94,8 @@ class SheetModel(QAbstractTableModel):
             return self._table.cell(row, column)
         if role == self.StateRole:
             return self.state(row, column)
+        if role == self.AdjustedRole:
+            return (row, column) in self._facts.adjusted
         if role == self.ColourRole:
             return self._facts.level_colours.get((column, self._table.cell(row, column).strip()))
         if role == Qt.ItemDataRole.TextAlignmentRole:
@@ -131,8 +136,10 @@ class SheetModel(QAbstractTableModel):
         return self._table.cell(above, column)
 
     def flags(self, index: Index) -> Qt.ItemFlag:
-        """Every cell can be typed into."""
-        return super().flags(index) | Qt.ItemFlag.ItemIsEditable
+        """Every cell can be typed into, but for computed ones."""
+        flags = super().flags(index)
+        is_computed = self._typed_columns <= index.column() < self._table.column_count
+        return flags if is_computed else flags | Qt.ItemFlag.ItemIsEditable
 
     def edit_for(self, row: int, column: int, cells: tuple[tuple[str, ...], ...]) -> Edit:
         """The edit that writes cells at a row of the model."""

@@ -1,0 +1,67 @@
+"""Tables with the columns that are computed from others."""
+
+from __future__ import annotations
+
+import numpy as np
+from msgspec.structs import replace
+
+from decimus.errors import ChoiceError, InputError
+from decimus.measurements.arithmetic import evaluated
+from decimus.measurements.cells import Floats, parsed_column
+from decimus.measurements.detection import table_shape
+from decimus.measurements.numbers import name_and_unit
+from decimus.study.adjustments import ComputedColumn
+from decimus.study.readings import Reading
+from decimus.study.tables import Table, column_of
+
+_DIGITS = 12
+"""Significant digits of a computed cell: all that single cells can carry, and no noise."""
+
+
+def with_computed(table: Table, reading: Reading) -> Table:
+    """The table with its computed columns behind the others, headed by their names.
+
+    Raises:
+        ChoiceError: an expression names a column that is not there (any more).
+    """
+    for computed in reading.computed:
+        table = _with_one(table, reading, computed)
+    return table
+
+
+def _with_one(table: Table, reading: Reading, computed: ComputedColumn) -> Table:
+    shape = table_shape(table, reading)
+    by_name: dict[str, int] = {}
+    for profile in shape.columns:
+        for name in (profile.heading, name_and_unit(profile.heading)[0]):
+            by_name.setdefault(name.casefold(), profile.index)
+
+    def column(name: str) -> Floats:
+        index = by_name.get(name.strip().casefold())
+        if index is None:
+            known = ", ".join(p.heading for p in shape.columns if p.heading)
+            raise ChoiceError(f"There is no column “{name}”", remedy=f"There are: {known}")
+        parsed = parsed_column(table.columns[index], shape.decimal)
+        return np.where(parsed.is_number, parsed.values, np.nan)
+
+    values = np.broadcast_to(evaluated(computed.expression, column), (table.row_count,))
+    counted = np.zeros(table.row_count, bool)
+    counted[shape.first_row : shape.block.end_row] = True
+    cells = [
+        f"{value:.{_DIGITS}g}".replace(".", shape.decimal) if counts and value == value else ""
+        for value, counts in zip(values.tolist(), counted.tolist(), strict=True)
+    ]
+    if shape.header_row is not None:
+        unit = f" ({computed.unit})" if computed.unit else ""
+        cells[shape.header_row] = f"{computed.name}{unit}"
+    return replace(table, columns=(*table.columns, column_of(cells)))
+
+
+def check_computed(table: Table, reading: Reading, computed: ComputedColumn) -> None:
+    """Refuse an expression that gives no number. Raises InputError."""
+    made = _with_one(table, reading, computed)
+    body = list(made.column(made.column_count - 1))
+    if sum(bool(cell) for cell in body) < 2:
+        raise InputError(
+            f"“{computed.expression}” gives no numbers", remedy="Use columns of numbers"
+        )

@@ -1,0 +1,75 @@
+"""Documented changes to measurements: each can be taken back and is named in the caption."""
+
+from __future__ import annotations
+
+from enum import StrEnum
+
+import msgspec
+
+
+class RelativeScale(StrEnum):
+    """How a value is expressed beside the mean of the control."""
+
+    PERCENT = "percent"
+    FOLD = "fold"
+    LOG2_FOLD = "log2-fold"
+
+
+class Adjustment(msgspec.Struct, frozen=True, tag=True):
+    """Any of the changes below."""
+
+
+class ConvertUnit(Adjustment, frozen=True):
+    """Every value times `factor`, in another unit."""
+
+    factor: float
+    unit: str
+
+
+class MinusBlank(Adjustment, frozen=True):
+    """Every value less a blank: an amount, or the mean of one level, which is no group then.
+
+    The blank's own error is not carried.
+    """
+
+    amount: float | None = None
+    variable: int | None = None
+    level: str = ""
+
+
+class FactorOnGroup(Adjustment, frozen=True):
+    """The values of one level times a factor, such as a dilution.
+
+    `uncertainty` is the factor's own, in percent; it is stated, not carried.
+    """
+
+    variable: int
+    level: str
+    factor: float
+    uncertainty: float | None = None
+
+
+class RelativeToControl(Adjustment, frozen=True):
+    """Values beside the mean of a control level, within each level of other factors."""
+
+    variable: int
+    level: str
+    scale: RelativeScale
+
+
+class Logarithm(Adjustment, frozen=True):
+    """Logarithms of the values; base 2, 10 or e (0)."""
+
+    base: int
+
+
+AnyAdjustment = ConvertUnit | MinusBlank | FactorOnGroup | RelativeToControl | Logarithm
+"""What a reading holds; told apart in a file by the name of its class."""
+
+
+class ComputedColumn(msgspec.Struct, frozen=True):
+    """A column computed from others by an expression in their names."""
+
+    name: str
+    expression: str
+    unit: str = ""

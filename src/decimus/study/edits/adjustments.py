@@ -1,0 +1,96 @@
+"""Changes to the adjustments and computed columns of a table."""
+
+from __future__ import annotations
+
+from msgspec.structs import replace
+
+from decimus.study.adjustments import AnyAdjustment, ComputedColumn, FactorOnGroup
+from decimus.study.edits.bases import SheetEdit
+from decimus.study.studies import Sheet, Study
+
+
+class Adjust(SheetEdit, frozen=True, kw_only=True):
+    """Adjust the measurements; one of the same kind on the same level is replaced."""
+
+    adjustment: AnyAdjustment
+    words: str
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return self.words
+
+    def changed(self, sheet: Sheet) -> Sheet:
+        """The sheet with the adjustment."""
+        kept = tuple(a for a in sheet.reading.adjustments if _slot(a) != _slot(self.adjustment))
+        adjustments = (*kept, self.adjustment)
+        return replace(sheet, reading=replace(sheet.reading, adjustments=adjustments))
+
+
+def _slot(adjustment: AnyAdjustment) -> tuple[object, ...]:
+    """What there can be one of."""
+    if isinstance(adjustment, FactorOnGroup):
+        return FactorOnGroup, adjustment.variable, adjustment.level
+    return (type(adjustment),)
+
+
+class TakeBackAdjustment(SheetEdit, frozen=True, kw_only=True):
+    """Take an adjustment back."""
+
+    adjustment: AnyAdjustment
+    words: str
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return f"take back: {self.words}"
+
+    def changed(self, sheet: Sheet) -> Sheet:
+        """The sheet without the adjustment."""
+        kept = tuple(a for a in sheet.reading.adjustments if a != self.adjustment)
+        return replace(sheet, reading=replace(sheet.reading, adjustments=kept))
+
+
+class ComputeColumn(SheetEdit, frozen=True, kw_only=True):
+    """Compute a new outcome from other columns; the question asks about it."""
+
+    computed: ComputedColumn
+    question: int = 0
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return f"compute {self.computed.name}"
+
+    def apply(self, study: Study) -> Study:
+        """The study with the column, as the outcome."""
+        sheet = study.sheets[self.sheet]
+        kept = tuple(c for c in sheet.reading.computed if c.name != self.computed.name)
+        reading = replace(sheet.reading, computed=(*kept, self.computed))
+        column = sheet.table.column_count + len(kept)
+        question = replace(study.questions[self.question], outcome=column)
+        study = study.with_sheet(self.sheet, replace(sheet, reading=reading))
+        return study.with_question(self.question, question)
+
+
+class RemoveComputed(SheetEdit, frozen=True, kw_only=True):
+    """Take a computed column out; questions about it ask about what is found."""
+
+    name: str
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return f"take out {self.name}"
+
+    def apply(self, study: Study) -> Study:
+        """The study without the column."""
+        sheet = study.sheets[self.sheet]
+        kept = tuple(c for c in sheet.reading.computed if c.name != self.name)
+        changed = replace(sheet, reading=replace(sheet.reading, computed=kept))
+        study = study.with_sheet(self.sheet, changed)
+        for number, question in enumerate(study.questions):
+            asks = question.outcome is not None and question.outcome >= sheet.table.column_count
+            if question.sheet == self.sheet and asks:
+                study = study.with_question(number, replace(question, outcome=None))
+        return study
