@@ -345,3 +345,55 @@ def test_a_large_table_can_be_stopped(
     salt.settle()
     assert salt.window.store.history.study is before
     assert not salt.window.files.line.isVisible()
+
+
+def adjust(driver: Driver, entry: str, text: str) -> None:
+    driver.click(driver.window.measurements.adjust)
+    menu = QApplication.activePopupWidget()
+    assert isinstance(menu, ChoiceMenu)
+    field = next(
+        f for f in menu.findChildren(EntryField) if f.line.accessibleName().startswith(entry)
+    )
+    enter(driver, field, text)
+
+
+def test_an_adjustment_is_marked_named_and_taken_back(salt: Driver) -> None:
+    before = means(salt)
+    adjust(salt, "a factor on one group", "2 10")
+    assert means(salt)[2] == pytest.approx(10 * before[2])
+    assert means(salt)[:2] == before[:2]
+    model = salt.window.measurements.model
+    cell = model.index(0, 3)
+    assert cell.data(model.AdjustedRole)
+    assert not model.index(0, 1).data(model.AdjustedRole)
+    assert "counts as 80" in str(cell.data(Qt.ItemDataRole.ToolTipRole))
+    caption = plain_text(salt.window.page.caption.sentence)
+    assert "those of 2 times 10, the factor’s own error not carried" in caption
+    view = salt.window.measurements.sentence
+    salt.choose(view, "adjusted 0", "take it back")
+    assert means(salt) == before
+    undo(salt)
+    assert means(salt) != before
+
+
+def test_a_unit_is_changed_and_a_blank_taken_off(salt: Driver) -> None:
+    adjust(salt, "change the unit", "0.1 cm")
+    assert salt.window.store.results.groups.outcome_title.endswith("(cm)")
+    adjust(salt, "less a blank", "0,5")
+    assert means(salt)[0] == pytest.approx((1.0 + 1.1 + 1.04 + 0.98) / 4 - 0.5)
+    undo(salt)
+    undo(salt)
+    assert means(salt)[0] == pytest.approx(10.3)
+
+
+def test_a_new_outcome_is_computed(empty: Driver) -> None:
+    empty.clipboard(
+        "light,before,after\ndim,1.0,4.5\ndim,2.0,5.0\nbright,3.0,9.0\nbright,2.0,7.5\n"
+    )
+    empty.keys("Ctrl+V")
+    adjust(empty, "a new outcome", "growth = after - before")
+    assert means(empty) == [3.25, 5.75]
+    assert empty.window.measurements.model.heading(3) == "growth"
+    assert "Computed: growth = after - before." in sentence(empty)
+    undo(empty)
+    assert empty.window.measurements.model.heading(3) == ""

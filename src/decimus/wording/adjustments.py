@@ -151,7 +151,8 @@ def _entries(results: Results) -> tuple[Entry, ...]:
         Entry("a factor on one group, such as dim 2.5", "", factor_on),
         Entry("percent of a control: its name", "", relative),
     ]
-    if results.measurements.shape.layout is Layout.LONG:
+    shape = results.measurements.shape
+    if shape.layout is Layout.LONG or shape.side_factors:
         found.append(_computing(results))
     return tuple(found)
 

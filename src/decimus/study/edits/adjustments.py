@@ -7,6 +7,7 @@ from msgspec.structs import replace
 from decimus.study.adjustments import AnyAdjustment, ComputedColumn, FactorOnGroup
 from decimus.study.edits.bases import SheetEdit
 from decimus.study.studies import Sheet, Study
+from decimus.terms import Layout
 
 
 class Adjust(SheetEdit, frozen=True, kw_only=True):
@@ -52,7 +53,10 @@ class TakeBackAdjustment(SheetEdit, frozen=True, kw_only=True):
 
 
 class ComputeColumn(SheetEdit, frozen=True, kw_only=True):
-    """Compute a new outcome from other columns; the question asks about it."""
+    """Compute a new outcome from other columns; the question asks about it.
+
+    Each row is then one measurement.
+    """
 
     computed: ComputedColumn
     question: int = 0
@@ -66,7 +70,8 @@ class ComputeColumn(SheetEdit, frozen=True, kw_only=True):
         """The study with the column, as the outcome."""
         sheet = study.sheets[self.sheet]
         kept = tuple(c for c in sheet.reading.computed if c.name != self.computed.name)
-        reading = replace(sheet.reading, computed=(*kept, self.computed))
+        computed = (*kept, self.computed)
+        reading = replace(sheet.reading, computed=computed, layout=Layout.LONG)
         column = sheet.table.column_count + len(kept)
         question = replace(study.questions[self.question], outcome=column)
         study = study.with_sheet(self.sheet, replace(sheet, reading=reading))
