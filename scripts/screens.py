@@ -12,6 +12,7 @@ from pathlib import Path
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
 from PySide6.QtCore import QEventLoop, QTimer
+from PySide6.QtGui import QPainter
 from PySide6.QtWidgets import QApplication, QWidget
 
 from decimus.examples.catalogue import example
@@ -19,6 +20,7 @@ from decimus.study.history import History
 from decimus.window.app import application
 from decimus.window.main_window import MainWindow
 from decimus.wording.working import Quantity
+from decimus.workflows.opening import pasted
 
 SIZE = (1280, 800)
 
@@ -48,6 +50,33 @@ def window_with(name: str | None) -> MainWindow:
     return window
 
 
+TWO_HEADINGS = """light,dim,,,bright,,
+salt (g/L),0,2,8,0,2,8
+flask 1,118.2,96.4,60.1,151.0,128.3,71.9
+flask 2,124.9,101.7,55.8,160.4,119.6,66.0
+flask 3,115.3,92.2,63.4,148.7,131.1,78.5
+flask 4,121.6,99.9,57.0,156.2,124.8,70.3
+"""
+REMARKS = """site,lead (mg/L),flask
+North shore,0.42,f1
+North shore,<0.1,f2
+north shore,0.37,f3
+South shore,1.21,f4
+South shore,3-May,f5
+South shore,1.48,f6
+South shore,1.33,f7
+"""
+
+
+def window_of(text: str) -> MainWindow:
+    """A window with a pasted table."""
+    window = MainWindow(History().after(pasted(text)))
+    window.resize(*SIZE)
+    window.show()
+    settle()
+    return window
+
+
 def main(folder: Path) -> None:
     """Make all pictures."""
     folder.mkdir(parents=True, exist_ok=True)
@@ -66,6 +95,21 @@ def main(folder: Path) -> None:
     shot(window, folder, "figure")
     window.thread_line.go("write_up")
     shot(window, folder, "write-up")
+    shot(window_with("lichen"), folder, "measurements-summarised")
+    shot(window_with("enzyme"), folder, "measurements-readings")
+    shot(window_of(TWO_HEADINGS), folder, "measurements-two-headings")
+    remarks = window_of(REMARKS)
+    popup = remarks.foot.open_remarks()
+    settle()
+    together = remarks.grab()
+    painter = QPainter(together)
+    painter.drawPixmap(remarks.mapFromGlobal(popup.pos()), popup.grab())
+    painter.end()
+    together.save(str(folder / "measurements-remarks.png"))
+    popup.close()
+    signs = window_with("signage")
+    signs.thread_line.go("comparisons")
+    shot(signs, folder, "comparisons-paired")
     second = window_with("duckweed-light")
     shot(second, folder, "measurements-long")
     second.thread_line.go("groups")

@@ -344,7 +344,8 @@ def test_help_and_version(capsys: Capture) -> None:
 def test_examples_are_listed(capsys: Capture) -> None:
     status, out, _ = ran(capsys, "demo", "--list")
     assert status == 0
-    assert [line.split(":")[0] for line in out.splitlines()] == ["duckweed", "duckweed-light"]
+    names = ["duckweed", "duckweed-light", "signage", "lichen", "enzyme"]
+    assert [line.split(":")[0] for line in out.splitlines()] == names
 
 
 def started(*arguments: str, folder: Path, **environment: str) -> subprocess.CompletedProcess[str]:

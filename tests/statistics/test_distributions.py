@@ -14,10 +14,10 @@ from decimus.statistics.distributions import (
     studentized_range_quantile,
     studentized_range_tail,
     studentized_range_tails,
-    t_quantile,
     t_tail,
     t_two_sided,
 )
+from decimus.statistics.student_t import t_quantile
 from tests.reference.exact import t_tail_by_series
 
 # Upper 5 % and 1 % points of the studentized range, as printed in Pearson & Hartley,
@@ -119,3 +119,24 @@ def test_very_many_tails_are_the_same_tails(k: int, df: float, most: float) -> N
     many = studentized_range_tails(qs, k, df)
     few = studentized_range_tails(qs[::50], k, df)
     assert many[::50] == pytest.approx(few, abs=1e-9)
+
+
+@given(st.floats(50, 99.99), st.floats(1, 1e7))
+def test_t_quantiles_agree_with_another_routine(level: float, df: float) -> None:
+    """Whole and broken degrees of freedom, against the library of special functions."""
+    from scipy.special import stdtrit
+
+    share = 0.5 + level / 200
+    assert t_quantile(share, df) == pytest.approx(float(stdtrit(df, share)), rel=2e-13)
+    assert t_quantile(1 - share, df) == pytest.approx(-t_quantile(share, df), rel=1e-9)
+
+
+@given(st.floats(0.501, 0.9999))
+def test_t_quantiles_have_closed_forms(share: float) -> None:
+    """One degree of freedom: a tangent; two: a root; four: of a cubic, by its own check."""
+    a = 2 * share - 1
+    assert t_quantile(share, 1) == pytest.approx(math.tan(math.pi * a / 2), rel=1e-11)
+    assert t_quantile(share, 2) == pytest.approx(a / math.sqrt(2 * share * (1 - share)), rel=1e-12)
+    t = t_quantile(share, 4)
+    u = 1 + t * t / 4
+    assert 0.5 + 0.375 * (t / math.sqrt(u)) * (1 - t * t / (12 * u)) == pytest.approx(share)

@@ -54,6 +54,7 @@ ONE_OF_EACH: tuple[Edit, ...] = (
     edits.AddTable(table=Table.from_rows((("c", "d"), ("1", "2")), "more")),
     edits.ChooseTable(sheet=1, name="spare"),
     edits.RemoveTable(sheet=1, name="spare"),
+    edits.ReplaceTable(table=Table.from_rows((("g", "x"), ("a", "1")), "new"), columns=(0, 1, -1)),
     edits.ReadAs(reading=Reading(layout=Layout.ROWS), words="groups in rows"),
     edits.ChooseHeaderRows(count=2),
     edits.ChooseSameUnits(is_same=True, subject=1),

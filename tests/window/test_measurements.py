@@ -397,3 +397,74 @@ def test_a_new_outcome_is_computed(empty: Driver) -> None:
     assert "Computed: growth = after - before." in sentence(empty)
     undo(empty)
     assert empty.window.measurements.model.heading(3) == ""
+
+
+def opened(driver: Driver, path: Path, text: str) -> None:
+    path.write_text(text)
+    driver.window.files.open_path(path)
+    driver.settle()
+
+
+OLD = "salt,mass (g)\n0,5.1\n0,5.5\n0,5.3\n2 ,3.0\n2 ,3.4\n2 ,3.1\n"
+
+
+def test_a_changed_file_is_noticed_and_read_again(empty: Driver, tmp_path: Path) -> None:
+    """Saved again by another program: said with what differs, read on a click, undone."""
+    path = tmp_path / "salt.csv"
+    opened(empty, path, OLD)
+    before = means(empty)
+    line = empty.window.data.line
+    assert not line.isVisible()
+    path.write_text(OLD.replace("5.5", "9.5") + "2 ,3.3\n")
+    empty.qtbot.waitUntil(line.isVisible, timeout=5000)
+    assert "1 cell differs, 1 row more" in line.text
+    empty.click(line.again)
+    assert means(empty)[0] == pytest.approx((5.1 + 9.5 + 5.3) / 3)
+    assert "7 numbers count, before 6." in line.text
+    undo(empty)
+    assert means(empty) == before
+
+
+def test_other_data_keep_the_question_and_say_what_changed(empty: Driver, tmp_path: Path) -> None:
+    """Columns in another order, a level written otherwise, another effect: all follow."""
+    opened(empty, tmp_path / "may.csv", OLD)
+    empty.go("comparisons")
+    empty.choose(empty.window.comparisons.drawn, "drawn", "every comparison")
+    other = tmp_path / "june.csv"
+    other.write_text("mass (g),salt\n5.1,0\n5.5,0\n5.3,0\n5.2,2 g/L\n5.4,2 g/L\n5.3,2 g/L\n")
+    empty.window.data.use_path(other)
+    empty.settle()
+    line = empty.window.data.line
+    assert "2 is 2 g/L" in line.text
+    empty.click(line.use)
+    results = empty.window.store.results
+    assert [g.levels for g in results.groups.shown] == [("0",), ("2 g/L",)]
+    assert len(results.question.drawn_pairs) == 1
+    assert results.question.drawn_pairs[0].second == ("2 g/L",)
+    assert "the verdict is another" in line.text
+    assert "The result reads" in line.text
+    undo(empty)
+    assert empty.window.store.results.question.drawn_pairs[0].second == ("2",)
+
+
+def test_names_that_differ_are_asked(empty: Driver, tmp_path: Path) -> None:
+    opened(empty, tmp_path / "may.csv", "light,x\ndim,1.5\ndim,1.7\nbright,2.5\nbright,2.9\n")
+    other = tmp_path / "june.csv"
+    other.write_text("light,x\nshade,1.5\nshade,1.7\nbright,2.5\nbright,2.9\n")
+    empty.window.data.use_path(other)
+    line = empty.window.data.line
+    assert "What is dim called there?" in line.text
+    empty.click(line.match)
+    menu = QApplication.activePopupWidget()
+    empty.pick(menu, "dim is shade")  # type: ignore[arg-type]
+    assert "dim is shade" in line.text
+    empty.click(line.use)
+    assert [g.levels[0] for g in empty.window.store.results.groups.shown] == ["shade", "bright"]
+
+
+def test_a_typed_mean_that_is_wrong_is_remarked(empty: Driver) -> None:
+    empty.clipboard("flask,a,b\n1,4.0,5.5\n2,6.0,7.5\n3,8.0,9.5\nMean,6.0,7.9\nSD,1.63,2.00\n")
+    empty.keys("Ctrl+V")
+    remarks = empty.window.measurements._note_text.text()
+    assert "Mean “7.9” (row 5, column 3) differs from the measurements, which give 7.50" in remarks
+    assert "So do 1 more" in remarks

@@ -267,7 +267,11 @@ def _known_summary(cells: GroupCells, before: Group | None) -> Summary | None:
 def _summary(cells: GroupCells, origin: Decimal) -> Summary:
     if cells.given is not None:
         return cells.given
-    return Summary(cells.values, cells.shifted, origin) if origin else Summary(cells.values)
+    if origin:
+        return Summary(cells.values, cells.shifted, origin)
+    if cells.array is not None:
+        return Summary.of_array(cells.values, cells.array)
+    return Summary(cells.values)
 
 
 def names_of(groups: Iterable[Group]) -> str:

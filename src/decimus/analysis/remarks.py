@@ -11,7 +11,9 @@ from decimus.analysis.groups import Group, Groups
 from decimus.analysis.row_names import RowNames
 from decimus.measurements.observations import CellReference, Measurements, empty_cells
 from decimus.measurements.spellings import similar_levels
+from decimus.measurements.summary_checks import Disagreement, disagreements
 from decimus.study.questions import FigureChoices, Levels
+from decimus.study.tables import Table
 from decimus.terms import ChartKind, ErrorBar, Layout, LevelKind, LimitRule
 
 
@@ -180,6 +182,13 @@ class ValuesSetAside:
 
 
 @dataclass(frozen=True)
+class SummaryDisagrees:
+    """Typed means or SDs that the measurements beside them do not give."""
+
+    found: tuple[Disagreement, ...]
+
+
+@dataclass(frozen=True)
 class IncompleteUnits:
     """Units left out of a paired test because one value is missing."""
 
@@ -226,6 +235,7 @@ Remark = (
     | UnequalGroups
     | ValuesSetAside
     | IncompleteUnits
+    | SummaryDisagrees
     | SummaryRowsLeftOut
     | BarsNotFromZero
 )
@@ -347,6 +357,12 @@ def remarks_on_groups(groups: Groups) -> tuple[Remark, ...]:
     if equal:
         found.append(EqualValues(equal))
     return tuple(found)
+
+
+def remarks_on_summaries(table: Table, groups: Groups) -> tuple[Remark, ...]:
+    """Typed summaries beside measurements, where they differ."""
+    found = disagreements(table, groups.measurements)
+    return (SummaryDisagrees(found),) if found else ()
 
 
 def remarks_on_comparison(comparison: Comparison | None) -> tuple[Remark, ...]:

@@ -12,6 +12,7 @@ from decimus.analysis.remarks import (
     remarks_on_figure,
     remarks_on_groups,
     remarks_on_measurements,
+    remarks_on_summaries,
 )
 from decimus.analysis.row_names import RowNames
 from decimus.errors import InputError
@@ -149,6 +150,7 @@ class Results:
             return ()
         return (
             *remarks_on_measurements(self.groups, self.row_names),
+            *remarks_on_summaries(self.table, self.groups),
             *remarks_on_groups(self.groups),
             *remarks_on_comparison(self.comparison),
             *remarks_on_figure(self.question.figure),

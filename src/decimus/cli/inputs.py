@@ -98,6 +98,10 @@ def _read_as_told(arguments: argparse.Namespace, study: Study, number: int) -> S
         layout=layout or sheet.reading.layout,
         decimal=arguments.decimal or sheet.reading.decimal,
     )
+    if not any(getattr(arguments, name) for name in _COLUMN_OPTIONS):
+        study = study.with_sheet(question.sheet, replace(sheet, reading=reading))
+        if layout is not Layout.SUMMARISED:
+            return study
     shape = table_shape(sheet.table, reading)
     reading = _units_told(arguments, shape, reading)
     if layout is Layout.SUMMARISED:
@@ -149,6 +153,7 @@ def _units_told(arguments: argparse.Namespace, shape: TableShape, reading: Readi
     return reading
 
 
+_COLUMN_OPTIONS = ("value", "group", "subject", "within", "mean", "spread", "meaning", "n")
 _MEANINGS = ("sd", "se", "margin", "variance")
 
 

@@ -9,7 +9,7 @@ from decimus.errors import InputError
 from decimus.formats.delimited import table_of_text
 from decimus.study.edits import BringInTable
 from decimus.study.questions import PairOfGroups, Question
-from decimus.study.readings import CELLS, Reading, VariableFacts
+from decimus.study.readings import CELLS, HEADINGS, Reading, VariableFacts
 
 
 @dataclass(frozen=True)
@@ -56,6 +56,30 @@ EXAMPLES = (
                 PairOfGroups((salt, "dim"), (salt, "bright")) for salt in ("0", "2", "8")
             )
         ),
+    ),
+    Example(
+        "signage",
+        "the same 12 visitors with old and new signs, in seconds",
+        Reading(
+            variables=(
+                VariableFacts(CELLS, "time to find the pond", "s"),
+                VariableFacts(HEADINGS, "sign"),
+            ),
+            unit_name="visitor",
+        ),
+        Question(drawn_pairs=(PairOfGroups(("old signs",), ("new signs",)),)),
+    ),
+    Example(
+        "lichen",
+        "already summarised: mean, SD and n of lichen cover on four aspects of roofs",
+        Reading(unit_name="roof", material="Xanthoria parietina"),
+        Question(),
+    ),
+    Example(
+        "enzyme",
+        "technical replicates: 3 readings of each of 4 flasks at 3 temperatures",
+        Reading(material="Lemna minor", condition="after 1 hour"),
+        Question(),
     ),
 )
 

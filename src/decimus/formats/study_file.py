@@ -20,7 +20,7 @@ import msgspec
 from decimus.errors import DecimusError, FileFormatError
 from decimus.formats.delimited import written_csv
 from decimus.formats.files import read_bytes, write_whole
-from decimus.study.edits import AddTable, BringInTable, Edit
+from decimus.study.edits import AddTable, BringInTable, Edit, ReplaceTable
 from decimus.study.history import History, replayed
 from decimus.study.questions import Question
 from decimus.study.readings import Reading
@@ -110,7 +110,7 @@ def _put(archive: zipfile.ZipFile, name: str, content: bytes) -> None:
 
 def _stored_edit(archive: zipfile.ZipFile, number: int, edit: Edit) -> dict[str, Any]:
     stored: dict[str, Any]
-    if isinstance(edit, BringInTable | AddTable):
+    if isinstance(edit, BringInTable | AddTable | ReplaceTable):
         # The cells go to a file of their own, which any program can open.
         stored = msgspec.to_builtins(msgspec.structs.replace(edit, table=Table()))
         del stored["table"]
@@ -199,11 +199,11 @@ def _read_history(archive: zipfile.ZipFile, study: Study) -> History:
 
 
 def _read_edit(archive: zipfile.ZipFile, stored: dict[str, Any]) -> Edit:
-    if stored.get("type") in ("BringInTable", "AddTable"):
+    if stored.get("type") in ("BringInTable", "AddTable", "ReplaceTable"):
         table = Table.from_rows(_csv_rows(archive, stored["rows"]), stored["name"])
         others = {key: value for key, value in stored.items() if key not in ("rows", "name")}
         edit: Edit = msgspec.convert({**others, "table": {}}, type=Edit)
-        if isinstance(edit, BringInTable | AddTable):
+        if isinstance(edit, BringInTable | AddTable | ReplaceTable):
             return msgspec.structs.replace(edit, table=table)
     other: Edit = msgspec.convert(stored, type=Edit)
     return other

@@ -93,7 +93,7 @@ def adjusted_groups(
 
 
 def _with_values(group: GroupCells, values: Sequence[float]) -> GroupCells:
-    return replace(group, values=tuple(values), shifted=tuple(values), asides=())
+    return replace(group, values=tuple(values), shifted=tuple(values), asides=(), array=None)
 
 
 def _logarithms(group: GroupCells, base: int) -> GroupCells:

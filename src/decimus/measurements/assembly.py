@@ -267,7 +267,8 @@ class Assembly:
         if averaging is not None:
             return self._averaged(levels, members, counted, asides, shifted, averaging)
         kept, absent = members[counted], members[~is_number]
-        values = tuple(self._values[kept].tolist())
+        array = self._values[kept]
+        values = tuple(array.tolist())
         return GroupCells(
             levels=levels,
             values=values,
@@ -278,6 +279,7 @@ class Assembly:
             units=self._names(kept),
             asides=asides,
             excluded=len(asides),
+            array=array,
         )
 
     def _averaged(

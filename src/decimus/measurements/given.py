@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from decimus.measurements.detection import TableShape
 from decimus.measurements.numbers import Cell, CellKind, read_cell
 from decimus.measurements.summarised import StatisticColumns, SummaryShape, split_pair
-from decimus.statistics.distributions import t_quantile
+from decimus.statistics.student_t import t_quantile
 from decimus.statistics.summaries import GivenSummary, Interval
 from decimus.study.tables import Table
 from decimus.terms import Meaning

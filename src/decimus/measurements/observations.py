@@ -8,7 +8,7 @@ from itertools import product
 
 import numpy as np
 
-from decimus.measurements.cells import Integers
+from decimus.measurements.cells import Floats, Integers
 from decimus.measurements.detection import TableShape
 from decimus.measurements.numbers import CellKind
 from decimus.measurements.replicates import Units
@@ -59,6 +59,7 @@ class GroupCells:
         excluded: units of which nothing counts because it is set aside.
         starts: where the cells of each value start, where readings are averaged; None where
             every value is one cell.
+        array: the values as an array, where they were read as one.
         given: the summary, where the table gives that and no single value.
     """
 
@@ -73,6 +74,7 @@ class GroupCells:
     excluded: int = 0
     starts: tuple[int, ...] | None = None
     given: GivenSummary | None = None
+    array: Floats | None = None
 
     @property
     def places(self) -> tuple[Place, ...]:

@@ -1,4 +1,4 @@
-"""Probabilities and quantiles of t, F and the studentized range.
+"""Probabilities of t and F, and the studentized range.
 
 The special functions are SciPy's; it is imported when first needed, because it
 costs a tenth of a second that an empty window need not wait for.
@@ -12,6 +12,8 @@ from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
+
+from decimus.statistics.student_t import t_quantile
 
 Floats = NDArray[np.float64]
 
@@ -37,14 +39,6 @@ def t_tails(t: Floats, df: float) -> Floats:
 def t_two_sided(t: float, df: float) -> float:
     """P(|T| > |t|)."""
     return 2 * t_tail(abs(t), df)
-
-
-@lru_cache(maxsize=512)
-def t_quantile(share: float, df: float) -> float:
-    """The value that T with `df` degrees of freedom stays below with probability `share`."""
-    from scipy.special import stdtrit
-
-    return float(stdtrit(df, share))
 
 
 def f_tail(f: float, df_between: float, df_within: float) -> float:

@@ -7,7 +7,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from decimus.statistics.distributions import Floats, t_quantile, t_tail, t_tails, t_two_sided
+from decimus.statistics.distributions import Floats, t_tail, t_tails, t_two_sided
+from decimus.statistics.student_t import t_quantile
 from decimus.statistics.summaries import Moments
 
 

@@ -21,6 +21,7 @@ from decimus.analysis.results import Results
 from decimus.errors import DecimusError, InputError
 from decimus.examples.catalogue import example
 from decimus.study.history import History
+from decimus.window.data_files import DataFiles
 from decimus.window.exports import Files
 from decimus.window.foot import Foot
 from decimus.window.measurements.place import MeasurementsPlace
@@ -61,6 +62,7 @@ class MainWindow(QMainWindow):
         self._journal = Journal(sessions, history) if sessions is not None else None
         self.store = Store(history, path, decimal_sign)
         self.files = Files(self.store, self)
+        self.data = DataFiles(self.store, self)
         self.question_line = QuestionLine(self.store)
         self.thread_line = Thread()
         self.message = Message()
@@ -91,6 +93,7 @@ class MainWindow(QMainWindow):
         in_left.setSpacing(0)
         in_left.addWidget(self.message)
         in_left.addWidget(self.part_line)
+        in_left.addWidget(self.data.line)
         in_left.addWidget(self.work, 1)
         self.splitter = QSplitter(Qt.Orientation.Horizontal)
         self.splitter.setHandleWidth(1)
@@ -118,11 +121,12 @@ class MainWindow(QMainWindow):
         self.store.changed.connect(lambda _before, after: self._show(after))
         self.store.filed.connect(self._show_file)
         self.store.filed.connect(self._keep)
-        for source in (self.store, self.files, self.measurements):
+        for source in (self.store, self.files, self.data, self.measurements):
             source.refused.connect(self.say)
         self.files.opened_part.connect(self.part_line.show_part)
         self.part_line.chosen.connect(self.files.open_part)
         self.measurements.table_wanted.connect(self.files.add_table)
+        self.measurements.other_data_wanted.connect(self.data.use_other_data)
         self.files.told.connect(self.thread_line.file_name.setText)
         self.thread_line.went.connect(self._go)
         self.foot.went.connect(self.thread_line.go)

@@ -6,9 +6,10 @@ from decimus.analysis import remarks as facts
 from decimus.analysis.results import Results
 from decimus.measurements.numbers import CellKind
 from decimus.measurements.observations import CellReference
+from decimus.measurements.summary_checks import Disagreement
 from decimus.study.edits import ChooseLimits, JoinLevels
 from decimus.terms import LimitRule
-from decimus.wording.numbers import plural
+from decimus.wording.numbers import number, plural
 from decimus.wording.remark_words import RemarkWords, cell_name, listed
 
 
@@ -52,6 +53,8 @@ def cell_remark(results: Results, remark: facts.Remark) -> RemarkWords | None:
                 f"{count} {plural('value', count)} set aside: {listed(reasons)}.",
                 "Kept in view, not counted; the methods have to say so.",
             )
+        case facts.SummaryDisagrees(found):
+            return _disagreement(results, found)
         case facts.UnequalGroups(fewest, most):
             return RemarkWords(
                 "measurements",
@@ -60,6 +63,24 @@ def cell_remark(results: Results, remark: facts.Remark) -> RemarkWords | None:
             )
         case _:
             return None
+
+
+def _disagreement(results: Results, found: tuple[Disagreement, ...]) -> RemarkWords:
+    first = found[0]
+    value = number(first.value, results.groups.decimals, results.decimal_sign)
+    place = f"row {first.row + 1}, column {first.column + 1}"
+    more = f" So do {len(found) - 1} more." if len(found) > 1 else ""
+    why = (
+        "It is the SD divided by n, not by n − 1."
+        if first.is_population
+        else "The typed summary may be of other measurements, or out of date."
+    )
+    return RemarkWords(
+        "measurements",
+        f"{first.label} “{first.typed}” ({place}) differs from the measurements, which give "
+        f"{value}.{more}",
+        why,
+    )
 
 
 def _unreadable(cells: tuple[CellReference, ...]) -> RemarkWords:

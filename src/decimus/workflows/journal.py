@@ -25,7 +25,7 @@ from platformdirs import user_state_path
 from decimus.errors import DecimusError
 from decimus.formats.files import read_bytes, write_whole
 from decimus.formats.study_file import study_bytes, study_from_bytes
-from decimus.study.edits import AddTable, BringInTable, Edit
+from decimus.study.edits import AddTable, BringInTable, Edit, ReplaceTable
 from decimus.study.history import History
 
 _BASE, _EDITS, _LOCK = "base.decimus", "edits.journal", "lock"
@@ -63,7 +63,7 @@ def _difference(before: History, after: History) -> _Line | None:
         and all(a is b for a, b in zip(after.steps, kept, strict=False))
     )
     # A whole table is no line: it goes into a new base.
-    if not is_next or isinstance(after.steps[-1].edit, BringInTable | AddTable):
+    if not is_next or isinstance(after.steps[-1].edit, BringInTable | AddTable | ReplaceTable):
         return None
     return _Edited(before.position, after.steps[-1].edit)
 

@@ -73,7 +73,7 @@ from decimus.study.edits.replicates import (
     CountSummaries,
     JoinLevels,
 )
-from decimus.study.edits.tables import AddTable, ChooseTable, RemoveTable
+from decimus.study.edits.tables import AddTable, ChooseTable, RemoveTable, ReplaceTable
 
 Edit = (
     BringInTable
@@ -109,6 +109,7 @@ Edit = (
     | AddTable
     | ChooseTable
     | RemoveTable
+    | ReplaceTable
     | Adjust
     | ComputeColumn
     | RemoveComputed
@@ -194,6 +195,7 @@ __all__ = [
     "RemoveTable",
     "RenameLevel",
     "ReorderLevels",
+    "ReplaceTable",
     "SetValuesAside",
     "ShowReplicates",
     "TakeBackAdjustment",

@@ -6,7 +6,7 @@ import msgspec
 from msgspec.structs import replace
 
 from decimus.study.edits.bases import SheetEdit
-from decimus.study.edits.moves import moved_columns, moved_rows
+from decimus.study.edits.moves import moved_columns, moved_question, moved_rows
 from decimus.study.questions import Question
 from decimus.study.readings import Reading
 from decimus.study.studies import Sheet, Source, Study
@@ -147,26 +147,5 @@ def _with_columns_moved(
     for index, question in enumerate(study.questions):
         if question.sheet != number:
             continue
-        outcome = None if question.outcome in gone else question.outcome
-        factors = question.factors
-        if factors is not None:
-            factors = tuple(moved(f) for f in factors if f not in gone) or None
-        study = study.with_question(
-            index,
-            replace(
-                question,
-                outcome=None if outcome is None else moved(outcome),
-                factors=factors,
-                level_orders=tuple(
-                    replace(order, variable=moved(order.variable))
-                    for order in question.level_orders
-                    if order.variable not in gone
-                ),
-                level_labels=tuple(
-                    replace(label, variable=moved(label.variable))
-                    for label in question.level_labels
-                    if label.variable not in gone
-                ),
-            ),
-        )
+        study = study.with_question(index, moved_question(question, moved, gone))
     return study

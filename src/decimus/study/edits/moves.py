@@ -6,6 +6,7 @@ from collections.abc import Callable
 
 from msgspec.structs import replace
 
+from decimus.study.questions import Question
 from decimus.study.readings import Reading, SummaryColumns
 
 
@@ -81,5 +82,30 @@ def moved_columns(reading: Reading, moved: Callable[[int], int], gone: frozenset
             replace(reason, column=moved(reason.column))
             for reason in reading.missing_reasons
             if reason.column not in gone
+        ),
+    )
+
+
+def moved_question(
+    question: Question, moved: Callable[[int], int], gone: frozenset[int]
+) -> Question:
+    """The question with every mention of a column pointing where it now is."""
+    outcome = None if question.outcome in gone else question.outcome
+    factors = question.factors
+    if factors is not None:
+        factors = tuple(moved(f) for f in factors if f not in gone) or None
+    return replace(
+        question,
+        outcome=None if outcome is None else moved(outcome),
+        factors=factors,
+        level_orders=tuple(
+            replace(order, variable=moved(order.variable))
+            for order in question.level_orders
+            if order.variable not in gone
+        ),
+        level_labels=tuple(
+            replace(label, variable=moved(label.variable))
+            for label in question.level_labels
+            if label.variable not in gone
         ),
     )

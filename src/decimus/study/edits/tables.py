@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+import msgspec
 from msgspec.structs import replace
 
 from decimus.errors import ChoiceError
-from decimus.study.edits.bases import QuestionEdit
+from decimus.study.adjustments import FactorOnGroup, MinusBlank, RelativeToControl
+from decimus.study.edits.bases import QuestionEdit, SheetEdit
+from decimus.study.edits.moves import moved_columns, moved_question
 from decimus.study.questions import Question
 from decimus.study.readings import Reading
 from decimus.study.studies import Sheet, Source, Study
@@ -49,6 +52,128 @@ class ChooseTable(QuestionEdit, frozen=True, kw_only=True):
             raise ChoiceError(f"There is no table {self.sheet + 1}")
         question = about(study.questions[self.question], self.sheet)
         return study.with_question(self.question, question)
+
+
+class LevelRename(msgspec.Struct, frozen=True):
+    """A level that is called otherwise in the new table; `new` is "" where it is gone."""
+
+    variable: int
+    old: str
+    new: str
+
+
+class ReplaceTable(SheetEdit, frozen=True, kw_only=True):
+    """New data in the same place: question, figure, comparisons and words stay.
+
+    Args:
+        table: the new cells.
+        source: where they came from.
+        columns: for every column of the old table the one of the same name, or −1.
+        renames: levels that are called otherwise.
+        is_again: whether it is the same file, read again.
+    """
+
+    table: Table
+    source: Source = Source()
+    columns: tuple[int, ...] = ()
+    renames: tuple[LevelRename, ...] = ()
+    is_again: bool = False
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        name = self.source.name or self.table.title
+        return f"read {name} again" if self.is_again else f"use {name} instead"
+
+    def apply(self, study: Study) -> Study:
+        """The study with the new table."""
+        old = study.sheets[self.sheet]
+        places = dict(enumerate(self.columns))
+        gone = frozenset(column for column, new in places.items() if new < 0)
+
+        def moved(variable: int) -> int:
+            return places.get(variable, variable)
+
+        reading = self._kept(old)
+        reading = renamed_reading(moved_columns(reading, moved, gone), self.renames)
+        sheet = Sheet(self.table, reading, self.source)
+        study = study.with_sheet(self.sheet, sheet)
+        for number, question in enumerate(study.questions):
+            if question.sheet == self.sheet:
+                at_new_places = moved_question(question, moved, gone)
+                renamed = renamed_question(at_new_places, self.renames)
+                study = study.with_question(number, renamed)
+        return study
+
+    def _kept(self, old: Sheet) -> Reading:
+        """What was said of single cells and rows, where they hold the same as before."""
+
+        def same_row(row: int) -> bool:
+            width = max(old.table.column_count, self.table.column_count)
+            return old.table.block(row, 0, 1, width) == self.table.block(row, 0, 1, width)
+
+        def same_cell(row: int, column: int) -> bool:
+            return old.table.cell(row, column) == self.table.cell(row, column)
+
+        reading = old.reading
+        return replace(
+            reading,
+            asides=tuple(
+                a
+                for a in reading.asides
+                if a.row is None
+                or (same_row(a.row) if a.column is None else same_cell(a.row, a.column))
+            ),
+            missing_reasons=tuple(r for r in reading.missing_reasons if same_cell(r.row, r.column)),
+        )
+
+
+def renamed_reading(reading: Reading, renames: tuple[LevelRename, ...]) -> Reading:
+    """The reading with levels called as in the new table."""
+    names = {(r.variable, r.old): r.new for r in renames if r.new}
+
+    def new(variable: int | None, text: str) -> str:
+        return text if variable is None else names.get((variable, text), text)
+
+    return replace(
+        reading,
+        asides=tuple(replace(a, text=new(a.variable, a.text)) for a in reading.asides),
+        joins=tuple(replace(j, into=new(j.variable, j.into)) for j in reading.joins),
+        adjustments=tuple(
+            replace(a, level=new(a.variable, a.level))
+            if isinstance(a, MinusBlank | FactorOnGroup | RelativeToControl)
+            else a
+            for a in reading.adjustments
+        ),
+    )
+
+
+def renamed_question(question: Question, renames: tuple[LevelRename, ...]) -> Question:
+    """The question with levels called as in the new table."""
+    names = {(r.variable, r.old): r.new for r in renames if r.new}
+    texts = {r.old: r.new for r in renames if r.new}
+
+    def levels(found: tuple[str, ...]) -> tuple[str, ...]:
+        return tuple(texts.get(text, text) for text in found)
+
+    return replace(
+        question,
+        level_orders=tuple(
+            replace(
+                order,
+                levels=tuple(names.get((order.variable, t), t) for t in order.levels),
+            )
+            for order in question.level_orders
+        ),
+        level_labels=tuple(
+            replace(label, level=names.get((label.variable, label.level), label.level))
+            for label in question.level_labels
+        ),
+        drawn_pairs=tuple(
+            replace(pair, first=levels(pair.first), second=levels(pair.second))
+            for pair in question.drawn_pairs
+        ),
+    )
 
 
 class RemoveTable(QuestionEdit, frozen=True, kw_only=True):

@@ -30,10 +30,12 @@ class MeasurementsPlace(QWidget):
     Signals:
         refused: an InputError about what was typed or pasted.
         table_wanted: another table is to be brought in beside those at hand.
+        other_data_wanted: other data are to take the place of those at hand.
     """
 
     refused = Signal(object)
     table_wanted = Signal()
+    other_data_wanted = Signal()
 
     def __init__(self, store: Store) -> None:
         super().__init__()
@@ -45,6 +47,8 @@ class MeasurementsPlace(QWidget):
         self.others.clicked.connect(self.open_alternatives)
         self.adjust = self._button("Adjust the values")
         self.adjust.clicked.connect(self.open_adjustments)
+        self.replace = self._button("Use other data")
+        self.replace.clicked.connect(self.other_data_wanted)
         self.another = self._button("Add a table")
         self.another.clicked.connect(self.table_wanted)
         small = SentenceFonts(sans(14), sans(14, strong=True), sans(14))
@@ -69,6 +73,10 @@ class MeasurementsPlace(QWidget):
         in_note = QVBoxLayout(self._note)
         in_note.setContentsMargins(14, 9, 14, 9)
         in_note.addWidget(self._note_text)
+        self._shape: tuple[int, int, int] = (-1, -1, -1)
+        self._lay_out()
+
+    def _lay_out(self) -> None:
         layout = QVBoxLayout(self)
         layout.setContentsMargins(MARGIN, 12, MARGIN, 12)
         layout.setSpacing(8)
@@ -77,6 +85,7 @@ class MeasurementsPlace(QWidget):
         line.setSpacing(20)
         line.addWidget(self.others)
         line.addWidget(self.adjust)
+        line.addWidget(self.replace)
         line.addWidget(self.another)
         line.addWidget(self.tables)
         line.addStretch(1)
@@ -85,7 +94,6 @@ class MeasurementsPlace(QWidget):
         layout.addWidget(self.sheet, 1)
         layout.addWidget(self.strip)
         layout.addWidget(self._note)
-        self._shape: tuple[int, int, int] = (-1, -1, -1)
 
     def _button(self, words: str) -> QPushButton:
         button = QPushButton(words, self)
