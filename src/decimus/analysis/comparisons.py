@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from enum import Enum
 
 from decimus.analysis.groups import Group, Groups, names_of
-from decimus.analysis.pairing import Pairing, has_same_units, pairing_of
+from decimus.analysis.pairing import Pairing, has_same_units, in_time, pairing_of
 from decimus.errors import DesignError
 from decimus.statistics.anova import OneWayAnova, one_way_anova
 from decimus.statistics.effect_sizes import hedges_g
@@ -209,7 +209,7 @@ def _paired_refusal(groups: Groups, counted: list[Group], name: str) -> DesignEr
             f"{name[:1].upper()}{name[1:]} compares two conditions; here are {len(counted)}",
             remedy="Leave all but two out",
         )
-    differences = pairing_of(*counted).differences
+    differences = pairing_of(*in_time(groups, counted)).differences
     unit = groups.measurements.unit_name
     if differences.n < 2:
         return DesignError(
@@ -280,7 +280,7 @@ def compare(groups: Groups) -> Comparison:
     level = question.comparison_level
     anova = test = pairing = None
     if method is Method.PAIRED_T:
-        pairing = pairing_of(*counted)
+        pairing = pairing_of(*in_time(groups, counted))
         test, pairs = _paired_pair(pairing, level)
     elif method is Method.ANOVA:
         anova = one_way_anova(moments)

@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from decimus.analysis.groups import Group, Groups
 from decimus.statistics.summaries import Summary
+from decimus.terms import LevelKind
 
 
 @dataclass(frozen=True)
@@ -31,6 +33,17 @@ def has_same_units(groups: Groups) -> bool:
     """True when the groups were measured on the same units."""
     units = groups.measurements.units
     return units.is_same and all(group.cells.units for group in groups.shown if group.n)
+
+
+def in_time(groups: Groups, pair: Sequence[Group]) -> tuple[Group, Group]:
+    """The earlier of two groups first: by amount or known order, else as read."""
+    first, second = pair
+    factors = [factor.factor for factor in groups.factors]
+    for factor, a, b in zip(factors, first.levels, second.levels, strict=True):
+        if a != b and factor.kind is not LevelKind.NAMES:
+            order = factor.level_texts_in_order
+            return (first, second) if order.index(a) < order.index(b) else (second, first)
+    return first, second
 
 
 def pairing_of(earlier: Group, later: Group) -> Pairing:

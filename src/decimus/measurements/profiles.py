@@ -129,7 +129,8 @@ class ColumnProfile:
         if heading in SUBJECT_WORDS and not self.is_numeric:
             return True
         if heading in _ROW_NAME_HEADINGS:
-            return self.is_numbering or not (self.is_numeric or self.repeats)
+            is_unique = 10 * len(self.counts) >= 9 * len(self.texts)
+            return self.is_numbering or (is_unique and not self.is_numeric)
         return self.is_numbering and self.texts_only > 0
 
     @property

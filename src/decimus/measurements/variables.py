@@ -72,6 +72,8 @@ _KNOWN_ORDERS = (
     ),
     ("jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec"),
     ("before", "during", "after"),
+    ("pre", "mid", "post"),
+    ("first", "second", "third", "fourth"),
     ("spring", "summer", "autumn", "winter"),
 )
 

@@ -20,6 +20,7 @@ from decimus.analysis.results import Results
 from decimus.window.rich_text import html_of, html_table
 from decimus.window.theme import MARGIN, QUIET, RULE, sans, serif
 from decimus.wording.captions import caption
+from decimus.wording.methods import methods_paragraph
 from decimus.wording.spans import plain_text
 from decimus.wording.write_up import interpretation, result_paragraph, summary_table
 
@@ -97,6 +98,7 @@ class WriteUpPlace(QScrollArea):
         content.setObjectName("work_content")
         self.caption = Passage("Caption", content)
         self.result = Passage("Result", content)
+        self.methods = Passage("Methods", content)
         self.interpretation = Passage("Each group in a sentence", content)
         self.summary = Passage("Summary table", content)
         self.summary.text.setFont(sans(15))
@@ -105,7 +107,13 @@ class WriteUpPlace(QScrollArea):
         layout = QVBoxLayout(content)
         layout.setContentsMargins(MARGIN, 8, MARGIN, 14)
         layout.setSpacing(4)
-        for passage in (self.caption, self.result, self.interpretation, self.summary):
+        for passage in (
+            self.caption,
+            self.result,
+            self.methods,
+            self.interpretation,
+            self.summary,
+        ):
             layout.addWidget(passage)
         layout.addStretch(1)
         self.setWidget(content)
@@ -122,6 +130,8 @@ class WriteUpPlace(QScrollArea):
         else:
             why = str(results.refusal)
             self.result.show_text(why, escape(why))
+        methods = methods_paragraph(results)
+        self.methods.show_text(methods, escape(methods))
         sentences = [interpretation(results, group) for group in results.groups.shown]
         self.interpretation.show_text("\n".join(sentences), "<br>".join(map(escape, sentences)))
         table = summary_table(results)

@@ -1,0 +1,135 @@
+"""The methods paragraph: what a replicate was, what was left out or changed, the test."""
+
+from __future__ import annotations
+
+from decimus.analysis.results import Results
+from decimus.measurements.adjusting import in_order
+from decimus.measurements.observations import Measurements
+from decimus.study.readings import SetAside
+from decimus.terms import Adjustment, ErrorBar, LimitRule
+from decimus.wording.adjustments import adjustment_words
+from decimus.wording.asides import aside_name
+from decimus.wording.comparisons import ADJUSTMENT_NAMES, method_name
+from decimus.wording.numbers import NBSP, percent, plural
+from decimus.wording.phrases import error_bar_name, n_words, upper_first
+
+_MOST_NAMED = 6
+
+
+def methods_paragraph(results: Results) -> str:
+    """All that a reader has to know about how the numbers came about."""
+    sentences = [
+        *_replicates(results),
+        *_left_out(results),
+        *_adjusted(results),
+        *_shown(results),
+        *_tested(results),
+    ]
+    return " ".join(sentences)
+
+
+def _replicates(results: Results) -> list[str]:
+    measurements = results.measurements
+    noun = plural(measurements.unit_name, 2)
+    if measurements.is_summarised:
+        return ["Means and their spread were taken from a table that gave no single values."]
+    n = n_words(results.groups)
+    found = [f"Replicates were {noun} (n{NBSP}={NBSP}{n} in each group)."]
+    units = measurements.units
+    low, high = units.readings
+    if units.is_averaged and high > 1:
+        count = str(high) if low == high else f"{low} to {high}"
+        found.append(
+            f"The {count} readings of one {measurements.unit_name} were averaged first, so that n "
+            f"counts {noun}."
+        )
+    if units.is_same:
+        found.append(f"The same {noun} were measured in every group.")
+    return found
+
+
+def _left_out(results: Results) -> list[str]:
+    measurements, reading = results.measurements, results.sheet.reading
+    found = []
+    for aside in reading.asides:
+        count = _aside_count(measurements, aside)
+        if count:
+            verb = "was" if count == 1 else "were"
+            name = aside_name(results, aside)
+            found.append(
+                f"{count} {plural('value', count)} ({name}) {verb} set aside: {aside.reason}."
+            )
+    missing = measurements.missing_count
+    if missing:
+        reasons = {r.reason for r in reading.missing_reasons}
+        why = f" ({'; '.join(sorted(reasons))})" if reasons else ""
+        verb = "is" if missing == 1 else "are"
+        found.append(f"{missing} {plural('measurement', missing)} {verb} missing{why}.")
+    found += _limits(measurements)
+    for join in reading.joins:
+        found.append(f"“{join.text}” was counted as “{join.into}”.")
+    return found
+
+
+def _aside_count(measurements: Measurements, aside: SetAside) -> int:
+    """How many values this one sets aside."""
+    return sum(
+        found.reason == aside.reason
+        and (aside.row is None or found.place[0] == aside.row)
+        and (aside.column is None or found.place[1] == aside.column)
+        for group in measurements.groups
+        for found in group.asides
+    )
+
+
+def _limits(measurements: Measurements) -> list[str]:
+    count = len(measurements.limits)
+    if not count:
+        return []
+    words = {
+        LimitRule.MISSING: "left out",
+        LimitRule.LIMIT: "counted as the limit itself",
+        LimitRule.HALF: "counted as half the limit",
+        LimitRule.ZERO: "counted as zero",
+    }[measurements.limit_rule]
+    noun, verb = plural("value", count), "was" if count == 1 else "were"
+    return [f"{count} {noun} beyond a limit of detection {verb} {words}."]
+
+
+def _adjusted(results: Results) -> list[str]:
+    reading = results.sheet.reading
+    return [
+        *(f"Values are {adjustment_words(a)}." for a in in_order(reading.adjustments)),
+        *(f"{upper_first(c.name)} was computed as {c.expression}." for c in reading.computed),
+    ]
+
+
+def _shown(results: Results) -> list[str]:
+    question = results.question
+    if question.error_bar is ErrorBar.NONE:
+        return ["Means are shown without error bars."]
+    name = error_bar_name(question.error_bar, question.error_bar_level, results.decimal_sign)
+    based = " (t-based)" if question.error_bar is ErrorBar.CONFIDENCE_INTERVAL else ""
+    return [f"Means are shown with their {name}{based}."]
+
+
+def _tested(results: Results) -> list[str]:
+    comparison = results.comparison
+    if comparison is None:
+        return []
+    level = percent(comparison.level, results.decimal_sign)
+    name = upper_first(method_name(comparison))
+    text = f"{name}, two-sided, at {level}"
+    if len(comparison.pairs) > 1:
+        count = len(comparison.pairs)
+        if comparison.adjustment is not Adjustment.NONE:
+            follow = ADJUSTMENT_NAMES[comparison.adjustment]
+            text += f", followed by the {follow} over all {count} pairs"
+        else:
+            text += f", with {count} pairs compared without adjustment"
+    found = [f"Test: {text}."]
+    pairing = comparison.pairing
+    if pairing is not None and pairing.incomplete:
+        names = ", ".join(pairing.incomplete[:_MOST_NAMED])
+        found.append(f"Left out of the test, with one value only: {names}.")
+    return found
