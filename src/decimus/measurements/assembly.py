@@ -27,6 +27,7 @@ from decimus.measurements.observations import (
     Place,
     typical_decimals,
 )
+from decimus.measurements.profiles import UNIT_WORDS
 from decimus.measurements.replicates import averaging_codes, units_of
 from decimus.measurements.variables import Factor, Outcome
 from decimus.study.questions import Levels
@@ -166,10 +167,11 @@ class Assembly:
         units = self._units
         if units.is_averaged and units.variable is not None and units.variable >= 0:
             return self._shape.column(units.variable).heading_word or "unit"
-        if units.is_same and units.heading:
+        found = row_noun(self._shape)
+        if units.is_same and found is None:
             word = units.heading.lower()
-            return word if word.isalpha() and word != "id" else "subject"
-        return row_noun(self._shape) or "replicate"
+            return word if word in UNIT_WORDS - {"id"} else "subject"
+        return found or "replicate"
 
     def _named_outcome(self) -> Outcome:
         if self._outcome == CELLS:

@@ -6,6 +6,7 @@ import math
 from collections.abc import Iterable
 from dataclasses import dataclass
 
+from decimus.errors import TableError
 from decimus.measurements.detection import TableShape
 from decimus.measurements.numbers import Cell, CellKind, read_cell
 from decimus.measurements.summarised import StatisticColumns, SummaryShape, split_pair
@@ -57,6 +58,8 @@ def _given(
     mean, spread, upper = cell(columns.mean), cell(columns.spread), cell(columns.upper)
     if columns.spread == columns.mean and (pair := split_pair(table.cell(row, columns.mean))):
         mean, spread = read_cell(pair[0], decimal), read_cell(pair[1], decimal)
+    for number in (mean, spread, upper):
+        check_size(number, table, row, columns.mean)
     if mean.kind is not CellKind.NUMBER:
         text = table.cell(row, columns.mean).strip()
         problem = text if mean.kind not in (CellKind.BLANK, CellKind.MISSING) else ""
@@ -73,6 +76,20 @@ def _given(
     level = summary.level or _USUAL_LEVEL
     found = converted(mean.value, value, upper_value, n, summary.meaning, level)
     return GivenGroup(row, columns.mean, found, mean.decimals, problem)
+
+
+_LARGEST, _SMALLEST = 1e50, 1e-50
+
+
+def check_size(cell: Cell, table: Table, row: int, column: int) -> None:
+    """Refuse a number too large or small to compute with. Raises TableError."""
+    size = abs(cell.value)
+    if cell.kind is CellKind.NUMBER and size and not _SMALLEST <= size <= _LARGEST:
+        raise TableError(
+            f"“{table.cell(row, column).strip()}” or a number beside it (row {row + 1}, "
+            f"column {column + 1}) is too {'large' if size > 1 else 'small'} to compute with",
+            remedy="Correct it, or use another unit",
+        )
 
 
 def _count(cell: Cell, text: str) -> tuple[int | None, str]:

@@ -97,9 +97,9 @@ def adjust_choice(results: Results) -> Choice:
 
 
 def _of_factor(factor: Factor, sheet: int) -> list[Option]:
-    """Relative to each level, or less it as a blank; the first levels only."""
+    """Relative to the first level, or less one that is called a blank; others are typed."""
     found = []
-    for text in factor.level_texts_in_order[:2]:
+    for text in factor.level_texts_in_order[:1]:
         for scale, phrase in _SCALES.items():
             words = phrase.format(text)
             adjustment = RelativeToControl(factor.variable, text, scale)
