@@ -468,3 +468,56 @@ def test_a_typed_mean_that_is_wrong_is_remarked(empty: Driver) -> None:
     remarks = empty.window.measurements._note_text.text()
     assert "Mean “7.9” (row 5, column 3) differs from the measurements, which give 7.50" in remarks
     assert "So do 1 more" in remarks
+
+
+def test_a_table_is_typed_into_an_empty_sheet(empty: Driver) -> None:
+    """Cell by cell with Tab and Return, as in any grid; the figure comes when it can."""
+    empty.click(empty.window.start.typing)
+    sheet = empty.window.measurements.sheet
+    assert sheet.isVisible()
+    for row, line in enumerate((("dim", "bright"), ("4.1", "6.0"), ("4.6", "6.3"), ("3.9", "5.8"))):
+        for column, text in enumerate(line):
+            model = empty.window.measurements.model
+            sheet.setCurrentIndex(model.index(row - model.offset, column))
+            if row and model.offset:
+                sheet.setCurrentIndex(model.index(row - 1, column))
+            sheet.write(sheet.currentIndex().row(), column, ((text,),))
+            empty.settle()
+    assert means(empty) == [4.2, pytest.approx(18.1 / 3, abs=1e-6)]
+    assert empty.window.page.paper.isVisible()
+    undo(empty)
+    assert [g.n for g in empty.window.store.results.groups.shown] == [3, 2]
+
+
+def test_a_column_is_declared_under_its_heading(empty: Driver) -> None:
+    empty.clipboard(
+        "light,bird,x,y\ndim,b1,1.5,7\ndim,b2,1.7,8\nbright,b1,2.5,5\nbright,b2,2.9,7\n"
+    )
+    empty.keys("Ctrl+V")
+    sheet = empty.window.measurements.sheet
+    model = empty.window.measurements.model
+    tip = model.headerData(0, Qt.Orientation.Horizontal, Qt.ItemDataRole.ToolTipRole)
+    assert tip == "light: 2 levels (dim, bright) in 4 cells"
+    menu = sheet.open_column_menu(3)
+    assert menu is not None
+    empty.pick(menu, "is the outcome")
+    assert means(empty) == [7.5, 6.0]
+    menu = sheet.open_column_menu(1)
+    assert menu is not None
+    empty.pick(menu, "names who or what was measured again")
+    comparison = empty.window.store.results.comparison
+    assert comparison is not None
+    assert comparison.method.value == "paired-t"
+    undo(empty)
+    undo(empty)
+    assert means(empty) == [1.6, 2.7]
+
+
+def test_a_group_is_set_aside_under_its_heading(salt: Driver) -> None:
+    menu = salt.window.measurements.sheet.open_column_menu(2)
+    assert menu is not None
+    enter(salt, menu.findChildren(EntryField)[0], "wrong salt")
+    group = salt.window.store.results.groups.shown[1]
+    assert (group.n, group.cells.excluded) == (0, 4)
+    undo(salt)
+    assert salt.window.store.results.groups.shown[1].n == 4

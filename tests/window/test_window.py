@@ -23,11 +23,11 @@ from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS
 from tests.window.driving import Driver
 
 
-def test_three_ways_in_and_nothing_else(empty: Driver) -> None:
+def test_three_ways_in_and_an_empty_sheet(empty: Driver) -> None:
     window = empty.window
     ways = [b for b in window.start.findChildren(QPushButton) if b.isVisible()]
-    assert [way.accessibleName().split(":")[0] for way in ways] == [
-        *("Paste a table", "Open a file", "Open the example"),
+    assert [way.accessibleName().split(":")[0] or way.text() for way in ways] == [
+        *("Paste a table", "Open a file", "Open the example", "or type into an empty sheet"),
     ]
     assert not window.thread_line.isEnabled()
     assert not window.question_line.export.isEnabled()

@@ -72,6 +72,7 @@ class MainWindow(QMainWindow):
         self.page = PagePanel(self.store)
         self.foot = Foot(self.store)
         self.place = PLACES[0].key
+        self._is_typing = False
         self._stale = {place.key for place in PLACES}
         self._lay_out()
         self._connect()
@@ -140,6 +141,7 @@ class MainWindow(QMainWindow):
         self.start.paste.clicked.connect(self.paste_table)
         self.start.open.clicked.connect(self.files.open)
         self.start.example.clicked.connect(self.open_example)
+        self.start.typing.clicked.connect(self.type_table)
         self.start.bring_back.clicked.connect(self.bring_back)
         for keys, action in (
             ("Ctrl+Z", self.store.undo),
@@ -214,7 +216,8 @@ class MainWindow(QMainWindow):
         self.message.hide()
         self.start.problem.setText("")
         is_empty = self.store.history.study.is_empty
-        self.body.setCurrentWidget(self.start if is_empty else self.splitter)
+        starts = is_empty and not self._is_typing
+        self.body.setCurrentWidget(self.start if starts else self.splitter)
         self.start.show_left_behind(self._left_behind[0].written if self._left_behind else None)
         history = self.store.history
         self.question_line.show_results(results, history.undo_title, history.redo_title)
@@ -290,6 +293,14 @@ class MainWindow(QMainWindow):
         if self._journal is not None:
             discard(session)
         self._left_behind = tuple(others)
+
+    def type_table(self) -> None:
+        """Show an empty sheet to type into."""
+        self._is_typing = True
+        self._show(self.store.results)
+        sheet = self.measurements.sheet
+        sheet.setFocus()
+        sheet.setCurrentIndex(self.measurements.model.index(0, 0))
 
     def open_example(self) -> None:
         """Bring in the example study."""

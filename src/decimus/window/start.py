@@ -19,8 +19,12 @@ class Start(QWidget):
         heading.setFont(serif(26))
         heading.setAlignment(Qt.AlignmentFlag.AlignHCenter)
         self.paste = self._way("Paste a table", "from anywhere, with its headings", "Ctrl+V")
-        self.open = self._way("Open a file", "CSV, tab or semicolon text, or a study", "Ctrl+O")
+        self.open = self._way(
+            "Open a file", "CSV, XLSX, ODS, any delimited text, or a study", "Ctrl+O"
+        )
         self.example = self._way("Open the example", "duckweed in salty water, made up", "Ctrl+D")
+        self.typing = QPushButton("or type into an empty sheet", self)
+        self.typing.setFont(sans(15))
         self.bring_back = self._way("Bring back unsaved work", "", "")
         self.bring_back.hide()
         self.problem = QLabel("", self)
@@ -37,6 +41,7 @@ class Start(QWidget):
         layout.addSpacing(20)
         for button in (self.paste, self.open, self.example, self.bring_back):
             layout.addWidget(button, 0, Qt.AlignmentFlag.AlignHCenter)
+        layout.addWidget(self.typing, 0, Qt.AlignmentFlag.AlignHCenter)
         layout.addSpacing(8)
         layout.addWidget(self.problem)
         layout.addStretch(3)

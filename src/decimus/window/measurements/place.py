@@ -18,6 +18,7 @@ from decimus.window.theme import MARGIN, QUIET, sans, serif
 from decimus.wording.adjustments import adjust_choice
 from decimus.wording.alternatives import alternatives_choice
 from decimus.wording.asides import cell_choice
+from decimus.wording.columns import column_choice
 from decimus.wording.readings import problem_sentence, reading_sentence
 from decimus.wording.remarks import remark_words
 from decimus.wording.sheets import lines_around, strip_sentence, tables_sentence
@@ -59,6 +60,7 @@ class MeasurementsPlace(QWidget):
         self.sheet.edited.connect(self._edit)
         self.sheet.refused.connect(self.refused)
         self.sheet.cell_choice = self._cell_choice
+        self.sheet.column_choice = self._column_choice
         self._around = QLabel("", self)
         self._around.setFont(sans(14))
         self._around.setStyleSheet(f"color: {QUIET};")
@@ -105,6 +107,9 @@ class MeasurementsPlace(QWidget):
 
     def _cell_choice(self, row: int, column: int, height: int, width: int) -> Choice:
         return cell_choice(self._store.results, row, column, height, width)
+
+    def _column_choice(self, column: int) -> Choice:
+        return column_choice(self._store.results, column)
 
     def open_alternatives(self) -> ChoiceMenu:
         """Show the other readings with what each would give."""

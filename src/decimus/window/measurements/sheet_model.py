@@ -8,9 +8,12 @@ from decimus.analysis.results import Results
 from decimus.study.edits import Edit, WriteCells
 from decimus.study.tables import Table
 from decimus.window.measurements.sheet_facts import CellState, SheetFacts, sheet_facts
+from decimus.wording.columns import column_words
 
 _SPARE = 1
 """Empty rows and columns after the last, to type on into."""
+_EMPTY_ROWS, _EMPTY_COLUMNS = 14, 6
+"""What a table that is typed here offers at least."""
 
 Index = QModelIndex | QPersistentModelIndex
 _NO_INDEX = QModelIndex()
@@ -28,6 +31,7 @@ class SheetModel(QAbstractTableModel):
         self._table = Table()
         self._facts = SheetFacts()
         self._sheet = 0
+        self._results: Results | None = None
         self._typed_columns = 0
 
     @property
@@ -54,6 +58,7 @@ class SheetModel(QAbstractTableModel):
         """Show the table of these results; selection stays where the size is the same."""
         table, facts = results.table, sheet_facts(results)
         self._sheet = results.question.sheet
+        self._results = results
         self._typed_columns = results.sheet.table.column_count
         same_size = (
             table.row_count == self._table.row_count
@@ -73,11 +78,22 @@ class SheetModel(QAbstractTableModel):
 
     def rowCount(self, parent: Index = _NO_INDEX) -> int:
         """Rows below the headings, and a spare one."""
-        return 0 if parent.isValid() else self._table.row_count - self.offset + _SPARE
+        if parent.isValid():
+            return 0
+        rows = self._table.row_count - self.offset + _SPARE
+        return max(rows, _EMPTY_ROWS) if self._is_typed else rows
 
     def columnCount(self, parent: Index = _NO_INDEX) -> int:
         """Columns, and a spare one."""
-        return 0 if parent.isValid() else self._table.column_count + _SPARE
+        if parent.isValid():
+            return 0
+        columns = self._table.column_count + _SPARE
+        return max(columns, _EMPTY_COLUMNS) if self._is_typed else columns
+
+    @property
+    def _is_typed(self) -> bool:
+        """True for a table that came from nowhere: it is typed here and wants room."""
+        return not self._table.title
 
     def table_row(self, row: int) -> int:
         """The table's row for a row of the model."""
@@ -112,6 +128,8 @@ class SheetModel(QAbstractTableModel):
         """The headings as typed; rows are numbered as in the file."""
         if role == self.ColourRole and orientation is Qt.Orientation.Horizontal:
             return self._facts.column_colours.get(section)
+        if role == Qt.ItemDataRole.ToolTipRole and orientation is Qt.Orientation.Horizontal:
+            return column_words(self._results, section) if self._results is not None else ""
         if role != Qt.ItemDataRole.DisplayRole:
             return None
         if orientation is Qt.Orientation.Vertical:

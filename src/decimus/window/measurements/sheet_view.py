@@ -52,6 +52,9 @@ class SheetView(QTableView):
     cell_choice: Callable[[int, int, int, int], Choice] | None = None
     """What can be said of selected cells (row, column, height, width of the table)."""
 
+    column_choice: Callable[[int], Choice] | None = None
+    """What can be said of a column of the table."""
+
     def __init__(self, model: SheetModel, parent: QWidget | None = None) -> None:
         super().__init__(parent)
         self._model = model
@@ -62,6 +65,10 @@ class SheetView(QTableView):
         self.setHorizontalHeader(self.headings)
         self.headings.setDefaultSectionSize(104)
         self.headings.renamed.connect(self._rename)
+        self.headings.setContextMenuPolicy(Qt.ContextMenuPolicy.CustomContextMenu)
+        self.headings.customContextMenuRequested.connect(
+            lambda at: self.open_column_menu(self.headings.logicalIndexAt(at))
+        )
         rows = self.verticalHeader()
         rows.setSectionResizeMode(QHeaderView.ResizeMode.Fixed)
         rows.setDefaultSectionSize(ROW_HEIGHT)
@@ -199,6 +206,18 @@ class SheetView(QTableView):
         menu = self.cell_menu()
         if menu is not None:
             menu.popup(event.globalPos())
+
+    def open_column_menu(self, column: int) -> ChoiceMenu | None:
+        """What a column can be declared to be, under its heading."""
+        choice = None if self.column_choice is None else self.column_choice(column)
+        if choice is None or not (choice.options or choice.entries):
+            return None
+        menu = choice_menu(choice, self)
+        menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        menu.chosen.connect(self.edited)
+        x = self.headings.sectionViewportPosition(column)
+        menu.popup(self.headings.mapToGlobal(QPoint(x, self.headings.height())))
+        return menu
 
     def open_cell_menu(self) -> QMenu | None:
         """The menu of the selected cells, beside them."""
