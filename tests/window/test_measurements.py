@@ -10,6 +10,7 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
 from decimus.window.choices import ChoiceMenu, EntryField
+from decimus.window.measurements.cells import CellField
 from decimus.window.measurements.sheet_facts import CellState
 from decimus.wording.spans import plain_text
 from tests.corpus.tables import CASES, SUMMARISED
@@ -521,3 +522,30 @@ def test_a_group_is_set_aside_under_its_heading(salt: Driver) -> None:
     assert (group.n, group.cells.excluded) == (0, 4)
     undo(salt)
     assert salt.window.store.results.groups.shown[1].n == 4
+
+
+def typed(driver: Driver, text: str, key: Qt.Key) -> None:
+    """Type over the current cell as a person does: keys to whatever has the focus."""
+    sheet = driver.window.measurements.sheet
+    QTest.keyClicks(sheet, text[:1])
+    field = sheet.findChildren(CellField)[-1]
+    QTest.keyClicks(field, text[1:])
+    QTest.keyClick(field, key)
+    driver.settle()
+    driver.settle()
+
+
+def test_typing_goes_on_with_return_and_tab(empty: Driver) -> None:
+    """The headings leave the grid once numbers stand below; the current cell stays in place."""
+    empty.click(empty.window.start.typing)
+    sheet = empty.window.measurements.sheet
+    typed(empty, "dim", Qt.Key.Key_Tab)
+    typed(empty, "bright", Qt.Key.Key_Return)
+    model = empty.window.measurements.model
+    sheet.setCurrentIndex(model.index(1, 0))
+    for text in ("4.1", "4.6", "3.9"):
+        typed(empty, text, Qt.Key.Key_Return)
+    table = empty.window.store.results.sheet.table
+    assert table.rows() == (("dim", "bright"), ("4.1", ""), ("4.6", ""), ("3.9", ""))
+    assert model.offset == 1
+    assert (sheet.currentIndex().row(), sheet.currentIndex().column()) == (3, 0)

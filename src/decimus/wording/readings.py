@@ -67,6 +67,8 @@ def reading_sentence(results: Results) -> Sentence:
 
 def problem_sentence(results: Results) -> Sentence:
     """Why a table cannot be read, and the words that could change that."""
+    if results.sheet.table.is_empty:
+        return (Text("Type names of groups into the first row and measurements below them."),)
     reading, sheet = results.sheet.reading, results.question.sheet
     problem = results.problem
     layouts = _layout_options(sheet, reading.layout)

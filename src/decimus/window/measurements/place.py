@@ -134,6 +134,7 @@ class MeasurementsPlace(QWidget):
         if shape != self._shape:
             self._shape = shape
             self.sheet.fit_columns()
+        self.sheet.restore_place()
         self.sheet.headings.show_levels(2 if self.model.facts.header_above is not None else 1)
         tables = tables_sentence(results)
         self.tables.setVisible(bool(tables))
@@ -142,6 +143,8 @@ class MeasurementsPlace(QWidget):
         problem = results.problem
         self.others.setVisible(problem is None)
         self.adjust.setVisible(problem is None)
+        self.replace.setVisible(problem is None)
+        self.another.setVisible(problem is None)
         self.strip.setVisible(problem is None)
         if problem is not None:
             self.sentence.show_sentence(problem_sentence(results))

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from PySide6.QtCore import QPoint, QRect, QSize, Qt, Signal
+from PySide6.QtCore import QPoint, QRect, QSize, Qt, QTimer, Signal
 from PySide6.QtGui import (
     QContextMenuEvent,
     QFontMetrics,
@@ -61,6 +61,8 @@ class SheetView(QTableView):
         self.setObjectName("sheet")
         self.setAccessibleName("The table as typed")
         self.setModel(model)
+        self._place: tuple[int, int] | None = None
+        model.modelAboutToBeReset.connect(self._keep_place)
         self.headings = HeadingsView(self)
         self.setHorizontalHeader(self.headings)
         self.headings.setDefaultSectionSize(104)
@@ -79,7 +81,7 @@ class SheetView(QTableView):
             f" border-right: 1px solid {RULE}; padding: 0 6px; }}"
         )
         delegate = CellDelegate(self)
-        delegate.typed.connect(lambda row, column, text: self.write(row, column, ((text,),)))
+        delegate.typed.connect(self._write_typed)
         self.setItemDelegate(delegate)
         self.setShowGrid(False)
         self.setCornerButtonEnabled(False)
@@ -91,6 +93,24 @@ class SheetView(QTableView):
         )
         self.setVerticalScrollMode(QAbstractItemView.ScrollMode.ScrollPerPixel)
         self.setHorizontalScrollMode(QAbstractItemView.ScrollMode.ScrollPerPixel)
+
+    def _write_typed(self, row: int, column: int, text: str) -> None:
+        """Write what was typed once its field is closed: the table may change its size."""
+        place = self._model.table_row(row)
+        QTimer.singleShot(0, lambda: self.write(place - self._model.offset, column, ((text,),)))
+
+    def _keep_place(self) -> None:
+        """Remember the current cell of the table while its size or headings change."""
+        index = self.currentIndex()
+        if index.isValid() and self._place is None:
+            self._place = (self._model.table_row(index.row()), index.column())
+
+    def restore_place(self) -> None:
+        """Make the cell current again that was so before the table changed its size."""
+        if self._place is not None:
+            row, column = self._place
+            self.setCurrentIndex(self._model.index(max(0, row - self._model.offset), column))
+            self._place = None
 
     def fit_columns(self) -> None:
         """Columns as wide as their headings and first cells need, within bounds."""
@@ -149,11 +169,26 @@ class SheetView(QTableView):
             super().keyPressEvent(event)
 
     def closeEditor(self, editor: QWidget, hint: QStyledItemDelegate.EndEditHint) -> None:
-        """After typing, Return goes on to the cell below."""
-        super().closeEditor(editor, hint)
-        if hint == QStyledItemDelegate.EndEditHint.SubmitModelCache:
-            index = self.currentIndex()
-            self.setCurrentIndex(self._model.index(index.row() + 1, index.column()))
+        """After typing, Return goes on to the cell below, Tab to the one beside."""
+        hints = QStyledItemDelegate.EndEditHint
+        super().closeEditor(editor, hints.NoHint)
+        steps = {
+            hints.SubmitModelCache: (1, 0),
+            hints.EditNextItem: (0, 1),
+            hints.EditPreviousItem: (0, -1),
+        }
+        if hint in steps:
+            self._step(*steps[hint])
+        self.setFocus()
+
+    def _step(self, down: int, across: int) -> None:
+        index = self.currentIndex()
+        row, column = index.row() + down, max(0, index.column() + across)
+        target = self._model.index(row, column)
+        if target.isValid():
+            self.setCurrentIndex(target)
+        # The table may grow by what was typed, and then has the cell.
+        self._place = (self._model.table_row(row), column)
 
     def selected_block(self) -> QRect:
         """The selected cells of the model as x, y, width, height."""
