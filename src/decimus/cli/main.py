@@ -12,7 +12,6 @@ from typing import TypeVar
 
 from decimus.cli.arguments import UsageError, parser
 from decimus.cli.inputs import results_from
-from decimus.cli.tables import comparison_text, summary_text
 from decimus.errors import DecimusError, DesignError, InputError
 from decimus.terms import Adjustment, Method
 
@@ -65,6 +64,8 @@ def _summary(arguments: argparse.Namespace) -> None:
     elif arguments.csv:
         sys.stdout.write(written_csv(summary_rows(results, level)))
     else:
+        from decimus.cli.tables import summary_text
+
         print(summary_text(results))
 
 
@@ -100,6 +101,8 @@ def _compare(arguments: argparse.Namespace) -> None:
         )
         _print_json(record)
     else:
+        from decimus.cli.tables import comparison_text
+
         print(comparison_text(results, comparison, with_pairs=arguments.pairs == "all"))
 
 

@@ -114,7 +114,7 @@ def _large_table(text: str, delimiter: str, title: str) -> Table | None:
     None where lines have more cells than the first, a quotation never ends, or the text is
     otherwise such that it takes the patient reader.
     """
-    if len(delimiter.encode()) != 1 or text.count('"') % 2 or "\r" in text.replace("\r\n", ""):
+    if len(delimiter.encode()) != 1 or text.count('"') % 2 or _has_lone_returns(text):
         return None
     import polars as pl
 
@@ -133,6 +133,10 @@ def _large_table(text: str, delimiter: str, title: str) -> Table | None:
         column_of_piece(TextPiece(series.fill_null(""))) for series in frame.get_columns()
     )
     return Table(title, columns, frame.height)
+
+
+def _has_lone_returns(text: str) -> bool:
+    return "\r" in text and "\r" in text.replace("\r\n", "")
 
 
 def parse_delimited(text: str, delimiter: str | None = None) -> Block:

@@ -8,7 +8,6 @@ from typing import Any
 from decimus.analysis.comparisons import Comparison, PairResult
 from decimus.analysis.groups import Group, Groups
 from decimus.analysis.results import Results
-from decimus.wording.comparisons import method_name, reason
 
 Record = dict[str, Any]
 
@@ -105,6 +104,8 @@ def comparison_record(
         direction: "greater" or "less" to add one-sided p values; None for none.
         with_pairs: False to leave the pairs out.
     """
+    from decimus.wording.comparisons import method_name, reason
+
     pairs = comparison.pairs if with_pairs or len(comparison.pairs) == 1 else ()
     return {
         "method": comparison.method.value,

@@ -167,14 +167,18 @@ class Summary:
     @cached_property
     def ordered(self) -> tuple[float, ...]:
         """The values in ascending order."""
-        return tuple(np.sort(self._array).tolist())
+        return tuple(self._sorted.tolist())
+
+    @cached_property
+    def _sorted(self) -> Floats:
+        return np.sort(self._array)
 
     def quantile(self, share: float) -> float | None:
         """The quantile at `share` (0 to 1) by linear interpolation of order statistics.
 
         Source: Hyndman & Fan 1996, The American Statistician 50, type 7.
         """
-        return quantile_of_sorted(self.ordered, share)
+        return quantile_of_sorted(self._sorted, share)
 
     @property
     def moments(self) -> Moments:
@@ -191,12 +195,12 @@ class Summary:
     @property
     def minimum(self) -> float | None:
         """The smallest value."""
-        return self.ordered[0] if self.values else None
+        return float(self._sorted[0]) if self.values else None
 
     @property
     def maximum(self) -> float | None:
         """The largest value."""
-        return self.ordered[-1] if self.values else None
+        return float(self._sorted[-1]) if self.values else None
 
     @property
     def coefficient_of_variation(self) -> float | None:
@@ -206,15 +210,16 @@ class Summary:
         return 100 * self.standard_deviation / self.mean
 
 
-def quantile_of_sorted(ordered: Sequence[float], share: float) -> float | None:
+def quantile_of_sorted(ordered: Sequence[float] | Floats, share: float) -> float | None:
     """The type 7 quantile of values already in ascending order; None for no values."""
-    if not ordered:
+    if not len(ordered):
         return None
     position = share * (len(ordered) - 1)
     below = math.floor(position)
     above = min(below + 1, len(ordered) - 1)
     fraction = position - below
-    return ordered[below] + fraction * (ordered[above] - ordered[below])
+    low, high = float(ordered[below]), float(ordered[above])
+    return low + fraction * (high - low)
 
 
 @dataclass(frozen=True)
