@@ -3,26 +3,22 @@
 from __future__ import annotations
 
 from functools import cached_property
+from typing import TYPE_CHECKING
 
 from decimus.analysis.comparisons import Comparison, compare
 from decimus.analysis.groups import Groups, groups_of
-from decimus.analysis.remarks import (
-    Remark,
-    remarks_on_comparison,
-    remarks_on_figure,
-    remarks_on_groups,
-    remarks_on_measurements,
-    remarks_on_summaries,
-)
 from decimus.analysis.row_names import RowNames
 from decimus.errors import InputError
-from decimus.measurements.alternatives import Alternative, other_readings
 from decimus.measurements.computed import with_computed
 from decimus.measurements.observations import Measurements
 from decimus.measurements.reading import read_measurements
 from decimus.study.questions import Question
 from decimus.study.studies import Sheet, Study
 from decimus.study.tables import Table
+
+if TYPE_CHECKING:
+    from decimus.analysis.remarks import Remark
+    from decimus.measurements.alternatives import Alternative
 
 
 class Results:
@@ -110,6 +106,8 @@ class Results:
         """Other ways to read the table; none while there is no reading."""
         if self.problem is not None:
             return ()
+        from decimus.measurements.alternatives import other_readings
+
         return other_readings(self.sheet.table, self.sheet.reading, self.measurements)
 
     @cached_property
@@ -148,6 +146,14 @@ class Results:
         """All remarks, those about the table first; none while there is no table."""
         if self.problem is not None:
             return ()
+        from decimus.analysis.remarks import (
+            remarks_on_comparison,
+            remarks_on_figure,
+            remarks_on_groups,
+            remarks_on_measurements,
+            remarks_on_summaries,
+        )
+
         return (
             *remarks_on_measurements(self.groups, self.row_names),
             *remarks_on_summaries(self.table, self.groups),

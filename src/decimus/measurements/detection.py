@@ -32,7 +32,7 @@ from decimus.study.readings import Reading
 from decimus.study.tables import Table
 from decimus.terms import Layout
 
-_SAMPLE_ROWS = 2000
+_SAMPLE_ROWS = 1000
 """Rows looked at to find the layout; more would not change the verdict."""
 _TAIL_ROWS = 80
 _MOST_TURNED = 200_000
