@@ -342,8 +342,7 @@ def test_a_large_table_can_be_stopped(
     job = salt.window.files.job
     assert job is not None
     salt.click(salt.window.files.line.stop)
-    job.wait(10)
-    salt.settle()
+    salt.qtbot.wait(500)
     assert salt.window.store.history.study is before
     assert not salt.window.files.line.isVisible()
 

@@ -18,7 +18,7 @@ from decimus.measurements.cells import CODE, Booleans, Floats, Integers
 from decimus.measurements.detection import TableShape, row_noun
 from decimus.measurements.extraction import Observed, no_numbers, unit_column
 from decimus.measurements.factors import block_outcome, factor_of, long_outcome
-from decimus.measurements.numbers import CellKind, exact_number
+from decimus.measurements.numbers import LARGEST, SMALLEST, CellKind, exact_number
 from decimus.measurements.observations import (
     AsideValue,
     CellReference,
@@ -35,8 +35,6 @@ from decimus.study.readings import CELLS, Reading, SetAside
 from decimus.study.tables import Table
 from decimus.terms import Layout, LimitRule
 
-_LARGEST, _SMALLEST = 1e50, 1e-50
-"""Beyond these the square of a variance leaves the range of a double, to ∞ or to 0."""
 _ALIKE = 1e-3
 """Values that differ by less than this share of themselves have constant leading digits."""
 _EXACT = 2.0**52
@@ -106,7 +104,7 @@ class Assembly:
         """Refuse a number whose spread could not be computed, rather than get it wrong."""
         sizes = np.abs(self._values)
         with np.errstate(invalid="ignore"):
-            wrong = self._is_number & (sizes != 0) & ((sizes < _SMALLEST) | (sizes > _LARGEST))
+            wrong = self._is_number & (sizes != 0) & ((sizes < SMALLEST) | (sizes > LARGEST))
         if not wrong.any():
             return
         row, column = self._place(int(np.flatnonzero(wrong)[0]))

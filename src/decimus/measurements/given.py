@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 from decimus.errors import TableError
 from decimus.measurements.detection import TableShape
-from decimus.measurements.numbers import Cell, CellKind, read_cell
+from decimus.measurements.numbers import LARGEST, SMALLEST, Cell, CellKind, read_cell
 from decimus.measurements.summarised import StatisticColumns, SummaryShape, split_pair
 from decimus.statistics.student_t import t_quantile
 from decimus.statistics.summaries import GivenSummary, Interval
@@ -78,13 +78,10 @@ def _given(
     return GivenGroup(row, columns.mean, found, mean.decimals, problem)
 
 
-_LARGEST, _SMALLEST = 1e50, 1e-50
-
-
 def check_size(cell: Cell, table: Table, row: int, column: int) -> None:
     """Refuse a number too large or small to compute with. Raises TableError."""
     size = abs(cell.value)
-    if cell.kind is CellKind.NUMBER and size and not _SMALLEST <= size <= _LARGEST:
+    if cell.kind is CellKind.NUMBER and size and not SMALLEST <= size <= LARGEST:
         raise TableError(
             f"“{table.cell(row, column).strip()}” or a number beside it (row {row + 1}, "
             f"column {column + 1}) is too {'large' if size > 1 else 'small'} to compute with",

@@ -43,6 +43,9 @@ class Cell:
     unit: str = ""
 
 
+LARGEST, SMALLEST = 1e50, 1e-50
+"""Beyond these the square of a variance leaves the range of a double, to ∞ or to 0."""
+
 _BLANK = Cell(CellKind.BLANK)
 _MISSING = Cell(CellKind.MISSING)
 _TEXT = Cell(CellKind.TEXT)

@@ -46,7 +46,8 @@ def disagreements(table: Table, measurements: Measurements) -> tuple[Disagreemen
         if cell.kind is not CellKind.NUMBER or not group.values:
             continue
         value = _value(label, Summary(group.values))
-        if value is None or _agree(cell, value):
+        is_count = statistic_in(label)[0] == "n"
+        if value is None or (cell.value == value if is_count else _agree(cell, value)):
             continue
         population = _population(label, group)
         found.append(

@@ -56,10 +56,6 @@ class OpeningJob(QObject):
         """Give up at the next chance; nothing is changed."""
         self._is_stopped.set()
 
-    def wait(self, seconds: float) -> None:
-        """Wait for the thread, as when the window closes."""
-        self._thread.join(seconds)
-
     def _progress(self, share: float) -> None:
         if self._is_stopped.is_set():
             raise Stopped

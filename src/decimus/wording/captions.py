@@ -22,6 +22,7 @@ from decimus.wording.numbers import NBSP, plural
 from decimus.wording.p_values import star_key
 from decimus.wording.phrases import (
     LEVELS_OFFERED,
+    LIMIT_WORDS,
     error_bar_name,
     levels_phrase,
     n_words,
@@ -53,11 +54,7 @@ def caption(results: Results) -> Sentence:
 def _limits(measurements: Measurements) -> str:
     """What was put in the place of limits such as "<0.1"."""
     count = len(measurements.limits)
-    words = {
-        LimitRule.LIMIT: "the limit itself",
-        LimitRule.HALF: "half the limit",
-        LimitRule.ZERO: "zero",
-    }[measurements.limit_rule]
+    words = LIMIT_WORDS[measurements.limit_rule]
     stand = "stands" if count == 1 else "stand"
     noun = plural("value", count)
     return f" {count} {noun} beyond a limit of detection {stand} at {words}."

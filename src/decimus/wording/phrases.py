@@ -7,10 +7,17 @@ import math
 from decimus.analysis.groups import FactorInOrder, Group, Groups
 from decimus.errors import ChoiceError
 from decimus.measurements.observations import Measurements
-from decimus.terms import ErrorBar, LevelKind
+from decimus.terms import ErrorBar, LevelKind, LimitRule
 from decimus.wording.numbers import NBSP, count_word, percent, plural
 
 _LARGEST_TYPED = 1e50
+LIMIT_WORDS = {
+    LimitRule.MISSING: "missing",
+    LimitRule.LIMIT: "the limit itself",
+    LimitRule.HALF: "half the limit",
+    LimitRule.ZERO: "zero",
+}
+"""What a cell such as "<0.1" counts as."""
 LEVELS_OFFERED = (80.0, 90.0, 95.0, 99.0)
 """Confidence levels one click away; any other can be typed."""
 

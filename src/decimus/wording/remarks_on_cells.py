@@ -10,6 +10,7 @@ from decimus.measurements.summary_checks import Disagreement
 from decimus.study.edits import ChooseLimits, JoinLevels
 from decimus.terms import LimitRule
 from decimus.wording.numbers import number, plural
+from decimus.wording.phrases import LIMIT_WORDS
 from decimus.wording.remark_words import RemarkWords, cell_name, listed
 
 
@@ -22,12 +23,7 @@ def cell_remark(results: Results, remark: facts.Remark) -> RemarkWords | None:
         case facts.LimitCells(cells, rule):
             named = listed(tuple(f"“{cell.text}” ({cell_name(cell)})" for cell in cells))
             verb = "is" if len(cells) == 1 else "are"
-            now = {
-                LimitRule.MISSING: "missing",
-                LimitRule.LIMIT: "the limit itself",
-                LimitRule.HALF: "half the limit",
-                LimitRule.ZERO: "zero",
-            }[rule]
+            now = LIMIT_WORDS[rule]
             fixes = (
                 ("half the limit", ChooseLimits(rule=LimitRule.HALF, sheet=sheet)),
                 ("the limit", ChooseLimits(rule=LimitRule.LIMIT, sheet=sheet)),

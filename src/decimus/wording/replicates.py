@@ -13,6 +13,7 @@ from decimus.study.edits import (
 )
 from decimus.terms import Layout, LimitRule
 from decimus.wording.numbers import plural
+from decimus.wording.phrases import LIMIT_WORDS
 from decimus.wording.spans import Choice, Option, Span, Text
 
 
@@ -77,14 +78,6 @@ def averaging_spans(results: Results, measurements: Measurements) -> list[Span]:
     ]
 
 
-_LIMIT_WORDS = {
-    LimitRule.MISSING: "missing",
-    LimitRule.LIMIT: "the limit itself",
-    LimitRule.HALF: "half the limit",
-    LimitRule.ZERO: "zero",
-}
-
-
 def limit_spans(results: Results, measurements: Measurements) -> list[Span]:
     """What "<0.1" counts as; nothing where no such cell is."""
     limits = measurements.limits
@@ -94,9 +87,9 @@ def limit_spans(results: Results, measurements: Measurements) -> list[Span]:
     sheet = results.question.sheet
     options = tuple(
         Option(words, ChooseLimits(rule=rule, sheet=sheet), rule is now)
-        for rule, words in _LIMIT_WORDS.items()
+        for rule, words in LIMIT_WORDS.items()
     )
-    choice = Choice("limits", _LIMIT_WORDS[now], "what a limit counts as", options)
+    choice = Choice("limits", LIMIT_WORDS[now], "what a limit counts as", options)
     count = len(limits)
     subject = (
         f"{count} cells such as “{limits[0].text}” count"

@@ -43,7 +43,9 @@ class HeadingsView(QHeaderView):
         if above:
             painter.setFont(sans(14))
             line = QRect(rect.left() + 10, rect.top() + 3, rect.width() - 22, ROW_HEIGHT - 6)
-            painter.drawText(line, Qt.AlignmentFlag.AlignRight, above)
+            over_names = isinstance(model, SheetModel) and section in model.facts.names
+            edge = Qt.AlignmentFlag.AlignLeft if over_names else Qt.AlignmentFlag.AlignRight
+            painter.drawText(line, edge, above)
         painter.setFont(sans(15, strong=True))
         lowest = QRect(rect.left(), rect.bottom() - ROW_HEIGHT, rect.width(), ROW_HEIGHT)
         room = lowest.adjusted(10, 0, -12, 0)

@@ -13,7 +13,8 @@ from decimus.figure.content import group_colours
 from decimus.measurements.cells import Codes, Integers
 from decimus.measurements.numbers import CellKind
 from decimus.measurements.observations import Measurements, Place
-from decimus.terms import Layout, LimitRule
+from decimus.terms import Layout
+from decimus.wording.phrases import LIMIT_WORDS
 
 
 class CellState(IntEnum):
@@ -203,12 +204,7 @@ def _notes(results: Results) -> dict[Place, str]:
     for group in measurements.groups:
         for aside in group.asides:
             notes[aside.place] = f"Set aside: {aside.reason}. Not counted"
-    rule = {
-        LimitRule.MISSING: "missing",
-        LimitRule.LIMIT: "the limit itself",
-        LimitRule.HALF: "half the limit",
-        LimitRule.ZERO: "zero",
-    }[measurements.limit_rule]
+    rule = LIMIT_WORDS[measurements.limit_rule]
     for cell in measurements.limits:
         notes[cell.row, cell.column] = f"Only a limit: counted as {rule}"
     for cell in measurements.unreadable:
