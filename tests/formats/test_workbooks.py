@@ -12,8 +12,9 @@ import pytest
 from decimus.errors import InputError, TableError
 from decimus.formats import workbooks
 from decimus.formats.html_tables import table_of_html
+from decimus.formats.table_files import table_in
 from decimus.formats.workbooks import chosen_block, column_letters, is_workbook, sheet_blocks
-from decimus.workflows.opening import pasted, table_in
+from decimus.workflows.opening import pasted
 from tests.formats.workbook_files import ods_bytes, xlsx_bytes
 
 SALT = [["salt", 0, 2.5], ["flask 1", 10.1, 0.1 + 0.2], ["flask 2", 12345678901234.0, None]]

@@ -8,6 +8,8 @@ from decimal import Decimal
 from functools import cached_property
 from itertools import product
 
+import numpy as np
+
 from decimus.measurements.observations import GroupCells, Measurements
 from decimus.measurements.variables import Factor, Level
 from decimus.statistics.summaries import GivenSummary, Interval, Summary
@@ -260,18 +262,22 @@ def _known_summary(cells: GroupCells, before: Group | None) -> Summary | None:
     """The summary of a group whose values have not changed."""
     if before is None or cells.given is not None or before.cells.given is not None:
         return None
-    same = cells.values == before.cells.values and cells.shifted == before.cells.shifted
-    return before.summary if same else None
+    old = before.cells
+    is_same = np.array_equal(cells.replicates, old.replicates) and (
+        cells.shifted is old.shifted
+        or (
+            cells.shifted is not None
+            and old.shifted is not None
+            and np.array_equal(cells.shifted, old.shifted)
+        )
+    )
+    return before.summary if is_same else None
 
 
 def _summary(cells: GroupCells, origin: Decimal) -> Summary:
     if cells.given is not None:
         return cells.given
-    if origin:
-        return Summary(cells.values, cells.shifted, origin)
-    if cells.array is not None:
-        return Summary.of_array(cells.values, cells.array)
-    return Summary(cells.values)
+    return Summary(cells.replicates, cells.shifted, origin)
 
 
 def names_of(groups: Iterable[Group]) -> str:

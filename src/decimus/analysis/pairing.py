@@ -48,8 +48,8 @@ def in_time(groups: Groups, pair: Sequence[Group]) -> tuple[Group, Group]:
 
 def pairing_of(earlier: Group, later: Group) -> Pairing:
     """The differences of two groups with the same units."""
-    first = dict(zip(earlier.cells.units, earlier.cells.shifted, strict=True))
-    second = dict(zip(later.cells.units, later.cells.shifted, strict=True))
+    first = dict(zip(earlier.cells.units, earlier.cells.exact, strict=True))
+    second = dict(zip(later.cells.units, later.cells.exact, strict=True))
     both = tuple(unit for unit in first if unit in second)
     either = (*first, *(unit for unit in second if unit not in first))
     return Pairing(

@@ -288,7 +288,7 @@ def _on_cells(groups: Groups) -> list[Remark]:
             continue
         counts: Counter[str] = Counter()
         for group in measurements.groups:
-            counts[group.levels[index]] += len(group.values) + len(group.missing)
+            counts[group.levels[index]] += group.n + len(group.missing)
         found += [
             SimilarLevels(factor.variable, rare, common) for rare, common in similar_levels(counts)
         ]
@@ -296,7 +296,7 @@ def _on_cells(groups: Groups) -> list[Remark]:
         reasons = (aside.reason for group in measurements.groups for aside in group.asides)
         found.append(ValuesSetAside(measurements.aside_count, tuple(dict.fromkeys(reasons))))
     if _differs_unnoticed(measurements):
-        counts_shown = [len(group.values) + len(group.missing) for group in measurements.groups]
+        counts_shown = [group.n + len(group.missing) for group in measurements.groups]
         found.append(UnequalGroups(min(counts_shown), max(counts_shown)))
     return found
 
@@ -305,7 +305,7 @@ def _differs_unnoticed(measurements: Measurements) -> bool:
     """True for columns (or rows) of different lengths without names to say what is missing."""
     shape = measurements.shape
     is_block = shape.layout in (Layout.COLUMNS, Layout.ROWS) and shape.row_names is None
-    counts = {len(group.values) + len(group.missing) for group in measurements.groups}
+    counts = {group.n + len(group.missing) for group in measurements.groups}
     return is_block and not measurements.units.variable and len(counts - {0}) > 1
 
 

@@ -5,7 +5,6 @@ from __future__ import annotations
 from functools import cached_property
 from typing import TYPE_CHECKING
 
-from decimus.analysis.comparisons import Comparison, compare
 from decimus.analysis.groups import Groups, groups_of
 from decimus.analysis.row_names import RowNames
 from decimus.errors import InputError
@@ -17,6 +16,7 @@ from decimus.study.studies import Sheet, Study
 from decimus.study.tables import Table
 
 if TYPE_CHECKING:
+    from decimus.analysis.comparisons import Comparison
     from decimus.analysis.remarks import Remark
     from decimus.measurements.alternatives import Alternative
 
@@ -117,6 +117,8 @@ class Results:
 
     @cached_property
     def _comparison(self) -> Comparison | InputError:
+        from decimus.analysis.comparisons import compare
+
         try:
             return compare(self.groups)
         except InputError as problem:

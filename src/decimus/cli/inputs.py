@@ -11,8 +11,9 @@ from msgspec.structs import replace
 from decimus.analysis.error_bars import fitting_error_bar
 from decimus.analysis.results import Results
 from decimus.cli.arguments import UsageError
+from decimus.cli.read_ahead import Ahead, delimiter_told
 from decimus.errors import InputError
-from decimus.formats.delimited import decoded_table, delimiter_of
+from decimus.formats.delimited import decoded_table
 from decimus.measurements.detection import TableShape, table_shape
 from decimus.measurements.numbers import name_and_unit
 from decimus.study.edits import BringInTable
@@ -20,7 +21,6 @@ from decimus.study.readings import NOBODY, Reading, SummaryColumns
 from decimus.study.studies import Study
 from decimus.study.tables import Table
 from decimus.terms import Layout, Meaning
-from decimus.workflows.opening import open_file
 
 _MOST_FACTORS = 3
 
@@ -32,15 +32,19 @@ LATER = {
 }
 
 
-def results_from(arguments: argparse.Namespace) -> Results:
+def results_from(arguments: argparse.Namespace, ahead: Ahead) -> Results:
     """The results that the arguments ask for.
+
+    Args:
+        arguments: what was typed.
+        ahead: the table, where one is being read already.
 
     Raises:
         UsageError: an option that cannot be served.
         InputError: the file or the data cannot be used.
     """
     _refuse_later(arguments)
-    study = _study(arguments)
+    study = _study(arguments, ahead)
     number = _question_number(arguments, study)
     study = _read_as_told(arguments, study, number)
     question = study.questions[number]
@@ -64,17 +68,16 @@ def _refuse_later(arguments: argparse.Namespace) -> None:
             raise UsageError(f"{option} is not available yet")
 
 
-def _study(arguments: argparse.Namespace) -> Study:
-    delimiter = None
-    if arguments.delimiter is not None:
-        try:
-            delimiter = delimiter_of(arguments.delimiter)
-        except InputError as error:
-            raise UsageError(f"--delimiter: {error}") from error
+def _study(arguments: argparse.Namespace, ahead: Ahead) -> Study:
+    if ahead is not None:
+        found = ahead.result()
+        return BringInTable(table=found.table, source=found.source).apply(Study())
     if arguments.file != "-":
-        path = Path(arguments.file)
-        return open_file(path, delimiter, is_checked=False, sheet=arguments.sheet).study
+        from decimus.workflows.opening import open_file
+
+        return open_file(Path(arguments.file)).study
     title = "standard input"
+    delimiter = delimiter_told(arguments)
     table = decoded_table(sys.stdin.buffer.read(), title, delimiter, title=title)
     return BringInTable(table=table).apply(Study())
 

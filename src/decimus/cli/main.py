@@ -8,12 +8,15 @@ import os
 import sys
 from enum import StrEnum
 from pathlib import Path
-from typing import TypeVar
+from typing import TYPE_CHECKING, TypeVar
 
 from decimus.cli.arguments import UsageError, parser
-from decimus.cli.inputs import results_from
+from decimus.cli.read_ahead import read_ahead
 from decimus.errors import DecimusError, DesignError, InputError
 from decimus.terms import Adjustment, Method
+
+if TYPE_CHECKING:
+    from decimus.analysis.results import Results
 
 Word = TypeVar("Word", bound=StrEnum)
 DONE, UNUSABLE, WRONG_USAGE = 0, 1, 2
@@ -53,11 +56,18 @@ def _print_json(record: object) -> None:
     print(json.dumps(record, ensure_ascii=False, indent=2, allow_nan=False))
 
 
+def _results(arguments: argparse.Namespace) -> Results:
+    ahead = read_ahead(arguments)
+    from decimus.cli.inputs import results_from
+
+    return results_from(arguments, ahead)
+
+
 def _summary(arguments: argparse.Namespace) -> None:
     from decimus.formats.delimited import written_csv
     from decimus.report.records import summary_record, summary_rows
 
-    results = results_from(arguments)
+    results = _results(arguments)
     level = results.question.error_bar_level
     if arguments.json:
         _print_json(summary_record(results, level))
@@ -76,7 +86,7 @@ def _compare(arguments: argparse.Namespace) -> None:
     from decimus.report.records import comparison_record
 
     method, adjustment = _method(arguments)
-    results = results_from(arguments)
+    results = _results(arguments)
     question = results.question
     if arguments.method != Method.AUTO.value:
         question = replace(question, method=method)
@@ -155,7 +165,7 @@ def _figure(arguments: argparse.Namespace) -> None:
         raise UsageError(str(error)) from error
     kind = _word(arguments.kind, ChartKind, "--kind")
     error_bar = _word(arguments.error_bars, ErrorBar, "--error-bars")
-    results = results_from(arguments)
+    results = _results(arguments)
     question = results.question
     figure = replace(
         question.figure,

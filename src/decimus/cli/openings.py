@@ -41,7 +41,8 @@ def opening_from(argv: list[str]) -> Opening | int:
 
 
 def _file(name: str) -> Opening | int:
-    from decimus.workflows.opening import STUDY_SUFFIX, open_file
+    from decimus.formats.files import STUDY_SUFFIX
+    from decimus.workflows.opening import open_file
 
     path = Path(name)
     try:

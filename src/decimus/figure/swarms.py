@@ -12,7 +12,7 @@ def drawn_values(summary: Summary, most: int) -> tuple[float, ...]:
 
     The smallest and the largest stay, so that the dots cover what the values cover.
     """
-    if len(summary.values) <= most:
+    if len(summary.replicates) <= most:
         return summary.values
     ordered = summary.ordered
     last = len(ordered) - 1

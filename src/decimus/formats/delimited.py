@@ -16,8 +16,9 @@ DELIMITERS = ("\t", ";", ",", "|")
 _NAMES = {"\t": "tab", ";": "semicolon", ",": "comma", "|": "bar"}
 _LINES_LOOKED_AT = 200
 _LOOKED_AT = 200_000
-_LARGE = 1_000_000
-"""Characters from which on a table is read by a library for large ones."""
+_MARK = b"\xef\xbb\xbf"
+LARGE = 1_000_000
+"""Bytes from which on a table is read by a library for large ones."""
 _SIGNATURES = {
     b"PK\x03\x04": "It is an archive, not a table",
     b"\x1f\x8b": "It is a compressed file, not a table",
@@ -48,11 +49,13 @@ def decoded_table(
     Raises:
         TableError: nothing is in it, or it is no text.
     """
-    if not content.strip():
+    if not (content[:_LOOKED_AT].strip() or content.strip()):
         raise TableError("The file is empty", where=where, remedy="Choose a file with a table")
     for signature, what in _SIGNATURES.items():
         if content.startswith(signature):
             raise TableError(what, where=where, remedy=_SAVE_AS)
+    if len(content) >= LARGE and (table := _large_table(content, delimiter, title)) is not None:
+        return table
     try:
         return table_of_text(_decoded(content, where), delimiter, title=title, progress=progress)
     except InputError as error:
@@ -101,26 +104,31 @@ def table_of_text(
     """
     used = delimiter or find_delimiter(text)
     progress(0.1)
-    if len(text) >= _LARGE:
-        table = _large_table(text, used, title)
+    if len(text) >= LARGE:
+        table = _large_table(text.encode("utf-8", "replace"), used, title)
         if table is not None:
             return table
     return Table.from_rows(parse_delimited(text, used), title)
 
 
-def _large_table(text: str, delimiter: str, title: str) -> Table | None:
-    """The table in much text, kept in one piece per column.
+def _large_table(content: bytes, delimiter: str | None, title: str) -> Table | None:
+    """The table in much text, in UTF-8, kept in one piece per column.
 
     None where lines have more cells than the first, a quotation never ends, or the text is
     otherwise such that it takes the patient reader.
     """
-    if len(delimiter.encode()) != 1 or text.count('"') % 2 or _has_lone_returns(text):
+    start = content[:_LOOKED_AT]
+    if start.startswith((b"\xff\xfe", b"\xfe\xff")) or b"\x00" in start:
+        return None
+    content = content.removeprefix(_MARK)
+    delimiter = delimiter or find_delimiter(start.removeprefix(_MARK).decode("utf-8", "replace"))
+    if len(delimiter.encode()) != 1 or content.count(b'"') % 2 or _has_lone_returns(content):
         return None
     import polars as pl
 
     try:
         frame = pl.read_csv(
-            text.rstrip("\r\n").encode(),
+            content.rstrip(b"\r\n"),
             has_header=False,
             infer_schema=False,
             separator=delimiter,
@@ -135,8 +143,8 @@ def _large_table(text: str, delimiter: str, title: str) -> Table | None:
     return Table(title, columns, frame.height)
 
 
-def _has_lone_returns(text: str) -> bool:
-    return "\r" in text and "\r" in text.replace("\r\n", "")
+def _has_lone_returns(content: bytes) -> bool:
+    return b"\r" in content and b"\r" in content.replace(b"\r\n", b"")
 
 
 def parse_delimited(text: str, delimiter: str | None = None) -> Block:

@@ -9,6 +9,7 @@ from pathlib import Path
 
 from decimus.errors import InputError
 
+STUDY_SUFFIX = ".decimus"
 _LARGEST = 2 * 1024**3
 
 

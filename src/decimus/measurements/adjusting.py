@@ -93,7 +93,7 @@ def adjusted_groups(
 
 
 def _with_values(group: GroupCells, values: Sequence[float]) -> GroupCells:
-    return replace(group, values=tuple(values), shifted=tuple(values), asides=(), array=None)
+    return replace(group, replicates=np.asarray(values, float), shifted=None, asides=())
 
 
 def _logarithms(group: GroupCells, base: int) -> GroupCells:
@@ -119,9 +119,9 @@ def _relative(
         return (*group.levels[:position], *group.levels[position + 1 :])
 
     controls = {
-        others(group): math.fsum(group.values) / len(group.values)
+        others(group): math.fsum(group.values) / group.n
         for group in groups
-        if group.levels[position] == adjustment.level and group.values
+        if group.levels[position] == adjustment.level and group.n
     }
     found = []
     for group in groups:

@@ -35,9 +35,7 @@ class Alternative:
     def ns(self) -> tuple[int, int]:
         """The fewest and the most values of a group."""
         given = [group.given for group in self.measurements.groups if group.given is not None]
-        counts = [summary.n for summary in given] or [
-            len(group.values) for group in self.measurements.groups
-        ]
+        counts = [summary.n for summary in given] or [group.n for group in self.measurements.groups]
         return min(counts), max(counts)
 
 

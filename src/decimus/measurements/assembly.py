@@ -250,7 +250,7 @@ class Assembly:
         self,
         levels: Levels,
         members: Integers,
-        shifted: Floats,
+        shifted: Floats | None,
         reasons: dict[int, str],
         averaging: Integers | None,
     ) -> GroupCells:
@@ -267,19 +267,16 @@ class Assembly:
         if averaging is not None:
             return self._averaged(levels, members, counted, asides, shifted, averaging)
         kept, absent = members[counted], members[~is_number]
-        array = self._values[kept]
-        values = tuple(array.tolist())
         return GroupCells(
             levels=levels,
-            values=values,
-            shifted=values if shifted is self._values else tuple(shifted[kept].tolist()),
+            replicates=self._values[kept],
+            shifted=None if shifted is None else shifted[kept],
             rows=self._observed.rows[kept],
             columns=self._observed.columns[kept],
             missing=self._places(absent),
             units=self._names(kept),
             asides=asides,
             excluded=len(asides),
-            array=array,
         )
 
     def _averaged(
@@ -288,7 +285,7 @@ class Assembly:
         members: Integers,
         counted: Booleans,
         asides: tuple[AsideValue, ...],
-        shifted: Floats,
+        shifted: Floats | None,
         averaging: Integers,
     ) -> GroupCells:
         """The group with one value for each unit: the mean of its readings that count."""
@@ -300,11 +297,12 @@ class Assembly:
             by_unit.setdefault(unit, [])
             if counts:
                 by_unit[unit].append(i)
-        kept = [(first[unit], found) for unit, found in by_unit.items() if found]
-        cells = np.array([i for _, found in kept for i in found], np.int64)
-        starts = np.cumsum([0, *(len(found) for _, found in kept)])[:-1]
+        kept = [first[unit] for unit, readings in by_unit.items() if readings]
+        found = [readings for readings in by_unit.values() if readings]
+        cells = np.array([i for readings in found for i in readings], np.int64)
+        starts = np.cumsum([0, *map(len, found)])[:-1]
         aside_places = {aside.place for aside in asides}
-        none = [unit for unit, found in by_unit.items() if not found]
+        none = [unit for unit, readings in by_unit.items() if not readings]
         set_aside = [
             unit
             for unit in none
@@ -316,12 +314,12 @@ class Assembly:
         ]
         return GroupCells(
             levels=levels,
-            values=tuple(_mean(self._values[found]) for _, found in kept),
-            shifted=tuple(_mean(shifted[found]) for _, found in kept),
+            replicates=_means(self._values, found),
+            shifted=None if shifted is None else _means(shifted, found),
             rows=self._observed.rows[cells],
             columns=self._observed.columns[cells],
             missing=tuple(self._place(first[unit]) for unit in none if unit not in set_aside),
-            units=self._names(np.array([i for i, _ in kept], np.int64)),
+            units=self._names(np.array(kept, np.int64)),
             asides=asides,
             excluded=len(set_aside),
             starts=tuple(starts.tolist()),
@@ -337,18 +335,18 @@ class Assembly:
             return ()
         return tuple(names.texts[code] for code in names.codes[members].tolist())
 
-    def _shifted(self) -> tuple[Decimal, Floats]:
+    def _shifted(self) -> tuple[Decimal, Floats | None]:
         """The values less a common origin, where that keeps digits, and the origin.
 
         Of 10000000.2 a double keeps nine decimals, of 0.2 sixteen: numbers that share their
         leading digits are shifted by the first of them in decimal arithmetic, exactly.
         """
         if self._adjustments:
-            return Decimal(0), self._values
+            return Decimal(0), None
         numbers = self._values[self._is_number]
         low, high = float(numbers.min()), float(numbers.max())
         if not 0 < high - low < _ALIKE * min(abs(low), abs(high)):
-            return Decimal(0), self._values
+            return Decimal(0), None
         at = np.flatnonzero(self._is_number)
         decimals = int(self._observed.decimals[at].max())
         origin = self._exact(int(at[0]))
@@ -365,8 +363,9 @@ class Assembly:
         return exact_number(self._table.cell(*self._place(i)), self._shape.decimal)
 
 
-def _mean(values: Floats) -> float:
-    return float(np.sum(values) / len(values)) if len(values) > 1 else float(values[0])
+def _means(values: Floats, readings: list[list[int]]) -> Floats:
+    """The mean of each unit's readings."""
+    return np.array([values[i[0]] if len(i) == 1 else values[i].sum() / len(i) for i in readings])
 
 
 def _small(codes: Integers) -> Integers:

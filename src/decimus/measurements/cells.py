@@ -128,24 +128,31 @@ def _parsed_piece(piece: TextPiece, decimal: str) -> ParsedCells:
     """A large column: plain numbers at one go, all other cells one by one."""
     import polars as pl
 
-    series = piece.series
-    texts = series
+    series = bare = piece.series
     if decimal == ",":
         # A point groups thousands there: such cells are read one by one.
         has_point = series.str.contains(".", literal=True)
-        bare = series.str.replace(",", ".", literal=True)
-        texts = pl.select(pl.when(~has_point).then(bare)).to_series()
-    values = texts.cast(pl.Float64, strict=False).fill_null(math.nan).to_numpy(writable=True)
-    together = series.str.join("")[0]
-    if "e" in together or "E" in together:
-        values[series.str.contains("[eE]").to_numpy()] = math.nan
-    lengths = series.str.len_bytes().cast(pl.Int32)
-    behind = (lengths - series.str.find(decimal, literal=True).cast(pl.Int32) - 1).fill_null(0)
-    decimals = np.minimum(behind.to_numpy(), 127).astype(np.int8)
+        pointed = series.str.replace(",", ".", literal=True)
+        bare = pl.select(pl.when(~has_point).then(pointed)).to_series()
+    typed, plain = pl.col("typed"), pl.col("plain")
+    length, sign = typed.str.len_bytes(), typed.str.find(decimal, literal=True)
+    # In one go, so that the work is shared out over the processor's cores.
+    found = pl.DataFrame({"typed": series, "plain": bare}).select(
+        values=plain.cast(pl.Float64, strict=False).fill_null(math.nan),
+        decimals=(length - sign - 1).fill_null(0).clip(upper_bound=127).cast(pl.Int8),
+        exponents=typed.str.join("").str.count_matches("[eE]").first(),
+    )
+    values = found["values"].to_numpy(writable=True)
+    decimals = found["decimals"].to_numpy(writable=True)
+    others = np.flatnonzero(~np.isfinite(values)).tolist()
+    texts = series.gather(others).to_list()
+    if found["exponents"][0] > sum(text.count("e") + text.count("E") for text in texts):
+        has_exponent = series.str.contains("[eE]").to_numpy()
+        others = np.flatnonzero(~np.isfinite(values) | has_exponent).tolist()
+        texts = series.gather(others).to_list()
     kinds = np.full(len(series), _NUMBER, np.int8)
     units: dict[int, str] = {}
-    others = np.flatnonzero(~np.isfinite(values))
-    for row, text in zip(others.tolist(), series.gather(others).to_list(), strict=True):
+    for row, text in zip(others, texts, strict=True):
         cell = read_cell(text, decimal)
         kinds[row], values[row], decimals[row] = CODE[cell.kind], cell.value, cell.decimals
         if cell.unit:
@@ -231,10 +238,16 @@ def _compact(cells: CodedCells) -> CodedCells:
 def _coded_piece(piece: TextPiece) -> CodedCells:
     import polars as pl
 
-    distinct = piece.series.unique(maintain_order=True)
-    codes = piece.series.cast(pl.Enum(distinct)).to_physical().to_numpy().astype(np.int32)
+    series = piece.series
+    kept = pl.Categorical(pl.Categories.random())  # counts from 0, in order of appearance
+    codes = series.cast(kept).to_physical().to_numpy().astype(np.int32)
+    first = np.zeros(int(codes.max()) + 1, np.int64)
+    first[codes[::-1]] = np.arange(len(codes) - 1, -1, -1)
     known: dict[str, int] = {}
-    own = [known.setdefault(text.strip(), len(known)) for text in distinct.to_list()]
+    own = [
+        known.setdefault(text.strip(), len(known))
+        for text in series.gather(first.tolist()).to_list()
+    ]
     if len(known) == len(own):
         return CodedCells(tuple(known), codes)
     return CodedCells(tuple(known), np.array(own, np.int32)[codes])

@@ -31,6 +31,9 @@ from decimus.terms import Layout
 
 Scalar = TypeVar("Scalar", bound=np.generic)
 
+_LARGE = 50_000
+"""Rows from which on it pays to use all cores of the processor."""
+
 
 @dataclass(frozen=True, eq=False)
 class Observed:
@@ -91,6 +94,19 @@ class _Source:
         else:
             found = coded_column(self.table.columns[column])
         return joined(found, self._joins, column)
+
+    def parse_together(self, numbers: Sequence[int], texts: Sequence[int]) -> None:
+        """Parse several columns of a large table side by side, ahead of their use."""
+        if self.table.row_count < _LARGE:
+            return
+        from concurrent.futures import ThreadPoolExecutor
+
+        columns = self.table.columns
+        with ThreadPoolExecutor() as pool:
+            for column in numbers:
+                pool.submit(self.parsed, column)
+            for column in texts:
+                pool.submit(coded_column, columns[column])
 
     def is_counted(self) -> Booleans:
         """Which rows of the table can hold measurements."""
@@ -315,6 +331,7 @@ def _from_long(
     chosen = _chosen_factors(shape, reading, outcome, factors)
     column = _chosen_outcome(shape, outcome, chosen)
     values_in = shape.readings if column in shape.readings else (column,)
+    source.parse_together(values_in, chosen)
     levels = [source.levels(c) for c in chosen]
     counted = source.is_counted()
     for cells in levels:
@@ -327,18 +344,20 @@ def _from_long(
         filled[~filled.any(axis=1), 0] = True
         at, positions = np.nonzero(filled)
         rows = rows[at]
+        taken: Integers | slice = rows
     else:
-        positions = np.zeros(len(rows), int)
+        positions = np.zeros(len(rows), np.int8)
+        taken = _stretch(rows)
     name_column = unit_column(shape, reading, chosen, column)
     names = None
     if name_column is not None:
         cells = coded_column(source.table.columns[name_column])
-        names = CodedCells(cells.texts, cells.codes[rows])
+        names = CodedCells(cells.texts, cells.codes[taken])
 
     parsed = ParsedCells(
-        _picked([p.kinds for p in parts], rows, positions),
-        _picked([p.values for p in parts], rows, positions),
-        _picked([p.decimals for p in parts], rows, positions),
+        _picked([p.kinds for p in parts], taken, positions),
+        _picked([p.values for p in parts], taken, positions),
+        _picked([p.decimals for p in parts], taken, positions),
         {},
     )
     observed = Observed(
@@ -353,13 +372,22 @@ def _from_long(
             for r, unit in part.units.items()
         },
         variables=chosen,
-        levels=tuple(CodedCells(cells.texts, cells.codes[rows]) for cells in levels),
+        levels=tuple(CodedCells(cells.texts, cells.codes[taken]) for cells in levels),
         names=names,
     )
     return observed, column
 
 
-def _picked(parts: list[NDArray[Scalar]], rows: Integers, positions: Integers) -> NDArray[Scalar]:
+def _stretch(rows: Integers) -> Integers | slice:
+    """Rows that follow each other as a slice, which copies nothing."""
+    if len(rows) and int(rows[-1]) - int(rows[0]) + 1 == len(rows):
+        return slice(int(rows[0]), int(rows[-1]) + 1)
+    return rows
+
+
+def _picked(
+    parts: list[NDArray[Scalar]], rows: Integers | slice, positions: Integers
+) -> NDArray[Scalar]:
     """Of columns beside each other the cell at each row and position."""
     if len(parts) == 1:
         return parts[0][rows]

@@ -64,8 +64,8 @@ def measurements_of_summary(
         groups.append(
             GroupCells(
                 levels=levels,
-                values=(),
-                shifted=(),
+                replicates=np.zeros(0),
+                shifted=None,
                 rows=np.array([_turned(place, shape)[0]] * has, np.int32),
                 columns=np.array([_turned(place, shape)[1]] * has, np.int32),
                 missing=() if has else (_turned(place, shape),),

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 from decimal import Decimal
+from functools import cached_property
 from itertools import product
 
 import numpy as np
@@ -47,10 +48,9 @@ class GroupCells:
 
     Args:
         levels: the group's levels as typed, one per factor.
-        values: the numbers that count, in reading order; averages where units have several
-            readings.
-        shifted: the values less the measurements' origin, exactly; the same as `values`
-            where the origin is 0.
+        replicates: the numbers that count, in reading order; averages where units have
+            several readings.
+        shifted: the same less the measurements' origin, exactly; None where that is 0.
         rows: the rows of the cells that count, value by value.
         columns: their columns.
         missing: (row, column) of measurements that are not there.
@@ -59,13 +59,12 @@ class GroupCells:
         excluded: units of which nothing counts because it is set aside.
         starts: where the cells of each value start, where readings are averaged; None where
             every value is one cell.
-        array: the values as an array, where they were read as one.
         given: the summary, where the table gives that and no single value.
     """
 
     levels: Levels
-    values: tuple[float, ...]
-    shifted: tuple[float, ...]
+    replicates: Floats
+    shifted: Floats | None
     rows: Integers
     columns: Integers
     missing: tuple[Place, ...]
@@ -74,7 +73,21 @@ class GroupCells:
     excluded: int = 0
     starts: tuple[int, ...] | None = None
     given: GivenSummary | None = None
-    array: Floats | None = None
+
+    @property
+    def n(self) -> int:
+        """How many replicates count; 0 where a summary was given."""
+        return len(self.replicates)
+
+    @cached_property
+    def values(self) -> tuple[float, ...]:
+        """The replicates as numbers."""
+        return tuple(self.replicates.tolist())
+
+    @property
+    def exact(self) -> tuple[float, ...]:
+        """The replicates less the measurements' origin, for differences of them."""
+        return self.values if self.shifted is None else tuple(self.shifted.tolist())
 
     @property
     def places(self) -> tuple[Place, ...]:
@@ -93,7 +106,7 @@ class GroupCells:
     @property
     def is_empty(self) -> bool:
         """True when there is no value and no mean."""
-        return not self.values and self.given is None
+        return not self.n and self.given is None
 
 
 @dataclass(frozen=True)
@@ -142,7 +155,7 @@ class Measurements:
     @property
     def count(self) -> int:
         """How many values count: numbers, or averages of readings; means where given."""
-        return sum(len(group.values) or (group.given is not None) for group in self.groups)
+        return sum(group.n or (group.given is not None) for group in self.groups)
 
     @property
     def missing_count(self) -> int:

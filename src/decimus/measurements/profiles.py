@@ -105,7 +105,7 @@ class ColumnProfile:
         """The heading in small letters, without unit and number."""
         return re.sub(r"[\s_.#-]*(\d+|[(\[].*)$", "", self.heading).strip().lower()
 
-    @property
+    @cached_property
     def is_numbering(self) -> bool:
         """True for 1, 2, 3 … down the column, perhaps starting again in every group.
 

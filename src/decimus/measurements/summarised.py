@@ -180,7 +180,8 @@ def _pairs_in_cells(
     found = [
         StatisticColumns(p.index, p.index, None, n)
         for p in profiles
-        if p.texts and sum(_is_pair(text, decimal) for text in p.texts) * 2 > len(p.texts)
+        if p.texts_only * 2 > len(p.texts)
+        and sum(_is_pair(text, decimal) for text in p.texts) * 2 > len(p.texts)
     ]
     return found or None
 

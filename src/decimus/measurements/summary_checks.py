@@ -43,9 +43,9 @@ def disagreements(table: Table, measurements: Measurements) -> tuple[Disagreemen
     found = []
     for row, column, label, group in _typed(table, measurements):
         cell = read_cell(table.cell(row, column), shape.decimal)
-        if cell.kind is not CellKind.NUMBER or not group.values:
+        if cell.kind is not CellKind.NUMBER or not group.n:
             continue
-        value = _value(label, Summary(group.values))
+        value = _value(label, Summary(group.replicates))
         is_count = statistic_in(label)[0] == "n"
         if value is None or (cell.value == value if is_count else _agree(cell, value)):
             continue
@@ -98,7 +98,7 @@ def _value(label: str, summary: Summary) -> float | None:
 
 
 def _population(label: str, group: GroupCells) -> float | None:
-    summary = Summary(group.values)
+    summary = Summary(group.replicates)
     if statistic_in(label)[0] != "sd" or summary.sum_of_squares is None:
         return None
     return math.sqrt(summary.sum_of_squares / summary.n)

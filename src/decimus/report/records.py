@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 import math
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
-from decimus.analysis.comparisons import Comparison, PairResult
 from decimus.analysis.groups import Group, Groups
 from decimus.analysis.results import Results
+
+if TYPE_CHECKING:
+    from decimus.analysis.comparisons import Comparison, PairResult
 
 Record = dict[str, Any]
 

@@ -66,12 +66,12 @@ def _total(values: Floats) -> float:
 _EXACT_UP_TO = 20_000
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Summary:
     """The summary of one group.
 
     Args:
-        values: the replicates that count, in reading order; finite, may be empty.
+        replicates: those that count, in reading order; finite, may be none.
         shifted: the same less `origin`, exactly, where many leading digits are constant;
             None where they are not.
         origin: what was taken off.
@@ -79,30 +79,29 @@ class Summary:
     Each quantity is None where it is undefined (a mean of nothing, an SD of one value).
     """
 
-    values: tuple[float, ...]
-    shifted: tuple[float, ...] | None = None
+    replicates: Sequence[float] | Floats
+    shifted: Sequence[float] | Floats | None = None
     origin: Decimal = Decimal(0)
 
-    @staticmethod
-    def of_array(values: tuple[float, ...], array: Floats) -> Summary:
-        """The summary of values that are at hand as an array too."""
-        summary = Summary(values)
-        vars(summary)["_array"] = array
-        return summary
+    @cached_property
+    def array(self) -> Floats:
+        """The replicates as an array."""
+        return np.asarray(self.replicates, float)
 
     @cached_property
-    def _array(self) -> Floats:
-        return np.asarray(self.values, float)
+    def values(self) -> tuple[float, ...]:
+        """The replicates as numbers."""
+        return tuple(self.array.tolist())
 
     @property
     def n(self) -> int:
         """The number of replicates, counted."""
-        return len(self.values)
+        return len(self.replicates)
 
     @cached_property
     def total(self) -> float:
         """Σy, correctly rounded."""
-        return _total(self._array)
+        return _total(self.array)
 
     @cached_property
     def mean(self) -> float | None:
@@ -113,12 +112,12 @@ class Summary:
 
     @cached_property
     def _base_array(self) -> Floats:
-        return self._array if self.shifted is None else np.asarray(self.shifted, float)
+        return self.array if self.shifted is None else np.asarray(self.shifted, float)
 
     @cached_property
     def _shifted_mean(self) -> float | None:
         """The mean less the origin."""
-        return _total(self._base_array) / self.n if self.values else None
+        return _total(self._base_array) / self.n if len(self.replicates) else None
 
     @cached_property
     def sum_of_squares(self) -> float | None:
@@ -171,7 +170,7 @@ class Summary:
 
     @cached_property
     def _sorted(self) -> Floats:
-        return np.sort(self._array)
+        return np.sort(self.array)
 
     def quantile(self, share: float) -> float | None:
         """The quantile at `share` (0 to 1) by linear interpolation of order statistics.
@@ -195,12 +194,12 @@ class Summary:
     @property
     def minimum(self) -> float | None:
         """The smallest value."""
-        return float(self._sorted[0]) if self.values else None
+        return float(self._sorted[0]) if len(self.replicates) else None
 
     @property
     def maximum(self) -> float | None:
         """The largest value."""
-        return float(self._sorted[-1]) if self.values else None
+        return float(self._sorted[-1]) if len(self.replicates) else None
 
     @property
     def coefficient_of_variation(self) -> float | None:
@@ -222,7 +221,7 @@ def quantile_of_sorted(ordered: Sequence[float] | Floats, share: float) -> float
     return low + fraction * (high - low)
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class GivenSummary(Summary):
     """A group of which the summary was given and no single value is known.
 
@@ -237,7 +236,7 @@ class GivenSummary(Summary):
     What needs single values (median, quartiles, extremes) is None.
     """
 
-    values: tuple[float, ...] = ()
+    replicates: Sequence[float] | Floats = ()
     given_mean: float | None = None
     given_n: int | None = None
     given_deviation: float | None = None

@@ -8,11 +8,11 @@ from PySide6.QtCore import QFileSystemWatcher, QObject, QTimer, Signal
 from PySide6.QtWidgets import QFileDialog, QWidget
 
 from decimus.errors import InputError
+from decimus.formats.table_files import FoundTable, table_in
 from decimus.study.edits import ReplaceTable
 from decimus.window.new_data import NewDataLine
 from decimus.window.store import Store
 from decimus.wording.changes import what_changed
-from decimus.workflows.opening import FoundTable, table_in
 from decimus.workflows.replacing import difference_words, replacement
 
 _SETTLE_MS = 250

@@ -15,14 +15,16 @@ from decimus.errors import InputError
 from decimus.figure.drawing import picture
 from decimus.figure.layout import page_of
 from decimus.figure.outlines import measure
+from decimus.formats.files import STUDY_SUFFIX
 from decimus.formats.progress import Progress
+from decimus.formats.table_files import table_in
 from decimus.study.edits import AddTable, BringInTable
 from decimus.study.history import History
 from decimus.window.opening import LARGE, OpeningJob, OpeningLine
 from decimus.window.store import Store
 from decimus.window.theme import sans
 from decimus.workflows.exporting import export_figure, export_summary
-from decimus.workflows.opening import STUDY_SUFFIX, checked, open_file, table_in
+from decimus.workflows.opening import checked, open_file
 
 _CLIPBOARD_DPI = 300
 _TABLES = (

@@ -8,8 +8,8 @@ from PySide6.QtCore import QPoint, Signal
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QMenu, QPushButton
 
 from decimus.errors import InputError
+from decimus.formats.table_files import table_in
 from decimus.window.theme import sans
-from decimus.workflows.opening import table_in
 
 
 class PartLine(QFrame):

@@ -3,43 +3,23 @@
 from __future__ import annotations
 
 import hashlib
-from dataclasses import dataclass
 from pathlib import Path
 
-from msgspec.structs import replace
+from msgspec import structs
 
 from decimus.analysis.error_bars import fitting_error_bar
 from decimus.analysis.groups import groups_of
 from decimus.errors import FileFormatError, InputError
-from decimus.formats.delimited import decoded_table, table_of_text
-from decimus.formats.files import read_bytes
+from decimus.formats.delimited import table_of_text
+from decimus.formats.files import STUDY_SUFFIX, read_bytes
 from decimus.formats.html_tables import table_of_html
 from decimus.formats.progress import Progress, no_progress
 from decimus.formats.study_file import study_from_bytes
-from decimus.formats.workbooks import chosen_block, is_workbook, sheet_blocks
+from decimus.formats.table_files import table_in
 from decimus.measurements.reading import read_measurements
 from decimus.study.edits import BringInTable
 from decimus.study.history import History
 from decimus.study.studies import Source
-from decimus.study.tables import Table
-
-STUDY_SUFFIX = ".decimus"
-_WORKBOOKS = (".xlsx", ".xlsm", ".xls", ".ods")
-
-
-@dataclass(frozen=True)
-class FoundTable:
-    """A table in a file, where it came from, and what else is in the file.
-
-    Args:
-        table: its cells.
-        source: the file and the part of it.
-        parts: the names of all tables in it; one or none for a file of one table.
-    """
-
-    table: Table
-    source: Source
-    parts: tuple[str, ...] = ()
 
 
 def open_file(
@@ -70,39 +50,6 @@ def open_file(
     found = table_in(path, delimiter, sheet, progress)
     edit = BringInTable(table=found.table, source=found.source)
     return History().after(checked(edit, str(path)) if is_checked else edit)
-
-
-def table_in(
-    path: Path,
-    delimiter: str | None = None,
-    sheet: str | None = None,
-    progress: Progress = no_progress,
-) -> FoundTable:
-    """The table in a file. Raises InputError."""
-    content = read_bytes(path)
-    where = str(path)
-    progress(0.05)
-    source = Source(
-        name=path.name,
-        path=str(path.absolute()),
-        modified=path.stat().st_mtime,
-        checksum=hashlib.sha256(content).hexdigest(),
-        delimiter=delimiter,
-    )
-    if is_workbook(content) or (path.suffix.lower() in _WORKBOOKS and content):
-        blocks = sheet_blocks(content, where, path.name)
-        block = chosen_block(blocks, sheet, where)
-        parts = tuple(dict.fromkeys(block.name for block in blocks))
-        return FoundTable(block.table, replace(source, part=block.name), parts)
-    if sheet is not None:
-        raise InputError("Only workbooks have sheets", where=where, remedy="Leave the sheet out")
-    head = content[:2000].lstrip().lower()
-    if head.startswith(b"<") and b"<table" in content.lower():
-        table = table_of_html(content.decode("utf-8", "replace"), path.name)
-        if table is not None:
-            return FoundTable(table, source)
-    table = decoded_table(content, where, delimiter, title=path.name, progress=progress)
-    return FoundTable(table, source)
 
 
 def pasted(text: str, html: str = "") -> BringInTable:
@@ -144,4 +91,4 @@ def checked(edit: BringInTable, where: str) -> BringInTable:
     except InputError as error:
         raise InputError(error.what, where=error.where or where, remedy=error.remedy) from error
     asked = fitting_error_bar(groups_of(measurements, edit.asked))
-    return edit if asked is edit.asked else replace(edit, asked=asked)
+    return edit if asked is edit.asked else structs.replace(edit, asked=asked)
