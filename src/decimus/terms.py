@@ -18,6 +18,15 @@ class Layout(StrEnum):
     """One group per row, its mean with what says how much it varies."""
 
 
+class Quantile(StrEnum):
+    """What an interval that was given was made with."""
+
+    T = "t"
+    """The t quantile with n − 1 degrees of freedom."""
+    NORMAL = "z"
+    """The normal quantile, 1.96 at 95 %, whatever n is."""
+
+
 class Meaning(StrEnum):
     """What stands beside the means of a summarised table."""
 

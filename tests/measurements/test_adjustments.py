@@ -58,6 +58,8 @@ def test_less_a_blank() -> None:
 def test_a_factor_on_one_group() -> None:
     found = read(FactorOnGroup(HEADINGS, "dim", 2.5))
     assert [group.values for group in found.groups] == [(1.0, 3.0), (10.0, 15.0), (9.0, 11.0)]
+    divided = read(FactorOnGroup(HEADINGS, "dim", 4.0, 3.0, is_divided=True))
+    assert [group.values for group in divided.groups] == [(1.0, 3.0), (1.0, 1.5), (9.0, 11.0)]
     assert [found.is_adjusted(group) for group in found.groups] == [False, True, False]
 
 

@@ -10,12 +10,12 @@ from hypothesis import strategies as st
 
 from decimus.formats.delimited import table_of_text
 from decimus.measurements.given import converted
-from decimus.measurements.reading import read_measurements
+from decimus.measurements.reading import read_measurements, summaries_in
 from decimus.measurements.spellings import similar_levels
-from decimus.measurements.summary_checks import disagreements
+from decimus.measurements.summary_checks import disagreements, disagreements_with
 from decimus.statistics.summaries import Summary
 from decimus.study.readings import Reading
-from decimus.terms import Meaning
+from decimus.terms import Meaning, Quantile
 
 T_4 = 2.7764451051977987
 """The 97.5 % point of t with 4 degrees of freedom, from printed tables."""
@@ -95,6 +95,31 @@ def test_spellings_that_are_probably_one(first: str, second: str, is_one: bool) 
 def test_the_rarer_spelling_joins_the_commoner() -> None:
     assert similar_levels({"bright": 1, "Bright": 4}) == (("bright", "Bright"),)
     assert similar_levels({"bright": 4, "Bright": 4}) == (("Bright", "bright"),)
+
+
+def test_an_interval_by_the_normal_quantile() -> None:
+    """Margin 1.96 at 95 %: SE 1.00, whatever n is; the SD needs n."""
+    found = converted(10.0, 1.959963984540054, None, 9, Meaning.MARGIN, 95.0, Quantile.NORMAL)
+    assert found.standard_error == pytest.approx(1.0, rel=1e-12)
+    assert found.standard_deviation == pytest.approx(3.0, rel=1e-12)
+    no_n = converted(10.0, 1.959963984540054, None, None, Meaning.MARGIN, 95.0, Quantile.NORMAL)
+    assert no_n.standard_error == pytest.approx(1.0, rel=1e-12)
+    assert no_n.standard_deviation is None
+
+
+def test_a_table_of_summaries_is_checked_against_the_measurements_of_another() -> None:
+    """4, 6, 8: mean 6, SD 2; the other table says a mean of 6.2 and an n of 4."""
+    raw = table_of_text("0 g/L,2 g/L\n4,5\n6,7\n8,9\n")
+    given_text = "salt,mean,SD,n\n0,6.2,2.0,3\n2,7.0,2.0,4\n8,1.0,1.0,3\n"
+    table = table_of_text(given_text, title="report.csv")
+    given_there = summaries_in(table, Reading())
+    assert given_there is not None
+    found = disagreements_with(table, given_there, read_measurements(raw, Reading()))
+    assert [(d.row, d.label, d.typed, d.value, d.table) for d in found] == [
+        (1, "mean", "6.2", 6.0, "report.csv"),
+        (2, "n", "4", 3.0, "report.csv"),
+    ]
+    assert summaries_in(raw, Reading()) is None
 
 
 def test_typed_summaries_are_checked_within_their_rounding() -> None:

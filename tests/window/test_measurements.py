@@ -324,10 +324,10 @@ def test_a_large_table_opens_beside_the_window(
     path = tmp_path / "large.csv"
     path.write_text(text_of("one row per visitor, conditions in columns"))
     empty.window.files.open_path(path)
-    assert empty.window.files.line.isVisible()
-    empty.qtbot.waitUntil(lambda: empty.window.files.job is None, timeout=10_000)
+    assert empty.window.beside.line.isVisible()
+    empty.qtbot.waitUntil(lambda: empty.window.beside.job is None, timeout=10_000)
     empty.settle()
-    assert not empty.window.files.line.isVisible()
+    assert not empty.window.beside.line.isVisible()
     assert sentence(empty).startswith("Each column is one kind of group, each row one visitor")
 
 
@@ -339,12 +339,72 @@ def test_a_large_table_can_be_stopped(
     path.write_text("a,b\n1,2\n3,4\n")
     before = salt.window.store.history.study
     salt.window.files.open_path(path)
-    job = salt.window.files.job
+    job = salt.window.beside.job
     assert job is not None
-    salt.click(salt.window.files.line.stop)
+    salt.click(salt.window.beside.line.stop)
     salt.qtbot.wait(500)
     assert salt.window.store.history.study is before
-    assert not salt.window.files.line.isVisible()
+    assert not salt.window.beside.line.isVisible()
+
+
+@pytest.fixture
+def everything_large(monkeypatch: pytest.MonkeyPatch) -> None:
+    """Every file counts as large, so that all is read beside the window."""
+    monkeypatch.setattr("decimus.window.exports.LARGE", 1)
+    monkeypatch.setattr("decimus.window.data_files.LARGE", 1)
+
+
+def wait(driver: Driver) -> None:
+    driver.qtbot.waitUntil(lambda: driver.window.beside.job is None, timeout=10_000)
+    driver.settle()
+
+
+@pytest.mark.usefixtures("everything_large")
+def test_a_large_table_joins_the_history_and_is_read_again(salt: Driver, tmp_path: Path) -> None:
+    """Opened over a study, undone, added, changed by another program: all beside."""
+    before = means(salt)
+    path = tmp_path / "signs.csv"
+    path.write_text("old,new\n41.5,30.1\n38.2,29.4\n44.9,35.2\n")
+    salt.window.files.open_path(path)
+    assert means(salt) == before
+    wait(salt)
+    assert means(salt)[0] == pytest.approx((41.5 + 38.2 + 44.9) / 3)
+    undo(salt)
+    assert means(salt) == before
+    salt.window.files.add_path(path)
+    wait(salt)
+    assert plain_text(salt.window.measurements.tables.sentence) == "Table signs.csv of 2"
+    path.write_text("old,new\n41.5,30.1\n38.2,29.4\n44.9,31.2\n")
+    line = salt.window.data.line
+    salt.qtbot.waitUntil(line.isVisible, timeout=5000)
+    assert "1 cell differs" in line.text
+    salt.click(line.again)
+    wait(salt)
+    assert means(salt)[1] == pytest.approx((30.1 + 29.4 + 31.2) / 3)
+    undo(salt)
+    assert means(salt)[1] == pytest.approx((30.1 + 29.4 + 35.2) / 3)
+
+
+@pytest.mark.usefixtures("everything_large")
+def test_what_is_typed_while_a_table_is_read_is_kept(salt: Driver, tmp_path: Path) -> None:
+    path = tmp_path / "signs.csv"
+    path.write_text("old,new\n41.5,30.1\n38.2,29.4\n44.9,35.2\n")
+    salt.window.files.add_path(path)
+    salt.window.measurements.sheet.write(0, 0, (("99.5",),))
+    wait(salt)
+    assert len(salt.window.store.history.study.sheets) == 2
+    assert "99.5" in salt.window.store.history.study.sheets[0].table.column(0)
+
+
+@pytest.mark.usefixtures("everything_large")
+def test_a_large_file_that_cannot_be_read_is_said(salt: Driver, tmp_path: Path) -> None:
+    path = tmp_path / "words.csv"
+    path.write_text("some,words\nbut,no numbers\n")
+    before = salt.window.store.history
+    salt.window.data.use_path(path)
+    wait(salt)
+    assert "words.csv" in salt.window.message.text
+    assert salt.window.store.history is before
 
 
 def adjust(driver: Driver, entry: str, text: str) -> None:
@@ -374,6 +434,11 @@ def test_an_adjustment_is_marked_named_and_taken_back(salt: Driver) -> None:
     assert means(salt) == before
     undo(salt)
     assert means(salt) != before
+    undo(salt)
+    adjust(salt, "a factor on one group", "2 / 4 ± 3 %")
+    assert means(salt)[2] == pytest.approx(before[2] / 4)
+    caption = plain_text(salt.window.page.caption.sentence)
+    assert "those of 2 divided by 4 (itself known to ± 3 %)" in caption
 
 
 def test_a_unit_is_changed_and_a_blank_taken_off(salt: Driver) -> None:

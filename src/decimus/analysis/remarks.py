@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections import Counter
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from decimus.analysis.comparisons import Comparison
@@ -11,7 +12,7 @@ from decimus.analysis.groups import Group, Groups
 from decimus.analysis.row_names import RowNames
 from decimus.measurements.observations import CellReference, Measurements, empty_cells
 from decimus.measurements.spellings import similar_levels
-from decimus.measurements.summary_checks import Disagreement, disagreements
+from decimus.measurements.summary_checks import Disagreement, disagreements, disagreements_with
 from decimus.study.questions import FigureChoices, Levels
 from decimus.study.tables import Table
 from decimus.terms import ChartKind, ErrorBar, Layout, LevelKind, LimitRule
@@ -359,9 +360,19 @@ def remarks_on_groups(groups: Groups) -> tuple[Remark, ...]:
     return tuple(found)
 
 
-def remarks_on_summaries(table: Table, groups: Groups) -> tuple[Remark, ...]:
-    """Typed summaries beside measurements, where they differ."""
+def remarks_on_summaries(
+    table: Table, groups: Groups, others: Sequence[tuple[Table, Measurements]] = ()
+) -> tuple[Remark, ...]:
+    """Typed summaries beside measurements, where they differ.
+
+    Args:
+        table: the table of the measurements.
+        groups: its groups.
+        others: tables of summaries in the same study, with what was read from them.
+    """
     found = disagreements(table, groups.measurements)
+    for other, given in others:
+        found += disagreements_with(other, given, groups.measurements)
     return (SummaryDisagrees(found),) if found else ()
 
 

@@ -10,7 +10,7 @@ from decimus.analysis.row_names import RowNames
 from decimus.errors import InputError
 from decimus.measurements.computed import with_computed
 from decimus.measurements.observations import Measurements
-from decimus.measurements.reading import read_measurements
+from decimus.measurements.reading import read_measurements, summaries_in
 from decimus.study.questions import Question
 from decimus.study.studies import Sheet, Study
 from decimus.study.tables import Table
@@ -55,6 +55,12 @@ class Results:
         )
         if same_cells and "_measurements" in vars(before):
             vars(self)["_measurements"] = vars(before)["_measurements"]
+        beside, was_beside = self._sheets_beside, before._sheets_beside
+        if "_summaries_beside" in vars(before) and (
+            len(beside) == len(was_beside)
+            and all(a is b for a, b in zip(beside, was_beside, strict=True))
+        ):
+            vars(self)["_summaries_beside"] = vars(before)["_summaries_beside"]
 
     @property
     def question(self) -> Question:
@@ -143,6 +149,20 @@ class Results:
         column = None if measurements.shape.is_turned else measurements.shape.row_names
         return RowNames(self.table, column, measurements.unit_name)
 
+    @property
+    def _sheets_beside(self) -> tuple[Sheet, ...]:
+        return tuple(sheet for sheet in self.study.sheets if sheet is not self.sheet)
+
+    @cached_property
+    def _summaries_beside(self) -> tuple[tuple[Table, Measurements], ...]:
+        """Other tables of the study that hold summaries, with what was read from them."""
+        if self.measurements.is_summarised:
+            return ()
+        read = (
+            (sheet.table, summaries_in(sheet.table, sheet.reading)) for sheet in self._sheets_beside
+        )
+        return tuple((table, found) for table, found in read if found is not None)
+
     @cached_property
     def remarks(self) -> tuple[Remark, ...]:
         """All remarks, those about the table first; none while there is no table."""
@@ -158,7 +178,7 @@ class Results:
 
         return (
             *remarks_on_measurements(self.groups, self.row_names),
-            *remarks_on_summaries(self.table, self.groups),
+            *remarks_on_summaries(self.table, self.groups, self._summaries_beside),
             *remarks_on_groups(self.groups),
             *remarks_on_comparison(self.comparison),
             *remarks_on_figure(self.question.figure),

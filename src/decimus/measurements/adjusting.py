@@ -44,9 +44,9 @@ def adjusted_readings(
                 values = values * factor
             case MinusBlank():
                 values = values - _blank(observed, values, counted, adjustment)
-            case FactorOnGroup(variable=variable, level=level, factor=factor):
+            case FactorOnGroup(variable=variable, level=level):
                 chosen = _has_level(observed, variable, level)
-                values = np.where(chosen, values * factor, values)
+                values = np.where(chosen, values * adjustment.multiplier, values)
             case _:
                 pass
     return values

@@ -10,10 +10,10 @@ from decimus.errors import TableError
 from decimus.measurements.detection import TableShape
 from decimus.measurements.numbers import LARGEST, SMALLEST, Cell, CellKind, read_cell
 from decimus.measurements.summarised import StatisticColumns, SummaryShape, split_pair
-from decimus.statistics.student_t import t_quantile
+from decimus.statistics.student_t import normal_quantile, t_quantile
 from decimus.statistics.summaries import GivenSummary, Interval
 from decimus.study.tables import Table
-from decimus.terms import Meaning
+from decimus.terms import Meaning, Quantile
 
 _USUAL_LEVEL = 95.0
 
@@ -74,7 +74,7 @@ def _given(
         value, problem = None, problem or table.cell(row, columns.spread or 0).strip()
     upper_value = upper.value if upper.kind is CellKind.NUMBER else None
     level = summary.level or _USUAL_LEVEL
-    found = converted(mean.value, value, upper_value, n, summary.meaning, level)
+    found = converted(mean.value, value, upper_value, n, summary.meaning, level, summary.quantile)
     return GivenGroup(row, columns.mean, found, mean.decimals, problem)
 
 
@@ -103,18 +103,19 @@ def converted(
     n: int | None,
     meaning: Meaning | None,
     level: float,
+    quantile: Quantile = Quantile.T,
 ) -> GivenSummary:
     """What follows from a mean with something beside it.
 
-    SD = SE · √n, SE = margin / t(n − 1), margin = half the interval's width, SD = √variance.
-    Without n nothing follows but what was given; an interval that is not symmetric about
-    its mean is drawn as given.
+    SD = SE · √n, SE = margin / t(n − 1) or margin / z, margin = half the interval's width,
+    SD = √variance. Without n nothing follows but what was given and the SE of a margin by z;
+    an interval that is not symmetric about its mean is drawn as given.
     """
     if spread is None:
         return GivenSummary(given_mean=mean, given_n=n)
     count = n if n is not None and n >= 2 else None
     if meaning in (Meaning.MARGIN, Meaning.INTERVAL):
-        return _from_interval(mean, spread, upper, n, meaning, level)
+        return _from_interval(mean, spread, upper, n, meaning, level, quantile)
     if meaning in (Meaning.STANDARD_DEVIATION, Meaning.VARIANCE):
         sd = math.sqrt(spread) if meaning is Meaning.VARIANCE else spread
         se = sd / math.sqrt(count) if count else None
@@ -151,8 +152,9 @@ def _from_interval(
     n: int | None,
     meaning: Meaning,
     level: float,
+    quantile: Quantile,
 ) -> GivenSummary:
-    """From a margin or both ends of an interval, by the t quantile where n is known."""
+    """From a margin or both ends of an interval, by its quantile where that is known."""
     if meaning is Meaning.MARGIN:
         half, lengths = spread, (spread, spread)
     elif upper is None:
@@ -164,12 +166,16 @@ def _from_interval(
             return GivenSummary(given_mean=mean, given_n=n, given_lengths=lengths)
         half = symmetric
     df = n - 1 if n is not None and n >= 2 else None
-    t = t_quantile(0.5 + level / 200, df) if df is not None else math.nan
-    se = half / t if df is not None else None
+    if quantile is Quantile.NORMAL:
+        t = normal_quantile(0.5 + level / 200)
+        se: float | None = half / t
+    else:
+        t = t_quantile(0.5 + level / 200, df) if df is not None else math.nan
+        se = half / t if df is not None else None
     return GivenSummary(
         given_mean=mean,
         given_n=n,
-        given_deviation=se * math.sqrt(n) if se is not None and n is not None else None,
+        given_deviation=se * math.sqrt(n) if se is not None and df is not None and n else None,
         given_error=se,
         given_interval=Interval(level, mean - half, mean + half, half, t, df or math.nan),
         given_lengths=lengths,

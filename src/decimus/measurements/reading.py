@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from decimus.errors import TableError
+from decimus.errors import InputError, TableError
 from decimus.measurements.assembly import Assembly
 from decimus.measurements.computed import with_computed
 from decimus.measurements.detection import table_shape
@@ -12,6 +12,16 @@ from decimus.measurements.observations import Measurements
 from decimus.study.readings import Reading
 from decimus.study.tables import Table
 from decimus.terms import Layout
+
+
+def summaries_in(table: Table, reading: Reading) -> Measurements | None:
+    """What a table of summaries gives; None for tables of anything else."""
+    try:
+        if table_shape(table, reading).layout is not Layout.SUMMARISED:
+            return None
+        return read_measurements(table, reading)
+    except InputError:
+        return None
 
 
 def read_measurements(

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from decimus.measurements.numbers import read_cell
 from decimus.measurements.profiles import ColumnProfile
 from decimus.study.readings import NOBODY, SummaryColumns
-from decimus.terms import Meaning
+from decimus.terms import Meaning, Quantile
 
 
 @dataclass(frozen=True)
@@ -35,6 +35,7 @@ class SummaryShape:
         level: the level of an interval or margin, in percent, None where not said.
         same_n: replicates of every mean where no column says, None where unknown.
         spread_heading: how the table names the spread.
+        quantile: what an interval or margin was made with.
     """
 
     columns: tuple[StatisticColumns, ...]
@@ -42,6 +43,7 @@ class SummaryShape:
     level: float | None
     same_n: int | None
     spread_heading: str
+    quantile: Quantile = Quantile.T
 
     @property
     def all_columns(self) -> frozenset[int]:
@@ -135,7 +137,8 @@ def summary_shape(
     same_n = said.same_n
     if same_n is None and found[0].n is None:
         same_n = next((int(match[1]) for text in words if (match := _N.search(text))), None)
-    return SummaryShape(tuple(found), meaning, level, same_n, heading)
+    quantile = said.quantile or Quantile.T
+    return SummaryShape(tuple(found), meaning, level, same_n, heading, quantile)
 
 
 def _level(text: str) -> float | None:

@@ -4,14 +4,15 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
-from decimus.measurements.numbers import Cell, CellKind, read_cell
+from decimus.measurements.numbers import Cell, CellKind, amount_and_unit, read_cell
 from decimus.measurements.observations import GroupCells, Measurements
 from decimus.measurements.summarised import statistic_in
 from decimus.statistics.summaries import Summary
+from decimus.study.questions import Levels
 from decimus.study.tables import Table
-from decimus.terms import Layout
+from decimus.terms import Layout, Meaning
 
 
 @dataclass(frozen=True)
@@ -25,6 +26,7 @@ class Disagreement:
         typed: as typed.
         value: what the measurements give.
         is_population: whether it is the SD divided by n instead of n − 1.
+        table: the title of the table it stands in, "" for that of the measurements.
     """
 
     row: int
@@ -33,6 +35,7 @@ class Disagreement:
     typed: str
     value: float
     is_population: bool
+    table: str = ""
 
 
 def disagreements(table: Table, measurements: Measurements) -> tuple[Disagreement, ...]:
@@ -40,9 +43,67 @@ def disagreements(table: Table, measurements: Measurements) -> tuple[Disagreemen
     shape = measurements.shape
     if measurements.adjustments or shape.is_turned or not measurements.groups:
         return ()
+    return tuple(_checked(table, shape.decimal, _typed(table, measurements)))
+
+
+def disagreements_with(
+    table: Table, given: Measurements, measurements: Measurements
+) -> tuple[Disagreement, ...]:
+    """What a table of summaries says otherwise than the measurements of another table.
+
+    Args:
+        table: the table of summaries.
+        given: what was read from it.
+        measurements: those of the other table; groups are matched by the names of levels.
+    """
+    if measurements.adjustments or given.shape.is_turned or not given.is_summarised:
+        return ()
+    found = _checked(table, given.shape.decimal, _given(given, measurements))
+    return tuple(replace(one, table=table.title) for one in found)
+
+
+def _given(
+    given: Measurements, measurements: Measurements
+) -> Iterator[tuple[int, int, str, GroupCells]]:
+    """Every summary that was given, with its label and the group of measurements."""
+    summary = given.shape.summary
+    if summary is None:
+        return
+    groups = {_plain(group.levels): group for group in measurements.groups}
+    columns = {column.mean: column for column in summary.columns}
+    label = {
+        Meaning.STANDARD_DEVIATION: "SD",
+        Meaning.STANDARD_ERROR: "SE",
+        Meaning.VARIANCE: "variance",
+    }.get(summary.meaning or Meaning.GIVEN)
+    for group in given.groups:
+        measured = groups.get(_plain(group.levels))
+        if measured is None or group.given is None:
+            continue
+        row, mean = int(group.rows[0]), int(group.columns[0])
+        yield row, mean, "mean", measured
+        spread, n = columns[mean].spread, columns[mean].n
+        if label is not None and spread is not None and spread != mean:
+            yield row, spread, label, measured
+        if n is not None:
+            yield row, n, "n", measured
+
+
+def _plain(levels: Levels) -> tuple[str, ...]:
+    """Levels as they are matched: without case, and amounts without their unit."""
     found = []
-    for row, column, label, group in _typed(table, measurements):
-        cell = read_cell(table.cell(row, column), shape.decimal)
+    for level in levels:
+        amount = amount_and_unit(level)
+        found.append(f"{amount[0]:g}" if amount is not None else level.strip().casefold())
+    return tuple(found)
+
+
+def _checked(
+    table: Table, decimal: str, typed: Iterator[tuple[int, int, str, GroupCells]]
+) -> list[Disagreement]:
+    found = []
+    for row, column, label, group in typed:
+        cell = read_cell(table.cell(row, column), decimal)
         if cell.kind is not CellKind.NUMBER or not group.n:
             continue
         value = _value(label, Summary(group.replicates))
@@ -60,7 +121,7 @@ def disagreements(table: Table, measurements: Measurements) -> tuple[Disagreemen
                 population is not None and _agree(cell, population),
             )
         )
-    return tuple(found)
+    return found
 
 
 def _typed(table: Table, measurements: Measurements) -> Iterator[tuple[int, int, str, GroupCells]]:

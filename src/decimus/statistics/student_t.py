@@ -75,6 +75,11 @@ def _expanded(x: float, df: float) -> float:
 
 
 @lru_cache(maxsize=1024)
+def normal_quantile(share: float) -> float:
+    """The standard normal quantile at `share` (0 to 1)."""
+    return NormalDist().inv_cdf(share)
+
+
 def t_quantile(share: float, df: float) -> float:
     """The value that T with `df` degrees of freedom stays below with probability `share`.
 

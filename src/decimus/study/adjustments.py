@@ -38,7 +38,7 @@ class MinusBlank(Adjustment, frozen=True):
 
 
 class FactorOnGroup(Adjustment, frozen=True):
-    """The values of one level times a factor, such as a dilution.
+    """The values of one level times a factor, such as a dilution, or divided by it.
 
     `uncertainty` is the factor's own, in percent; it is stated, not carried.
     """
@@ -47,6 +47,12 @@ class FactorOnGroup(Adjustment, frozen=True):
     level: str
     factor: float
     uncertainty: float | None = None
+    is_divided: bool = False
+
+    @property
+    def multiplier(self) -> float:
+        """What values are multiplied by."""
+        return 1 / self.factor if self.is_divided else self.factor
 
 
 class RelativeToControl(Adjustment, frozen=True):

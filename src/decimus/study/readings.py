@@ -8,7 +8,7 @@ from __future__ import annotations
 import msgspec
 
 from decimus.study.adjustments import AnyAdjustment, ComputedColumn
-from decimus.terms import Layout, LevelKind, LimitRule, Meaning
+from decimus.terms import Layout, LevelKind, LimitRule, Meaning, Quantile
 
 CELLS = -1
 """The variable that fills the cells of a columns or rows layout: the outcome."""
@@ -42,6 +42,7 @@ class SummaryColumns(msgspec.Struct, frozen=True):
         n: the column of replicates counted; NOBODY for none.
         meaning: what the spread is.
         level: the level of an interval or a margin, in percent.
+        quantile: what it was made with; None: t.
         same_n: replicates of every mean, where no column says.
     """
 
@@ -52,6 +53,7 @@ class SummaryColumns(msgspec.Struct, frozen=True):
     meaning: Meaning | None = None
     level: float | None = None
     same_n: int | None = None
+    quantile: Quantile | None = None
 
 
 class LevelJoin(msgspec.Struct, frozen=True):

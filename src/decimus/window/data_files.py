@@ -2,18 +2,30 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+from contextlib import suppress
+from dataclasses import dataclass
 from pathlib import Path
+from typing import TypeVar
 
 from PySide6.QtCore import QFileSystemWatcher, QObject, QTimer, Signal
 from PySide6.QtWidgets import QFileDialog, QWidget
 
+from decimus.analysis.results import Results
 from decimus.errors import InputError
+from decimus.formats.files import size_of
+from decimus.formats.progress import Progress, no_progress
 from decimus.formats.table_files import FoundTable, table_in
 from decimus.study.edits import ReplaceTable
+from decimus.study.history import History
+from decimus.study.studies import Source
+from decimus.window.beside import LARGE, Beside, prepare
 from decimus.window.new_data import NewDataLine
 from decimus.window.store import Store
 from decimus.wording.changes import what_changed
-from decimus.workflows.replacing import difference_words, replacement
+from decimus.workflows.replacing import Replacement, difference_words, replacement
+
+Found = TypeVar("Found")
 
 _SETTLE_MS = 250
 """A program that saves writes in several steps; we look when it has come to rest."""
@@ -28,9 +40,10 @@ class DataFiles(QObject):
 
     refused = Signal(object)
 
-    def __init__(self, store: Store, parent: QWidget) -> None:
+    def __init__(self, store: Store, beside: Beside, parent: QWidget) -> None:
         super().__init__(parent)
         self._store = store
+        self._beside = beside
         self._window = parent
         self.line = NewDataLine()
         self.line.read_again.connect(self.read_again)
@@ -66,29 +79,46 @@ class DataFiles(QObject):
     def look(self) -> None:
         """See whether the file still is what was read, and say so where it is not."""
         self._watch()
-        found = self._found(is_quiet=True)
-        source = self._store.results.sheet.source
-        if found is None or found.source.checksum == source.checksum:
+        sheet, path = self._store.results.sheet, self._path()
+        if path is None or not path.exists():
             return
-        difference = difference_words(self._store.results.sheet.table, found.table)
-        self.line.say_file_changed(source.name, difference)
 
-    def _found(self, *, is_quiet: bool = False) -> FoundTable | None:
-        path, source = self._path(), self._store.results.sheet.source
-        if path is None:
-            return None
-        try:
-            return table_in(path, source.delimiter, source.part or None)
-        except InputError as error:
-            if not is_quiet:
-                self.refused.emit(error)
-            return None
+        def difference(progress: Progress) -> str:
+            found = self._read(path, sheet.source, progress)
+            if found.source.checksum == sheet.source.checksum:
+                return ""
+            return difference_words(sheet.table, found.table)
+
+        def say(words: str) -> None:
+            if words:
+                self.line.say_file_changed(sheet.source.name, words)
+
+        with suppress(InputError):  # a file that is away for a while is no news
+            self._do(f"Looking at {path.name}", path, difference, say)
+
+    def _read(self, path: Path, source: Source, progress: Progress) -> FoundTable:
+        return table_in(
+            path, source.delimiter, source.part or None, lambda share: progress(0.4 * share)
+        )
+
+    def _do(
+        self,
+        words: str,
+        path: Path,
+        work: Callable[[Progress], Found],
+        then: Callable[[Found], None],
+    ) -> None:
+        """Do something with a file: at once, or beside the window where it is large."""
+        if size_of(path) >= LARGE:
+            self._beside.start(words, work, then)
+        else:
+            then(work(no_progress))
 
     def read_again(self) -> None:
         """Read the file again; everything said stays."""
-        found = self._found()
-        if found is not None:
-            self._use(found, is_again=True)
+        path, source = self._path(), self._store.results.sheet.source
+        if path is not None:
+            self._use(path, lambda progress: self._read(path, source, progress), is_again=True)
 
     def use_other_data(self) -> None:
         """Ask for a file whose data take the place of those at hand."""
@@ -100,25 +130,61 @@ class DataFiles(QObject):
 
     def use_path(self, path: Path) -> None:
         """Put the table of a file in the place of the one at hand."""
-        try:
-            found = table_in(path)
-        except InputError as error:
-            self.refused.emit(error)
-            return
-        self._use(found, is_again=False)
+        self._use(
+            path,
+            lambda progress: table_in(path, progress=lambda share: progress(0.4 * share)),
+            is_again=False,
+        )
 
-    def _use(self, found: FoundTable, *, is_again: bool) -> None:
+    def _use(self, path: Path, read: Callable[[Progress], FoundTable], *, is_again: bool) -> None:
+        before, base = self._store.results, self._store.history
+
+        def work(progress: Progress) -> tuple[Replacement, _Step | None]:
+            wanted = replacement(before, read(progress), is_again=is_again)
+            if wanted.asked or (wanted.edit.renames and not is_again):
+                return wanted, None
+            return wanted, self._step(before, base, wanted.edit, progress)
+
+        def then(found: tuple[Replacement, _Step | None]) -> None:
+            wanted, step = found
+            if step is None:
+                self.line.ask(wanted)
+            else:
+                self._take(base, step)
+
         try:
-            wanted = replacement(self._store.results, found, is_again=is_again)
+            self._do(f"Reading {path.name}", path, work, then)
         except InputError as error:
             self.refused.emit(error)
-            return
-        if wanted.asked or (wanted.edit.renames and not is_again):
-            self.line.ask(wanted)
-        else:
-            self._apply(wanted.edit)
 
     def _apply(self, edit: ReplaceTable) -> None:
-        before = self._store.results
-        self._store.apply(edit)
-        self.line.say_changes(edit.source.name, what_changed(before, self._store.results))
+        before, base = self._store.results, self._store.history
+        self._do(
+            f"Reading {edit.source.name}",
+            Path(edit.source.path),
+            lambda progress: self._step(before, base, edit, progress),
+            lambda step: self._take(base, step),
+        )
+
+    def _step(
+        self, before: Results, base: History, edit: ReplaceTable, progress: Progress
+    ) -> _Step:
+        history = base.after(edit)
+        results = Results(history.study, before=before, decimal_sign=before.decimal_sign)
+        if progress is not no_progress:
+            prepare(results, progress)
+        return _Step(edit, history, results, what_changed(before, results))
+
+    def _take(self, base: History, step: _Step) -> None:
+        self._store.advance(base, step.history, step.results)
+        self.line.say_changes(step.edit.source.name, step.changes)
+
+
+@dataclass(frozen=True)
+class _Step:
+    """New data put in: the edit, what follows from it, and what reads otherwise."""
+
+    edit: ReplaceTable
+    history: History
+    results: Results
+    changes: tuple[str, ...]

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from contextlib import suppress
 from pathlib import Path
 
 from PySide6.QtCore import QObject, Qt, Signal
@@ -15,12 +14,12 @@ from decimus.errors import InputError
 from decimus.figure.drawing import picture
 from decimus.figure.layout import page_of
 from decimus.figure.outlines import measure
-from decimus.formats.files import STUDY_SUFFIX
-from decimus.formats.progress import Progress
+from decimus.formats.files import STUDY_SUFFIX, size_of
+from decimus.formats.progress import Progress, no_progress
 from decimus.formats.table_files import table_in
 from decimus.study.edits import AddTable, BringInTable
 from decimus.study.history import History
-from decimus.window.opening import LARGE, OpeningJob, OpeningLine
+from decimus.window.beside import LARGE, Beside, prepare
 from decimus.window.store import Store
 from decimus.window.theme import sans
 from decimus.workflows.exporting import export_figure, export_summary
@@ -46,14 +45,12 @@ class Files(QObject):
     told = Signal(str)
     opened_part = Signal(object, str)
 
-    def __init__(self, store: Store, parent: QWidget) -> None:
+    def __init__(self, store: Store, beside: Beside, parent: QWidget) -> None:
         super().__init__(parent)
         self._store = store
         self._window = parent
         self.dialog: QFileDialog | None = None
-        self.job: OpeningJob | None = None
-        self.line = OpeningLine()
-        self.line.stop.clicked.connect(self.stop_opening)
+        self.beside = beside
 
     # --- the study ---------------------------------------------------------------
 
@@ -70,7 +67,7 @@ class Files(QObject):
     def open_part(self, path: Path, part: str | None) -> None:
         """Open one table of a file, such as a sheet of a workbook."""
         is_study = path.suffix.lower() == STUDY_SUFFIX
-        if not is_study and _size(path) >= LARGE:
+        if not is_study and size_of(path) >= LARGE:
             self._open_beside(path, part)
             return
         try:
@@ -78,55 +75,36 @@ class Files(QObject):
         except InputError as error:
             self.refused.emit(error)
             return
-        self._take(history, path, None)
-
-    def _take(self, history: History, path: Path, results: Results | None) -> None:
-        is_study = path.suffix.lower() == STUDY_SUFFIX
         if is_study or self._store.history.study.is_empty:
-            self._store.open(history, path if is_study else None, results)
+            self._store.open(history, path if is_study else None)
         else:
             # A table joins the history at hand, so that undo brings the old one back.
             self._store.apply(history.steps[-1].edit)
+        if not is_study:
+            self._say_part(history, path)
+
+    def _say_part(self, history: History, path: Path) -> None:
         source = history.study.sheets[0].source
-        if source.part and not is_study:
+        if source.part:
             self.opened_part.emit(path, source.part)
 
     def _open_beside(self, path: Path, part: str | None) -> None:
-        """Open a large table in a thread, with progress and a way to stop."""
-        if self.job is not None:
-            self.job.stop()
+        base = self._store.history
 
-        def open_(progress: Progress) -> History:
-            return open_file(path, sheet=part, progress=progress)
+        def work(progress: Progress) -> tuple[History, Results]:
+            history = open_file(path, sheet=part, progress=lambda share: progress(0.4 * share))
+            progress(0.5)
+            if not base.study.is_empty:
+                history = base.after(history.steps[-1].edit)
+            results = Results(history.study, decimal_sign=self._store.decimal_sign)
+            return history, prepare(results, progress)
 
-        job = OpeningJob(open_, self._store.decimal_sign)
-        job.progressed.connect(self.line.show_share)
-        job.opened.connect(lambda history, results: self._opened(job, history, path, results))
-        job.failed.connect(lambda error: self._failed(job, error))
-        self.job = job
-        self.line.show_path(path)
-        job.start()
+        def then(found: tuple[History, Results]) -> None:
+            history, results = found
+            self._store.advance(base, history, results)
+            self._say_part(history, path)
 
-    def _opened(self, job: OpeningJob, history: History, path: Path, results: Results) -> None:
-        if job is self.job:  # a stale answer is dropped
-            self.job = None
-            self.line.hide()
-            self._take(history, path, results)
-
-    def _failed(self, job: OpeningJob, error: InputError | None) -> None:
-        if job is not self.job:
-            return
-        self.job = None
-        self.line.hide()
-        if error is not None:
-            self.refused.emit(error)
-
-    def stop_opening(self) -> None:
-        """Stop what is being opened; the study stays as it is."""
-        if self.job is not None:
-            self.job.stop()
-            self.job = None
-        self.line.hide()
+        self.beside.start(f"Opening {path.name}", work, then)
 
     def add_table(self) -> None:
         """Ask for a file and add its table beside those at hand."""
@@ -136,13 +114,28 @@ class Files(QObject):
 
     def add_path(self, path: Path) -> None:
         """Add the table in a file beside those at hand."""
-        try:
-            found = table_in(path)
+        base = self._store.history
+
+        def added(progress: Progress) -> History:
+            found = table_in(path, progress=lambda share: progress(0.4 * share))
             checked(BringInTable(table=found.table, source=found.source), str(path))
+            return base.after(AddTable(table=found.table, source=found.source))
+
+        def work(progress: Progress) -> tuple[History, Results]:
+            history = added(progress)
+            results = Results(history.study, decimal_sign=self._store.decimal_sign)
+            return history, prepare(results, progress)
+
+        if size_of(path) >= LARGE:
+            words = f"Adding {path.name}"
+            self.beside.start(words, work, lambda found: self._store.advance(base, *found))
+            return
+        try:
+            history = added(no_progress)
         except InputError as error:
             self.refused.emit(error)
-            return
-        self._store.apply(AddTable(table=found.table, source=found.source))
+        else:
+            self._store.apply(history.steps[-1].edit)
 
     def save(self) -> None:
         """Save to the study's file, or ask for one."""
@@ -241,12 +234,6 @@ class Files(QObject):
         stem = path.stem if path is not None else Path(name).stem
         folder = path.parent if path is not None else Path.cwd()
         dialog.selectFile(str(folder / f"{stem}.{suffix}"))
-
-
-def _size(path: Path) -> int:
-    with suppress(OSError):
-        return path.stat().st_size
-    return 0
 
 
 def _lacking(signs: str) -> str:

@@ -6,7 +6,7 @@ from functools import cached_property
 from pathlib import Path
 from typing import TYPE_CHECKING, TypeVar
 
-from PySide6.QtCore import Qt
+from PySide6.QtCore import Qt, QTimer
 from PySide6.QtGui import (
     QCloseEvent,
     QDragEnterEvent,
@@ -21,6 +21,7 @@ from decimus.analysis.results import Results
 from decimus.errors import DecimusError, InputError
 from decimus.examples.catalogue import example
 from decimus.study.history import History
+from decimus.window.beside import Beside
 from decimus.window.data_files import DataFiles
 from decimus.window.exports import Files
 from decimus.window.foot import Foot
@@ -43,6 +44,9 @@ if TYPE_CHECKING:
     from decimus.window.write_up.place import WriteUpPlace
 
 _WORK_SHARE = 58
+_PAUSE_MS = 20
+_MANY_ROWS = 100_000
+"""Rows of a table from which on showing it takes longer than a frame."""
 
 AnyPlace = TypeVar("AnyPlace", bound=QWidget)
 
@@ -61,8 +65,9 @@ class MainWindow(QMainWindow):
         self._left_behind = left_behind(sessions) if sessions is not None else ()
         self._journal = Journal(sessions, history) if sessions is not None else None
         self.store = Store(history, path, decimal_sign)
-        self.files = Files(self.store, self)
-        self.data = DataFiles(self.store, self)
+        self.beside = Beside()
+        self.files = Files(self.store, self.beside, self)
+        self.data = DataFiles(self.store, self.beside, self)
         self.question_line = QuestionLine(self.store)
         self.thread_line = Thread()
         self.message = Message()
@@ -113,7 +118,7 @@ class MainWindow(QMainWindow):
         layout.setSpacing(0)
         layout.addWidget(self.question_line)
         layout.addWidget(self.thread_line)
-        layout.addWidget(self.files.line)
+        layout.addWidget(self.beside.line)
         layout.addWidget(self.body, 1)
         layout.addWidget(self.foot)
         self.setCentralWidget(central)
@@ -122,7 +127,7 @@ class MainWindow(QMainWindow):
         self.store.changed.connect(lambda _before, after: self._show(after))
         self.store.filed.connect(self._show_file)
         self.store.filed.connect(self._keep)
-        for source in (self.store, self.files, self.data, self.measurements):
+        for source in (self.store, self.beside, self.files, self.data, self.measurements):
             source.refused.connect(self.say)
         self.files.opened_part.connect(self.part_line.show_part)
         self.part_line.chosen.connect(self.files.open_part)
@@ -228,7 +233,11 @@ class MainWindow(QMainWindow):
         self._stale = {place.key for place in PLACES}
         if results.problem is not None and self.place != "measurements":
             self.thread_line.go("measurements")
-        self._refresh_place()
+        if results.table.row_count > _MANY_ROWS:
+            # In a turn of its own, so that no turn makes anyone wait.
+            QTimer.singleShot(_PAUSE_MS, self._refresh_place)
+        else:
+            self._refresh_place()
         self.page.show_results(results)
         self._show_file()
 
@@ -331,7 +340,7 @@ class MainWindow(QMainWindow):
 
     def closeEvent(self, event: QCloseEvent) -> None:
         """Close without asking; what is not saved can be brought back at the next start."""
-        self.files.stop_opening()
+        self.beside.stop()
         if self._journal is not None:
             self._journal.close(is_kept=not self.store.is_saved)
             self._journal = None

@@ -81,6 +81,7 @@ class SentenceView(QWidget):
         self._buttons: dict[str, ChoiceButton] = {}
         self._words: tuple[_Word, ...] = ()
         self._broken: dict[int, list[list[_Token]]] = {}
+        self._widths: dict[tuple[str, Style], float] = {}
         policy = QSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Preferred)
         policy.setHeightForWidth(True)
         self.setSizePolicy(policy)
@@ -177,7 +178,10 @@ class SentenceView(QWidget):
     def _width(self, token: _Token) -> float:
         if isinstance(token, Choice):
             return self._buttons[token.key].sizeHint().width()
-        return QFontMetricsF(self._fonts.of(token[1])).horizontalAdvance(token[0])
+        if token not in self._widths:
+            metrics = QFontMetricsF(self._fonts.of(token[1]))
+            self._widths[token] = metrics.horizontalAdvance(token[0])
+        return self._widths[token]
 
     def _place(self, width: int) -> None:
         words: list[_Word] = []

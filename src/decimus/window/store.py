@@ -78,6 +78,18 @@ class Store(QObject):
         self._saved = history.study if path else Study()
         self._move(history, is_same_study=False, results=results)
 
+    def advance(self, base: History, history: History, results: Results) -> None:
+        """Take a step that was computed elsewhere from `base`, with what follows from it.
+
+        Where the study has changed meanwhile, the step is taken from how it stands now.
+        """
+        if base is self._history:
+            if history.study is base.study:
+                return
+            self._move(history, results=results)
+        else:
+            self.apply(history.steps[-1].edit)
+
     def save(self, path: Path) -> bool:
         """Write the study to a file; False, with `refused`, when that failed."""
         try:

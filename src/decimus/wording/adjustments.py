@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import re
+
 from decimus.analysis.results import Results
 from decimus.errors import ChoiceError
 from decimus.measurements.adjusting import in_order
@@ -24,6 +26,10 @@ from decimus.wording.phrases import typed_number
 from decimus.wording.spans import Choice, Entry, Option, Span, Text
 
 _MOST_LEVELS = 12
+_FACTOR_ON = re.compile(
+    r"(.+?)\s*(?:\s|([×*/÷]))\s*([\d.,]+)(?:\s*(?:±|\+/-|\+-)\s*([\d.,]+)\s*%)?"
+)
+"""A group, times or divided by, a factor, and how well that is known."""
 _LOG_NAMES = {10: "log₁₀", 2: "log₂", 0: "ln"}
 _SCALES = {
     RelativeScale.PERCENT: "as percent of the mean of {}",
@@ -42,8 +48,9 @@ def adjustment_words(adjustment: AnyAdjustment) -> str:
         case MinusBlank(amount=amount):
             return f"less a blank of {amount:g}, whose own error is not carried"
         case FactorOnGroup(level=level, factor=factor, uncertainty=uncertainty):
-            own = "" if uncertainty is None else f" (known to {uncertainty:g} %)"
-            return f"those of {level} times {factor:g}{own}, the factor’s own error not carried"
+            how = "divided by" if adjustment.is_divided else "times"
+            own = "" if uncertainty is None else f" (itself known to ± {uncertainty:g} %)"
+            return f"those of {level} {how} {factor:g}{own}, the factor’s own error not carried"
         case RelativeToControl(level=level, scale=scale):
             return _SCALES[scale].format(level)
         case Logarithm(base=base):
@@ -129,13 +136,18 @@ def _entries(results: Results) -> tuple[Entry, ...]:
         return Adjust(adjustment=adjustment, words=adjustment_words(adjustment), sheet=sheet)
 
     def factor_on(text: str) -> Edit:
-        level, _, number = text.rpartition(" ")
-        factor = _factor_of(results, level.strip())
-        if factor is None:
+        typed = _FACTOR_ON.fullmatch(text.strip())
+        level = typed[1] if typed else text.strip()
+        factor = _factor_of(results, level)
+        if typed is None or factor is None:
             raise ChoiceError(
-                f"There is no group “{level.strip()}”", remedy="Type a group and a factor: dim 2.5"
+                f"There is no group “{level}” with a factor behind it",
+                remedy="Type a group and a factor: dim 2.5, dim / 2.5 or dim 2.5 ± 3 %",
             )
-        adjustment = FactorOnGroup(factor.variable, level.strip(), _factor(number))
+        own = typed_number(typed[4], "the factor's own error") if typed[4] else None
+        adjustment = FactorOnGroup(
+            factor.variable, level, _factor(typed[3]), own, is_divided=typed[2] in ("/", "÷")
+        )
         return Adjust(adjustment=adjustment, words=adjustment_words(adjustment), sheet=sheet)
 
     def relative(text: str) -> Edit:
@@ -148,7 +160,7 @@ def _entries(results: Results) -> tuple[Entry, ...]:
     found = [
         Entry("change the unit: factor and unit, such as 0.1 cm", "", converted),
         Entry("less a blank: an amount or a group", "", blank),
-        Entry("a factor on one group, such as dim 2.5", "", factor_on),
+        Entry("a factor on one group, such as dim 2.5, dim / 2.5 or dim 2.5 ± 3 %", "", factor_on),
         Entry("percent of a control: its name", "", relative),
     ]
     shape = results.measurements.shape

@@ -65,6 +65,8 @@ def _disagreement(results: Results, found: tuple[Disagreement, ...]) -> RemarkWo
     first = found[0]
     value = number(first.value, results.groups.decimals, results.decimal_sign)
     place = f"row {first.row + 1}, column {first.column + 1}"
+    if first.table:
+        place = f"{first.table}, {place}"
     more = f" So do {len(found) - 1} more." if len(found) > 1 else ""
     why = (
         "It is the SD divided by n, not by n − 1."

@@ -7,7 +7,7 @@ from decimus.errors import ChoiceError
 from decimus.measurements.observations import Measurements
 from decimus.measurements.summarised import SummaryShape
 from decimus.study.edits import ChooseLayout, ChooseMeaning, ChooseSameN, Edit
-from decimus.terms import Layout, Meaning
+from decimus.terms import Layout, Meaning, Quantile
 from decimus.wording.numbers import percent
 from decimus.wording.questions import joint
 from decimus.wording.spans import Choice, Entry, Option, Span, Text
@@ -19,6 +19,12 @@ MEANING_WORDS = {
     Meaning.INTERVAL: "ends of a confidence interval",
     Meaning.VARIANCE: "variance",
     Meaning.GIVEN: "an error bar to draw as given",
+}
+
+
+_QUANTILES = {
+    Quantile.T: "t with n − 1 degrees of freedom",
+    Quantile.NORMAL: "the normal quantile, 1.96 at 95 %",
 }
 
 
@@ -85,6 +91,7 @@ def _meaning(results: Results, summary: SummaryShape) -> list[Span]:
     spans: list[Span] = [Text(article), choice]
     if now in (Meaning.MARGIN, Meaning.INTERVAL):
         spans += [Text(" at "), _level(results, summary, now)]
+        spans += [Text(" by "), _quantile(results, summary, now)]
     return spans
 
 
@@ -95,6 +102,20 @@ def _level(results: Results, summary: SummaryShape, meaning: Meaning) -> Choice:
         for at in sorted({90.0, 95.0, 99.0, level})
     )
     return Choice("meaning level", percent(level), "the level of the interval given", options)
+
+
+def _quantile(results: Results, summary: SummaryShape, meaning: Meaning) -> Choice:
+    sheet = results.question.sheet
+    options = tuple(
+        Option(
+            words,
+            ChooseMeaning(meaning=meaning, quantile=quantile, sheet=sheet),
+            quantile is summary.quantile,
+        )
+        for quantile, words in _QUANTILES.items()
+    )
+    words = _QUANTILES[summary.quantile]
+    return Choice("quantile", words, "the quantile behind the interval given", options)
 
 
 def _n(results: Results, summary: SummaryShape) -> list[Span]:

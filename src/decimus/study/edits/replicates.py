@@ -8,7 +8,7 @@ from decimus.errors import ChoiceError
 from decimus.study.edits.bases import SheetEdit, check_level
 from decimus.study.readings import NOBODY, LevelJoin, SummaryColumns
 from decimus.study.studies import Sheet
-from decimus.terms import LimitRule, Meaning
+from decimus.terms import LimitRule, Meaning, Quantile
 
 
 class ChooseHeaderRows(SheetEdit, frozen=True, kw_only=True):
@@ -157,6 +157,7 @@ class ChooseMeaning(SheetEdit, frozen=True, kw_only=True):
 
     meaning: Meaning
     level: float | None = None
+    quantile: Quantile | None = None
 
     def __post_init__(self) -> None:
         if self.level is not None:
@@ -170,7 +171,12 @@ class ChooseMeaning(SheetEdit, frozen=True, kw_only=True):
     def changed(self, sheet: Sheet) -> Sheet:
         """The sheet read that way."""
         said = sheet.reading.summary
-        summary = replace(said, meaning=self.meaning, level=self.level or said.level)
+        summary = replace(
+            said,
+            meaning=self.meaning,
+            level=self.level or said.level,
+            quantile=self.quantile or said.quantile,
+        )
         return replace(sheet, reading=replace(sheet.reading, summary=summary))
 
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QRect, Qt, Signal
+from PySide6.QtCore import QRect, QSize, Qt, Signal
 from PySide6.QtGui import QFontMetrics, QPainter, QPen
 from PySide6.QtWidgets import QHeaderView, QLineEdit, QWidget
 
@@ -11,6 +11,24 @@ from decimus.window.theme import INK, SURFACE, colour, sans
 
 ROW_HEIGHT = 29
 SWATCH = 10
+_ROOM = 22
+"""Around a row number, in pixels."""
+
+
+class RowNumbers(QHeaderView):
+    """The numbers of the rows, as wide as the largest: asked of one row, not of hundreds."""
+
+    def __init__(self, parent: QWidget) -> None:
+        super().__init__(Qt.Orientation.Vertical, parent)
+        self.setSectionsClickable(True)
+        self.setHighlightSections(True)
+
+    def sizeHint(self) -> QSize:
+        """The width of the last number."""
+        if not self.count():
+            return QSize(_ROOM, 0)
+        last = str(self.model().headerData(self.count() - 1, self.orientation()))
+        return QSize(QFontMetrics(self.font()).horizontalAdvance(last) + _ROOM, 0)
 
 
 class HeadingsView(QHeaderView):

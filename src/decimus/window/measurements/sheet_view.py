@@ -27,7 +27,7 @@ from decimus.formats.delimited import parse_delimited
 from decimus.study.edits import DeleteColumns, DeleteRows, InsertColumns, InsertRows
 from decimus.window.choices import ChoiceMenu, choice_menu
 from decimus.window.measurements.cells import CellDelegate
-from decimus.window.measurements.headings import ROW_HEIGHT, HeadingsView
+from decimus.window.measurements.headings import ROW_HEIGHT, HeadingsView, RowNumbers
 from decimus.window.measurements.sheet_model import SheetModel
 from decimus.window.theme import (
     QUIET,
@@ -71,7 +71,8 @@ class SheetView(QTableView):
         self.headings.customContextMenuRequested.connect(
             lambda at: self.open_column_menu(self.headings.logicalIndexAt(at))
         )
-        rows = self.verticalHeader()
+        rows = RowNumbers(self)
+        self.setVerticalHeader(rows)
         rows.setSectionResizeMode(QHeaderView.ResizeMode.Fixed)
         rows.setDefaultSectionSize(ROW_HEIGHT)
         rows.setFont(sans(12))
