@@ -19,7 +19,7 @@ from decimus.examples.catalogue import example
 from decimus.study.history import History
 from decimus.window.app import application
 from decimus.window.main_window import MainWindow
-from decimus.wording.working import Quantity
+from decimus.terms import Statistic
 from decimus.workflows.opening import pasted
 
 SIZE = (1280, 800)
@@ -87,7 +87,7 @@ def main(folder: Path) -> None:
     window.thread_line.go("groups")
     lane = window.groups.model.lane(2)
     if lane is not None:
-        window.groups.open_working(lane, Quantity.CONFIDENCE_INTERVAL)
+        window.groups.open_working(2, Statistic.CONFIDENCE_INTERVAL)
     shot(window, folder, "groups")
     window.thread_line.go("comparisons")
     shot(window, folder, "comparisons")

@@ -69,9 +69,97 @@ class ErrorBar(StrEnum):
     STANDARD_DEVIATION = "sd"
     STANDARD_ERROR = "se"
     CONFIDENCE_INTERVAL = "ci"
+    MULTIPLE_OF_SD = "multiple-sd"
+    """The SD times a factor."""
+    MULTIPLE_OF_SE = "multiple-se"
+    """The SE times a factor."""
+    RANGE = "range"
+    """From the smallest to the largest value."""
+    QUARTILES = "quartiles"
+    """From the first to the third quartile."""
+    WITHIN_SE = "within-se"
+    """The within-subject standard error."""
+    WITHIN_CI = "within-ci"
+    """The within-subject confidence interval."""
     GIVEN = "given"
     """What a summarised table gives beside its means, as it stands there."""
     NONE = "none"
+
+
+class Height(StrEnum):
+    """What stands for a group on the figure: how high its bar or point is."""
+
+    MEAN = "mean"
+    MEDIAN = "median"
+    GEOMETRIC_MEAN = "geometric-mean"
+    COUNT = "count"
+    """How many cases the group has."""
+    SHARE = "share"
+    """The share of cases on one side of a threshold."""
+
+    @property
+    def is_of_outcome(self) -> bool:
+        """True for heights in the unit of the outcome, on whose axis replicates stand."""
+        return self not in (Height.COUNT, Height.SHARE)
+
+    @property
+    def is_compared(self) -> bool:
+        """True for heights that comparisons of groups may be drawn over."""
+        return self.is_of_outcome
+
+
+class Side(StrEnum):
+    """Which side of a threshold is counted."""
+
+    ABOVE = "above"
+    AT_LEAST = "at-least"
+    BELOW = "below"
+
+
+class Totals(StrEnum):
+    """What is shown below the groups of a level of the first factor."""
+
+    NONE = "none"
+    MARGINAL = "marginal"
+    """The marginal mean: cells count equally, the error is pooled."""
+    ALL = "all"
+    """The summary of all replicates of the level."""
+    BOTH = "both"
+
+
+class Statistic(StrEnum):
+    """A column of the lanes and of the summary table."""
+
+    N = "n"
+    MISSING = "missing"
+    EXCLUDED = "excluded"
+    MEAN = "mean"
+    STANDARD_DEVIATION = "sd"
+    STANDARD_ERROR = "se"
+    CONFIDENCE_INTERVAL = "ci"
+    MARGIN = "margin"
+    MEAN_AND_SD = "mean-sd"
+    MEAN_AND_SE = "mean-se"
+    MEAN_AND_MARGIN = "mean-margin"
+    MEDIAN = "median"
+    QUARTILES = "quartiles"
+    MINIMUM = "min"
+    MAXIMUM = "max"
+    RANGE = "range"
+    VARIANCE = "variance"
+    COEFFICIENT_OF_VARIATION = "cv"
+    MODE = "mode"
+    SUM = "sum"
+    POPULATION_SD = "population-sd"
+    GEOMETRIC_MEAN = "geometric-mean"
+    GEOMETRIC_SD = "geometric-sd"
+    GEOMETRIC_INTERVAL = "geometric-ci"
+    SHARE = "share"
+    SHARE_INTERVAL = "share-ci"
+    WITHIN_SE = "within-se"
+    WITHIN_CI = "within-ci"
+    RANK = "rank"
+    """By mean, the largest first."""
 
 
 class Direction(StrEnum):

@@ -4,12 +4,13 @@ from __future__ import annotations
 
 import pytest
 
-from decimus.analysis.groups import error_bar_ends, names_of
-from decimus.statistics.summaries import Summary
+from decimus.analysis.groups import names_of
 from decimus.study.edits import (
     ChooseDecimals,
+    ChooseDirection,
     ChooseErrorBar,
     ChooseFactors,
+    Edit,
     RenameLevel,
     ReorderLevels,
 )
@@ -64,23 +65,33 @@ def test_no_more_than_six_digits() -> None:
     assert results_of("a,b\n123456.78,1\n123457.91,2\n").groups.decimals == 2
 
 
+def ends(text: str, *edits: Edit) -> tuple[float | None, float | None]:
+    """Where the first group's error bar ends."""
+    groups = results_of(text, *edits).groups
+    found = groups.error_bar(groups.shown[0])
+    return (None, None) if found is None else (found.lower, found.upper)
+
+
 def test_error_bars_by_hand() -> None:
     """0, 2, 4: SD 2, SE 2/√3, 95 % margin 4.303 · 2/√3."""
-    summary = Summary((0.0, 2.0, 4.0))
-    sd = error_bar_ends(summary, ErrorBar.STANDARD_DEVIATION, 95, Direction.BOTH)
-    assert sd is not None
-    assert (sd.lower, sd.upper) == (0, 4)
-    se = error_bar_ends(summary, ErrorBar.STANDARD_ERROR, 95, Direction.UP)
-    assert se is not None
-    assert se.lower is None
-    assert se.upper == pytest.approx(2 + 2 / 3**0.5)
-    ci = error_bar_ends(summary, ErrorBar.CONFIDENCE_INTERVAL, 95, Direction.DOWN)
-    assert ci is not None
-    assert ci.upper is None
-    assert ci.lower == pytest.approx(2 - 4.302652729911275 * 2 / 3**0.5)
-    assert error_bar_ends(summary, ErrorBar.NONE, 95, Direction.BOTH) is None
-    assert error_bar_ends(Summary((1.0,)), ErrorBar.STANDARD_ERROR, 95, Direction.BOTH) is None
-    assert error_bar_ends(Summary(()), ErrorBar.STANDARD_ERROR, 95, Direction.BOTH) is None
+    three = "a,b\n0,1\n2,2\n4,5\n"
+    assert ends(three, ChooseErrorBar(error_bar=ErrorBar.STANDARD_DEVIATION)) == (0, 4)
+    up = (
+        ChooseErrorBar(error_bar=ErrorBar.STANDARD_ERROR),
+        ChooseDirection(direction=Direction.UP),
+    )
+    assert ends(three, *up) == (None, pytest.approx(2 + 2 / 3**0.5))
+    down = ends(three, ChooseDirection(direction=Direction.DOWN))
+    assert down == (pytest.approx(2 - 4.302652729911275 * 2 / 3**0.5), None)
+    assert ends(three, ChooseErrorBar(error_bar=ErrorBar.NONE)) == (None, None)
+    one = "a,b\n1,2\n,3\n"
+    assert ends(one, ChooseErrorBar(error_bar=ErrorBar.STANDARD_ERROR)) == (None, None)
+    thrice = ChooseErrorBar(error_bar=ErrorBar.MULTIPLE_OF_SD, factor=3)
+    assert ends(three, thrice) == (-4, 8)
+    half = ChooseErrorBar(error_bar=ErrorBar.MULTIPLE_OF_SE, factor=1.5)
+    assert ends(three, half)[1] == pytest.approx(2 + 3 / 3**0.5)
+    assert ends(three, ChooseErrorBar(error_bar=ErrorBar.RANGE)) == (0, 4)
+    assert ends(three, ChooseErrorBar(error_bar=ErrorBar.QUARTILES)) == (1, 3)
 
 
 def test_each_group_keeps_its_own_length() -> None:

@@ -10,9 +10,10 @@ from PySide6.QtWidgets import QLineEdit
 
 from decimus.study.history import History
 from decimus.study.readings import CELLS
+from decimus.terms import Statistic
 from decimus.window.comparisons.pairs_model import Column as PairColumn
-from decimus.window.groups.lanes_model import Column
-from decimus.window.groups.lanes_view import GRIP
+from decimus.window.groups.lane_headings import GRIP
+from decimus.window.main_window import MainWindow
 from decimus.window.measurements.sheet_model import CellState, SheetModel
 from decimus.wording.spans import plain_text
 from tests.conftest import TWO_FACTORS
@@ -183,26 +184,34 @@ def test_a_reading_that_cannot_be_can_be_taken_back_by_its_words(empty: Driver) 
 # --- groups --------------------------------------------------------------------------
 
 
-def open_number(driver: Driver, row: int, column: Column) -> None:
+def open_number(driver: Driver, row: int, column: Statistic) -> None:
     lanes = driver.window.groups.lanes
-    rect = lanes.visualRect(lanes.lanes.index(row, column.value))
+    rect = lanes.visualRect(lanes.lanes.index(row, lanes.lanes.section(column)))
     driver.click(lanes.viewport(), rect.center())
+
+
+def number_shown(window: MainWindow, column: Statistic) -> str:
+    """A number of the third lane."""
+    model = window.groups.model
+    return str(model.index(2, model.section(column)).data()).replace("\u00a0", " ")
 
 
 @pytest.mark.parametrize(
     "column",
     [
-        *(Column.N, Column.MEAN, Column.STANDARD_DEVIATION),
-        *(Column.STANDARD_ERROR, Column.CONFIDENCE_INTERVAL),
+        *(Statistic.N, Statistic.MEAN, Statistic.STANDARD_DEVIATION),
+        *(Statistic.STANDARD_ERROR, Statistic.CONFIDENCE_INTERVAL),
     ],
 )
-def test_a_click_on_a_number_shows_its_working(salt: Driver, column: Column) -> None:
+def test_a_click_on_a_number_shows_its_working(salt: Driver, column: Statistic) -> None:
     salt.go("groups")
     window = salt.window
     open_number(salt, 2, column)
     panel = window.groups.working
     assert panel.isVisible()
-    shown = str(window.groups.model.index(2, column.value).data()).replace("\u00a0", " ")
+    shown = str(window.groups.model.index(2, window.groups.model.section(column)).data()).replace(
+        "\u00a0", " "
+    )
     assert f"<b>{shown}" in panel.formula.text().replace(
         "\u00a0", " "
     ) or shown in panel.formula.text().replace("\u00a0", " ")
@@ -211,7 +220,9 @@ def test_a_click_on_a_number_shows_its_working(salt: Driver, column: Column) -> 
     window.measurements.sheet.write(0, 3, (("9.9",),))
     salt.settle()
     salt.keys("Alt+2")
-    after = str(window.groups.model.index(2, column.value).data()).replace("\u00a0", " ")
+    after = str(window.groups.model.index(2, window.groups.model.section(column)).data()).replace(
+        "\u00a0", " "
+    )
     assert after in panel.formula.text().replace("\u00a0", " ")
 
 
@@ -219,14 +230,14 @@ def test_error_bar_headings_work_everywhere_at_once(salt: Driver) -> None:
     salt.go("groups")
     window = salt.window
     for column, words in (
-        (Column.STANDARD_DEVIATION, "its standard deviation"),
-        (Column.STANDARD_ERROR, "its standard error"),
-        (Column.CONFIDENCE_INTERVAL, "its 95\u00a0% confidence interval"),
+        (Statistic.STANDARD_DEVIATION, "its standard deviation"),
+        (Statistic.STANDARD_ERROR, "its standard error"),
+        (Statistic.CONFIDENCE_INTERVAL, "its 95\u00a0% confidence interval"),
     ):
-        window.groups.lanes.headings.choose(column.value)
+        window.groups.lanes.headings.choose(window.groups.model.section(column))
         salt.settle()
         assert words in plain_text(window.page.caption.sentence)
-    window.groups.lanes.headings.choose(Column.N.value)
+    window.groups.lanes.headings.choose(window.groups.model.section(Statistic.N))
     assert "confidence interval" in plain_text(window.page.caption.sentence)
 
 
@@ -335,8 +346,8 @@ def test_settings_change_the_figure(salt: Driver) -> None:
     window = salt.window
     place = window.figure
     salt.choose(place.row(0, 0), "kind", "points")
-    salt.choose(place.row(0, 1), "replicates", "no circles")
-    salt.choose(place.row(0, 2), "palette", "greys")
+    salt.choose(place.row(0, 2), "replicates", "no circles")
+    salt.choose(place.row(0, 3), "palette", "greys")
     salt.choose(place.row(1, 0), "error_bar", "standard deviation")
     salt.choose(place.row(1, 1), "direction", "upwards")
     salt.type_choice(place.row(2, 0), "value title", "Leaf size")

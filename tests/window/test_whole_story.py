@@ -16,9 +16,10 @@ from PySide6.QtWidgets import QApplication
 
 from decimus.figure.marks import Box, Label, Part, Stroke
 from decimus.study.history import History
+from decimus.terms import Statistic
 from decimus.window.comparisons.pairs_model import Column as PairColumn
-from decimus.window.groups.lanes_model import Column, Lane
-from decimus.window.groups.lanes_view import GRIP
+from decimus.window.groups.lane_headings import GRIP
+from decimus.window.groups.lanes_model import Lane
 from decimus.window.main_window import MainWindow
 from decimus.wording.spans import plain_text
 from tests.window.driving import LEFT, Driver
@@ -39,6 +40,10 @@ def mean(name: str) -> float:
     return sum(VALUES[name]) / 10
 
 
+N, MEAN, SD, SE, CI = range(2, 7)
+"""Where the numbers stand in a lane."""
+
+
 def sd(name: str) -> float:
     return math.sqrt(sum((v - mean(name)) ** 2 for v in VALUES[name]) / 9)
 
@@ -50,7 +55,7 @@ def lanes_text(window: MainWindow) -> dict[str, list[str]]:
     for row, shown in enumerate(model.rows):
         if isinstance(shown, Lane):
             found[shown.group.levels[0]] = [
-                str(model.index(row, c.value).data() or "") for c in Column
+                str(model.index(row, c).data() or "") for c in range(model.columnCount())
             ]
     return found
 
@@ -89,9 +94,9 @@ def check(window: MainWindow, half: dict[str, float], words: str, order: list[st
     lanes = lanes_text(window)
     for name in NAMES:
         shown = lanes[name]
-        assert shown[Column.N.value] == "10"
-        assert float(shown[Column.MEAN.value]) == pytest.approx(mean(name), abs=0.0051)
-        assert float(shown[Column.STANDARD_DEVIATION.value]) == pytest.approx(sd(name), abs=0.0051)
+        assert shown[N] == "10"
+        assert float(shown[MEAN]) == pytest.approx(mean(name), abs=0.0051)
+        assert float(shown[SD]) == pytest.approx(sd(name), abs=0.0051)
         height, length = bar_and_error(window, name)
         assert height == pytest.approx(mean(name), abs=1e-6)
         assert length == pytest.approx(half[name], rel=3e-4)
@@ -119,7 +124,7 @@ def test_from_paste_to_export_and_back(empty: Driver, tmp_path: Path) -> None:
 
     # Choose SE at its heading.
     headings = window.groups.lanes.headings
-    section = Column.STANDARD_ERROR.value
+    section = SE
     x = headings.sectionViewportPosition(section) + headings.sectionSize(section) // 2
     driver.click(headings.viewport(), QPoint(x, headings.height() // 2))
     check(window, errors, "its standard error, both ways", NAMES)
@@ -127,8 +132,8 @@ def test_from_paste_to_export_and_back(empty: Driver, tmp_path: Path) -> None:
     # Change the caption word to 90 % CI.
     driver.choose(window.page.caption, "error_bar", "90 % confidence interval")
     check(window, narrower, "its 90 % confidence interval, both ways", NAMES)
-    assert window.groups.model.heading(Column.CONFIDENCE_INTERVAL) == "90\u00a0% CI"
-    interval = lanes_text(window)["A"][Column.CONFIDENCE_INTERVAL.value].split("\u00a0to\u00a0")
+    assert window.groups.model.heading(Statistic.CONFIDENCE_INTERVAL) == "90\u00a0% CI"
+    interval = lanes_text(window)["A"][CI].split("\u00a0to\u00a0")
     assert float(interval[1]) - float(interval[0]) == pytest.approx(2 * narrower["A"], abs=0.011)
 
     # Reorder two lanes: drag B by its grip below C.

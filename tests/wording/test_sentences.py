@@ -9,7 +9,7 @@ from decimus.errors import ChoiceError
 from decimus.study import edits
 from decimus.study.questions import PairOfGroups
 from decimus.study.readings import CELLS, HEADINGS
-from decimus.terms import Direction, ErrorBar
+from decimus.terms import Direction, ErrorBar, Statistic
 from decimus.wording.captions import caption
 from decimus.wording.comparisons import (
     anova_table,
@@ -20,12 +20,14 @@ from decimus.wording.comparisons import (
     result_sentence,
 )
 from decimus.wording.figure_readings import target_reading
+from decimus.wording.interpretation import interpretation
+from decimus.wording.pair_working import pair_working
 from decimus.wording.questions import question_sentence
 from decimus.wording.readings import reading_sentence, thread_counts
 from decimus.wording.settings import figure_settings, foot_sentence
 from decimus.wording.spans import Choice, Sentence, plain_text
-from decimus.wording.working import Quantity, pair_working, working
-from decimus.wording.write_up import interpretation, result_paragraph, summary_table
+from decimus.wording.working import working
+from decimus.wording.write_up import result_paragraph, summary_table
 from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS, TWO_GROUPS, results_of
 
 NAMED = (
@@ -105,7 +107,9 @@ def test_choosing_an_option_makes_it_current() -> None:
     results = named()
     for key in ("kind", "error_bar", "direction", "replicates"):
         for option in choices(caption(results))[key].options:
-            assert option.edit is not None
+            if option.edit is None:
+                assert option.why
+                continue
             after = choices(caption(Results(option.edit.apply(results.study))))
             if key in after:
                 current = [o.label for o in after[key].options if o.is_current]
@@ -210,35 +214,16 @@ def test_drawing_many_at_once() -> None:
         assert len(edit.apply(results.study).questions[0].drawn_pairs) == count
 
 
-@pytest.mark.parametrize("quantity", list(Quantity))
-def test_workings_end_in_the_number_of_the_lane(quantity: Quantity) -> None:
-    results = named()
-    group = results.groups.group(("2",))
-    found = working(results, group, quantity)
-    table = summary_table(results)
-    row = table.rows[2]
-    shown = {
-        Quantity.N: row[1],
-        Quantity.MEAN: row[2],
-        Quantity.STANDARD_DEVIATION: row[3],
-        Quantity.STANDARD_ERROR: row[4],
-        Quantity.CONFIDENCE_INTERVAL: row[5],
-    }[quantity]
-    assert shown.replace("\u00a0", " ") in found.result.replace("\u00a0", " ")
-    assert "2 g/L" in found.title.replace("\u00a0", " ")
-    assert found.as_text().count("\n") == 3
-
-
 def test_working_by_hand() -> None:
     """8.0, 8.4, 9.1: sum 25.5, mean 8.5, squares 0.62."""
     results = named()
     group = results.groups.group(("2",))
-    mean = working(results, group, Quantity.MEAN)
+    mean = working(results, group, Statistic.MEAN)
     assert mean.filled == "(8 + 8.4 + 9.1) ÷ 3 = 25.5 ÷ 3"
     assert mean.result == "8.50\u00a0mm²"
-    sd = working(results, group, Quantity.STANDARD_DEVIATION)
+    sd = working(results, group, Statistic.STANDARD_DEVIATION)
     assert sd.filled == "√(0.620 ÷ 2)"
-    ci = working(results, group, Quantity.CONFIDENCE_INTERVAL)
+    ci = working(results, group, Statistic.CONFIDENCE_INTERVAL)
     assert "4.303" in ci.filled
     assert "2 degrees of freedom" in ci.reading
     assert "54\u00a0% too narrow" in ci.reading
@@ -247,10 +232,10 @@ def test_working_by_hand() -> None:
 def test_workings_of_one_value_say_why_not() -> None:
     results = results_of("a,b\n1,2\n,3\n")
     group = results.groups.group(("a",))
-    for quantity in (Quantity.STANDARD_DEVIATION, Quantity.STANDARD_ERROR):
+    for quantity in (Statistic.STANDARD_DEVIATION, Statistic.STANDARD_ERROR):
         found = working(results, group, quantity)
         assert found.result == "–"
-        assert "needs at least 2" in found.reading
+        assert "one value has no spread" in found.reading
 
 
 def test_pair_working_names_its_interval() -> None:

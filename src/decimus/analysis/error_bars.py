@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from msgspec.structs import replace
 
-from decimus.analysis.groups import Groups, error_bar_ends
+from decimus.analysis.groups import Groups
+from decimus.study.edits.groups import fitting
 from decimus.study.questions import Question
 from decimus.terms import ErrorBar, Meaning
 
@@ -17,16 +18,15 @@ _BY_WORTH = (
 
 
 def possible_error_bars(groups: Groups) -> tuple[ErrorBar, ...]:
-    """Error bars that every group can have, the most telling first."""
+    """Error bars that every group can have on the chosen height, the most telling first."""
     shown = [group for group in groups.shown if not group.is_empty]
-    question = groups.question
+    bars = fitting(groups.question.height)
+    ordered = [*(bar for bar in _BY_WORTH if bar in bars), *bars]
     return tuple(
-        kind
-        for kind in _BY_WORTH
-        if all(
-            error_bar_ends(g.summary, kind, question.error_bar_level, question.direction)
-            for g in shown
-        )
+        bar
+        for bar in dict.fromkeys(ordered)
+        if bar is not ErrorBar.NONE
+        and all(groups.heights.ends(group.levels, bar) is not None for group in shown)
     )
 
 

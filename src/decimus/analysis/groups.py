@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from decimal import Decimal
 from functools import cached_property
@@ -10,11 +10,15 @@ from itertools import product
 
 import numpy as np
 
+from decimus.analysis.heights import ErrorBarEnds, Heights, log_base
+from decimus.measurements.adjusting import unit_before_logarithms
 from decimus.measurements.observations import GroupCells, Measurements
 from decimus.measurements.variables import Factor, Level
-from decimus.statistics.summaries import GivenSummary, Interval, Summary
+from decimus.statistics.geometric import GeometricSummary
+from decimus.statistics.shares import Share
+from decimus.statistics.summaries import Interval, Summary
 from decimus.study.questions import Levels, Question
-from decimus.terms import Decimals, Direction, ErrorBar
+from decimus.terms import Decimals, Height
 
 _SIGNIFICANT_DIGITS = 6
 """More digits than this say nothing about a summary of replicates."""
@@ -22,14 +26,6 @@ _SIGNIFICANT_DIGITS = 6
 
 _DOTS = 1500
 """Dots that can be drawn without making anyone wait; more would hide each other."""
-
-
-@dataclass(frozen=True)
-class ErrorBarEnds:
-    """Where an error bar ends, in the unit of the outcome; None where it has no such end."""
-
-    lower: float | None
-    upper: float | None
 
 
 @dataclass(frozen=True)
@@ -138,14 +134,55 @@ class Groups:
         """The outcome with its unit."""
         return with_unit(self.measurements.outcome.name, self.measurements.outcome.unit)
 
+    @cached_property
+    def heights(self) -> Heights:
+        """What stands for each group on the figure, with its error bar."""
+        return Heights(
+            self.question, self.log_base, tuple((g.levels, g.cells, g.summary) for g in self.shown)
+        )
+
+    @property
+    def log_base(self) -> float | None:
+        """The base of the logarithms that the values are, None where they are none."""
+        return log_base(self.measurements.adjustments)
+
+    def height(self, group: Group) -> float | None:
+        """What stands for a group on the figure; None where it is undefined."""
+        return self.heights.value(group.levels)
+
     def error_bar(self, group: Group) -> ErrorBarEnds | None:
         """The chosen error bar of a group; None where it cannot be or none is wanted."""
-        return error_bar_ends(
-            group.summary,
-            self.question.error_bar,
-            self.question.error_bar_level,
-            self.question.direction,
-        )
+        return self.heights.error_bar(group.levels)
+
+    def geometric(self, group: Group) -> GeometricSummary | None:
+        """The geometric summary of a group; None where a value is zero or negative."""
+        return self.heights.geometric(group.levels)
+
+    def share(self, group: Group) -> Share | None:
+        """Cases on the chosen side of the threshold; None without threshold or values."""
+        return self.heights.share(group.levels)
+
+    @property
+    def shown_unit(self) -> str:
+        """The unit of heights and replicates on the axis."""
+        unit, adjustments = self.measurements.outcome.unit, self.measurements.adjustments
+        if self.axis_base is None:
+            return unit
+        return unit_before_logarithms(unit, adjustments)
+
+    @property
+    def on_figure(self) -> tuple[Group, ...]:
+        """The groups that stand on the figure."""
+        return tuple(group for group in self.shown if group.levels not in self.question.hidden)
+
+    def as_shown(self, values: Sequence[float]) -> tuple[float, ...]:
+        """Values on the scale of the axis: logarithms taken back where heights are."""
+        return taken_back(values, self.axis_base)
+
+    @property
+    def axis_base(self) -> float | None:
+        """The base by which logarithms are taken back for the axis; None where none are."""
+        return self.log_base if self.question.height is Height.GEOMETRIC_MEAN else None
 
     def confidence_interval(self, group: Group) -> Interval | None:
         """The CI of a group's mean at the chosen level."""
@@ -169,54 +206,14 @@ class Groups:
 
     @property
     def ns(self) -> tuple[int, int]:
-        """The smallest and the largest n."""
-        counts = [group.n for group in self.shown if group.is_n_known]
+        """The smallest and the largest n on the figure."""
+        counts = [group.n for group in self.on_figure if group.is_n_known]
         return min(counts, default=0), max(counts, default=0)
 
 
-def error_bar_ends(
-    summary: Summary, error_bar: ErrorBar, level: float, direction: Direction
-) -> ErrorBarEnds | None:
-    """The ends of an error bar on a mean.
-
-    Args:
-        summary: the group's summary.
-        error_bar: what the bar shows.
-        level: the level of a confidence interval, in percent.
-        direction: which of the two ends is drawn.
-    """
-    if summary.mean is None:
-        return None
-    length: float | None
-    if error_bar is ErrorBar.GIVEN:
-        return _given_ends(summary, direction)
-    match error_bar:
-        case ErrorBar.STANDARD_DEVIATION:
-            length = summary.standard_deviation
-        case ErrorBar.STANDARD_ERROR:
-            length = summary.standard_error
-        case ErrorBar.CONFIDENCE_INTERVAL:
-            interval = summary.confidence_interval(level)
-            length = None if interval is None else interval.half_width
-        case _:
-            length = None
-    if length is None:
-        return None
-    return ErrorBarEnds(
-        lower=None if direction is Direction.UP else summary.mean - length,
-        upper=None if direction is Direction.DOWN else summary.mean + length,
-    )
-
-
-def _given_ends(summary: Summary, direction: Direction) -> ErrorBarEnds | None:
-    """The ends of the bar that a summarised table gives."""
-    lengths = summary.given_lengths if isinstance(summary, GivenSummary) else None
-    if lengths is None or summary.mean is None:
-        return None
-    return ErrorBarEnds(
-        lower=None if direction is Direction.UP else summary.mean - lengths[0],
-        upper=None if direction is Direction.DOWN else summary.mean + lengths[1],
-    )
+def taken_back(values: Sequence[float], base: float | None) -> tuple[float, ...]:
+    """Logarithms to a base as the numbers they are of; other values as they are."""
+    return tuple(values) if base is None else tuple(base**value for value in values)
 
 
 def groups_of(

@@ -64,7 +64,7 @@ def _results(arguments: argparse.Namespace) -> Results:
 
 
 def _summary(arguments: argparse.Namespace) -> None:
-    from decimus.formats.delimited import written_csv
+    from decimus.formats.table_writers import csv_bytes
     from decimus.report.records import summary_record, summary_rows
 
     results = _results(arguments)
@@ -72,7 +72,7 @@ def _summary(arguments: argparse.Namespace) -> None:
     if arguments.json:
         _print_json(summary_record(results, level))
     elif arguments.csv:
-        sys.stdout.write(written_csv(summary_rows(results, level)))
+        sys.stdout.write(csv_bytes(summary_rows(results, level)).decode())
     else:
         from decimus.cli.tables import summary_text
 

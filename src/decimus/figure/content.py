@@ -4,17 +4,20 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from decimus.analysis.groups import ErrorBarEnds, FactorInOrder, Group, Groups, LevelInOrder
+from decimus.analysis.groups import FactorInOrder, Group, Groups, LevelInOrder, with_unit
+from decimus.analysis.heights import ErrorBarEnds
 from decimus.analysis.results import Results
 from decimus.figure.marks import Run
 from decimus.figure.palettes import colours
 from decimus.figure.swarms import drawn_values
 from decimus.figure.text import runs_of
 from decimus.study.questions import FigureChoices, Levels
-from decimus.terms import ChartKind, LevelKind
+from decimus.terms import ChartKind, Height, LevelKind
 from decimus.wording.captions import drawn_pairs
+from decimus.wording.error_bars import height_words
+from decimus.wording.numbers import plural
 from decimus.wording.p_values import figure_spans
-from decimus.wording.phrases import upper_first
+from decimus.wording.phrases import outcome_words, upper_first
 
 
 @dataclass(frozen=True)
@@ -23,7 +26,7 @@ class Member:
 
     levels: Levels
     colour: str
-    mean: float | None
+    height: float | None
     error_bar: ErrorBarEnds | None
     replicates: tuple[float, ...]
     asides: tuple[float, ...] = ()
@@ -72,6 +75,7 @@ class Content:
         comparisons: lines to draw.
         choices: how the figure looks.
         decimal_sign: for tick labels.
+        covering: values that the axis covers beside its own.
     """
 
     sections: tuple[Section, ...]
@@ -82,6 +86,7 @@ class Content:
     comparisons: tuple[WantedComparison, ...]
     choices: FigureChoices
     decimal_sign: str
+    covering: tuple[float, ...] = ()
 
     @property
     def members(self) -> tuple[Member, ...]:
@@ -90,9 +95,9 @@ class Content:
 
     def values(self) -> tuple[float, ...]:
         """Every value the axis has to cover."""
-        found: list[float] = []
+        found: list[float] = [*self.covering]
         for member in self.members:
-            found += [] if member.mean is None else [member.mean]
+            found += [] if member.height is None else [member.height]
             if member.error_bar is not None:
                 ends = (member.error_bar.lower, member.error_bar.upper)
                 found += [end for end in ends if end is not None]
@@ -115,7 +120,9 @@ def content_of(results: Results) -> Content:
 
     def member(levels: Levels) -> Member | None:
         group = groups.find(levels)
-        return None if group is None else _member(groups, group, by_levels[levels])
+        if group is None or levels in groups.question.hidden:
+            return None
+        return _member(groups, group, by_levels[levels])
 
     has_amounts = first.factor.kind is LevelKind.AMOUNTS and third is None
     sections = tuple(
@@ -133,12 +140,26 @@ def content_of(results: Results) -> Content:
         sections=sections,
         key_title=upper_first(second.title) if second else "",
         key=_key(groups, second),
-        value_title=upper_first(groups.outcome_title) if value_title is None else value_title,
+        value_title=_value_title(results) if value_title is None else value_title,
         group_title=_group_titles(groups) if group_title is None else group_title,
         comparisons=_comparisons(results),
         choices=choices,
         decimal_sign=results.decimal_sign,
     )
+
+
+def _value_title(results: Results) -> str:
+    """What the axis measures: the outcome, by its height where that is not the mean."""
+    groups = results.groups
+    height = groups.question.height
+    if height is Height.MEAN:
+        return upper_first(groups.outcome_title)
+    if height is Height.COUNT:
+        return f"Number of {plural(groups.measurements.unit_name, 2)}"
+    words = upper_first(height_words(groups, results.decimal_sign))
+    if height is Height.SHARE:
+        return f"{words} (%)"
+    return with_unit(f"{words} {outcome_words(groups.measurements)}", groups.shown_unit)
 
 
 def _group_title(factor: FactorInOrder) -> str:
@@ -163,15 +184,16 @@ def _levels_in_section(
 
 
 def _member(groups: Groups, group: Group, colour: str) -> Member:
-    summary = group.summary
-    dots = drawn_values(summary, groups.most_dots)
+    has_dots = groups.question.height.is_of_outcome
+    dots = drawn_values(group.summary, groups.most_dots) if has_dots else ()
+    asides = tuple(aside.value for aside in group.cells.asides) if has_dots else ()
     return Member(
         group.levels,
         colour,
-        summary.mean,
+        groups.height(group),
         groups.error_bar(group),
-        dots,
-        tuple(aside.value for aside in group.cells.asides),
+        groups.as_shown(dots),
+        groups.as_shown(asides),
         is_adjusted=groups.measurements.is_adjusted(group.cells),
     )
 
@@ -193,7 +215,12 @@ def _level_colours(groups: Groups, factor: FactorInOrder) -> dict[str, str]:
         must_differ=len(groups.factors) > 1,
         are_small=groups.question.figure.kind is ChartKind.POINTS,
     )
-    return dict(zip(texts, found, strict=True))
+    own = {
+        said.level: said.colour
+        for said in groups.question.level_colours
+        if said.variable == factor.factor.variable
+    }
+    return dict(zip(texts, found, strict=True)) | own
 
 
 def group_colours(groups: Groups) -> dict[Levels, str]:

@@ -219,7 +219,7 @@ def _group(member: Member) -> Target:
 def _means(content: Content, scale: Scale, slots: tuple[Slot, ...]) -> list[Mark]:
     marks: list[Mark] = []
     for slot in slots:
-        mean = slot.member.mean
+        mean = slot.member.height
         if mean is None:
             continue
         if content.choices.kind is ChartKind.BARS:
@@ -279,7 +279,7 @@ def _error_bars(content: Content, scale: Scale, slots: tuple[Slot, ...]) -> list
     """Error bars in ink with short ends, centred on their mark, never past the axis."""
     marks: list[Mark] = []
     for slot in slots:
-        ends, mean = slot.member.error_bar, slot.member.mean
+        ends, mean = slot.member.error_bar, slot.member.height
         if ends is None or mean is None:
             continue
         target = _group(slot.member)
@@ -295,7 +295,7 @@ def _error_bars(content: Content, scale: Scale, slots: tuple[Slot, ...]) -> list
                 marks.append(Stroke(slot.x - half, y, slot.x + half, y, LINE_PT, target=target))
     if content.choices.kind is ChartKind.POINTS:
         # Points stand in front of their error bars.
-        means = [(slot, slot.member.mean) for slot in slots]
+        means = [(slot, slot.member.height) for slot in slots]
         marks += [_point(s, scale.at(m)) for s, m in means if m is not None and scale.covers(m)]
     return marks
 
@@ -421,8 +421,8 @@ def _top_over(
     for slot in slots:
         member = slot.member
         heights = [scale.clamped(0.0) if content.choices.kind is ChartKind.BARS else scale.start]
-        if member.mean is not None:
-            heights.append(scale.clamped(member.mean) + point)
+        if member.height is not None:
+            heights.append(scale.clamped(member.height) + point)
         if member.error_bar is not None and member.error_bar.upper is not None:
             heights.append(scale.clamped(member.error_bar.upper))
         if shown and (seen := [v for v in member.replicates if scale.covers(v)]):

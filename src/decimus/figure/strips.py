@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from decimus.analysis.results import Results
 from decimus.figure.scales import Scale, padded, tick_labels, tick_step, ticks
+from decimus.terms import Height
 
 _MOST_TICKS = 6
 _AIR = 0.03
@@ -35,15 +36,27 @@ def _axis_over(values: Sequence[float], decimal_sign: str) -> StripAxis:
 
 def lane_axis(results: Results) -> StripAxis:
     """The axis of the lanes: over every replicate and every error bar."""
+    groups, question = results.groups, results.question
     values: list[float] = []
-    for group in results.groups.shown:
-        ends_of_values = (group.summary.minimum, group.summary.maximum, group.summary.mean)
-        values += [value for value in ends_of_values if value is not None]
-        values += [aside.value for aside in group.cells.asides]
-        ends = results.groups.error_bar(group)
-        if ends is not None:
-            values += [end for end in (ends.lower, ends.upper) if end is not None]
+    for group in groups.shown:
+        own = (group.summary.minimum, group.summary.maximum)
+        values += groups.as_shown([value for value in own if value is not None])
+        values += groups.as_shown([aside.value for aside in group.cells.asides])
+        if not question.height.is_of_outcome:
+            continue
+        ends = groups.error_bar(group)
+        reached = (ends.lower, ends.upper) if ends is not None else ()
+        values += [value for value in (groups.height(group), *reached) if value is not None]
+    if question.height is Height.SHARE and question.threshold is not None and values:
+        values.append(question.threshold)
     return _axis_over(values, results.decimal_sign)
+
+
+def axis_between(low: float, high: float, decimal_sign: str) -> StripAxis:
+    """An axis from `low` to `high` exactly, as zoomed by hand."""
+    step = tick_step(high - low, _MOST_TICKS)
+    places = ticks(low, high, step)
+    return StripAxis(low, high, places, tick_labels(places, step, decimal_sign))
 
 
 def difference_axis(results: Results) -> StripAxis:

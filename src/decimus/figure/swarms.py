@@ -4,19 +4,27 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+import numpy as np
+
 from decimus.statistics.summaries import Summary
 
 
-def drawn_values(summary: Summary, most: int) -> tuple[float, ...]:
-    """The replicates to draw: all of them, or `most` evenly spaced by rank.
+def drawn_replicates(summary: Summary, most: int) -> tuple[int, ...]:
+    """Which replicates to draw: all of them, or `most` evenly spaced by rank.
 
     The smallest and the largest stay, so that the dots cover what the values cover.
     """
-    if len(summary.replicates) <= most:
-        return summary.values
-    ordered = summary.ordered
-    last = len(ordered) - 1
-    return tuple(ordered[round(i * last / (most - 1))] for i in range(most))
+    n = len(summary.replicates)
+    if n <= most:
+        return tuple(range(n))
+    by_rank = np.argsort(summary.array, kind="stable")
+    ranks = [round(i * (n - 1) / (most - 1)) for i in range(most)]
+    return tuple(by_rank[ranks].tolist())
+
+
+def drawn_values(summary: Summary, most: int) -> tuple[float, ...]:
+    """The values of the replicates to draw."""
+    return tuple(summary.array[list(drawn_replicates(summary, most))].tolist())
 
 
 def swarm(places: Sequence[float], diameter: float, half_width: float) -> tuple[float, ...]:

@@ -168,4 +168,12 @@ def adjusted_unit(unit: str, adjustments: Sequence[AnyAdjustment], control: str 
     return unit
 
 
+def unit_before_logarithms(unit: str, adjustments: Sequence[AnyAdjustment]) -> str:
+    """The unit of values whose logarithms were taken: "mm²" for "log₁₀ mm²"."""
+    for adjustment in adjustments:
+        if isinstance(adjustment, Logarithm):
+            return unit.removeprefix(_LOGS[adjustment.base]).strip()
+    return unit
+
+
 _LOGS = {2: "log₂", 10: "log₁₀", 0: "ln"}

@@ -67,32 +67,21 @@ SUMMARY_HEADINGS = (
 def summary_rows(results: Results, level: float) -> list[list[str]]:
     """The summary as rows of cells in full precision, headings first.
 
-    Undefined numbers are empty cells. Names that a spreadsheet would run as a formula
-    are marked as text.
+    Undefined numbers are empty cells.
     """
     groups = results.groups
-    rows = [[*(_as_text(factor.title) for factor in groups.factors), *SUMMARY_HEADINGS]]
+    rows = [[*(factor.title for factor in groups.factors), *SUMMARY_HEADINGS]]
     for group in groups.shown:
         record = _group_record(group, level)
         interval = record.pop("ci")
         flat = record | {f"ci_{key}": value for key, value in interval.items()}
         cells = [_cell(flat[key]) for key in SUMMARY_HEADINGS]
-        rows.append([*(_as_text(level_text) for level_text in group.levels), *cells])
+        rows.append([*(level_text for level_text in group.levels), *cells])
     return rows
 
 
 def _cell(value: float | None) -> str:
     return "" if value is None else repr(value)
-
-
-def _as_text(text: str) -> str:
-    """Text that no spreadsheet takes for a formula; numbers stay numbers."""
-    if text[:1] in ("=", "+", "-", "@", "\t"):
-        try:
-            float(text)
-        except ValueError:
-            return f"'{text}"
-    return text
 
 
 def comparison_record(

@@ -202,6 +202,29 @@ class Summary:
         return float(self._sorted[-1]) if len(self.replicates) else None
 
     @property
+    def value_range(self) -> float | None:
+        """The largest value less the smallest."""
+        if self.minimum is None or self.maximum is None:
+            return None
+        return self.maximum - self.minimum
+
+    @cached_property
+    def modes(self) -> tuple[float, ...]:
+        """The values that occur most often, ascending; none where no value occurs twice."""
+        if self.n < 2 or not len(self.replicates):
+            return ()
+        values, counts = np.unique(self.array, return_counts=True)
+        most = int(counts.max())
+        return tuple(values[counts == most].tolist()) if most > 1 else ()
+
+    @property
+    def population_deviation(self) -> float | None:
+        """The population SD, √(Σ(y − mean)² / n): of these values only, no estimate."""
+        if self.sum_of_squares is None:
+            return None
+        return math.sqrt(self.sum_of_squares / self.n)
+
+    @property
     def coefficient_of_variation(self) -> float | None:
         """100 · SD / mean, in percent; for positive means only."""
         if self.standard_deviation is None or self.mean is None or self.mean <= 0:

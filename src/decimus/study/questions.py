@@ -11,9 +11,13 @@ from decimus.terms import (
     Decimals,
     Direction,
     ErrorBar,
+    Height,
     Method,
     Palette,
+    Side,
     Spacing,
+    Statistic,
+    Totals,
 )
 
 Levels = tuple[str, ...]
@@ -33,6 +37,21 @@ class LevelLabel(msgspec.Struct, frozen=True):
     variable: int
     level: str
     label: str
+
+
+class LevelColour(msgspec.Struct, frozen=True):
+    """A colour of a level's own, as "#" and six hexadecimal digits."""
+
+    variable: int
+    level: str
+    colour: str
+
+
+class ControlLevel(msgspec.Struct, frozen=True):
+    """The level of a factor that others are measured against."""
+
+    variable: int
+    level: str
 
 
 class PairOfGroups(msgspec.Struct, frozen=True):
@@ -68,6 +87,16 @@ class FigureChoices(msgspec.Struct, frozen=True):
     spacing: Spacing | None = None
 
 
+USUAL_COLUMNS = (
+    Statistic.N,
+    Statistic.MEAN,
+    Statistic.STANDARD_DEVIATION,
+    Statistic.STANDARD_ERROR,
+    Statistic.CONFIDENCE_INTERVAL,
+)
+"""The statistics beside the lanes until others are chosen."""
+
+
 class Question(msgspec.Struct, frozen=True):
     """How does the outcome differ by the factors?
 
@@ -87,6 +116,15 @@ class Question(msgspec.Struct, frozen=True):
         decimals: the rule for decimals.
         fixed_decimals: their number where the rule is a number.
         figure: how the figure looks.
+        error_bar_factor: what a multiple of SD or SE is multiplied by.
+        height: what stands for a group on the figure.
+        threshold: beyond what cases count as a share, None while nobody has said.
+        side: which side of it.
+        columns: the statistics beside the lanes, in order.
+        totals: what is shown below the groups of a level of the first factor.
+        controls: at most one level for each factor.
+        hidden: groups that are not on the figure.
+        level_colours: colours of levels' own.
     """
 
     sheet: int = 0
@@ -104,6 +142,15 @@ class Question(msgspec.Struct, frozen=True):
     decimals: Decimals = Decimals.ONE_MORE
     fixed_decimals: int = 2
     figure: FigureChoices = msgspec.field(default_factory=FigureChoices)
+    error_bar_factor: float = 2.0
+    height: Height = Height.MEAN
+    threshold: float | None = None
+    side: Side = Side.ABOVE
+    columns: tuple[Statistic, ...] = USUAL_COLUMNS
+    totals: Totals = Totals.NONE
+    controls: tuple[ControlLevel, ...] = ()
+    hidden: tuple[Levels, ...] = ()
+    level_colours: tuple[LevelColour, ...] = ()
 
     def label(self, variable: int, level: str) -> str:
         """The name a level is shown under."""
@@ -119,6 +166,10 @@ class Question(msgspec.Struct, frozen=True):
                 known = [level for level in order.levels if level in levels]
                 return (*known, *(level for level in levels if level not in known))
         return levels
+
+    def control(self, variable: int) -> str | None:
+        """The level of a factor that is its control."""
+        return next((c.level for c in self.controls if c.variable == variable), None)
 
     def is_drawn(self, a: Levels, b: Levels) -> bool:
         """True when the comparison of groups `a` and `b` is drawn on the figure."""

@@ -22,7 +22,7 @@ from decimus.study.history import History
 from decimus.window.beside import LARGE, Beside, prepare
 from decimus.window.store import Store
 from decimus.window.theme import sans
-from decimus.workflows.exporting import export_figure, export_summary
+from decimus.workflows.exporting import export_figure, export_summary, export_table
 from decimus.workflows.opening import checked, open_file
 
 _CLIPBOARD_DPI = 300
@@ -195,6 +195,19 @@ class Files(QObject):
     def write_summary(self, path: Path) -> None:
         """Write the summary to a file."""
         self._try(lambda: export_summary(self._store.results, path), path)
+
+    def ask_for_table(self, ending: str, is_exact: bool) -> None:
+        """Ask for a file and write the table of the lanes to it."""
+        names = f"{ending.upper()} (*.{ending})"
+        dialog = self._dialog(
+            "Save the table", names, lambda path: self.write_table(path, is_exact=is_exact)
+        )
+        self._for_writing(dialog, f"groups.{ending}", ending)
+        dialog.open()
+
+    def write_table(self, path: Path, *, is_exact: bool) -> None:
+        """Write the table of the lanes to a file."""
+        self._try(lambda: export_table(self._store.results, path, is_exact=is_exact), path)
 
     def copy_figure(self) -> None:
         """Put the figure on the clipboard as a picture at true size."""

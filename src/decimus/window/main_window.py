@@ -41,6 +41,7 @@ if TYPE_CHECKING:
     from decimus.window.comparisons.place import ComparisonsPlace
     from decimus.window.figure.place import FigurePlace
     from decimus.window.groups.place import GroupsPlace
+    from decimus.window.methods_window import MethodsWindow
     from decimus.window.write_up.place import WriteUpPlace
 
 _WORK_SHARE = 58
@@ -78,6 +79,7 @@ class MainWindow(QMainWindow):
         self.foot = Foot(self.store)
         self.place = PLACES[0].key
         self._is_typing = False
+        self._methods: MethodsWindow | None = None
         self._stale = {place.key for place in PLACES}
         self._lay_out()
         self._connect()
@@ -184,7 +186,11 @@ class MainWindow(QMainWindow):
         """The Groups place."""
         from decimus.window.groups import place
 
-        return self._added(place.GroupsPlace(self.store))
+        made = self._added(place.GroupsPlace(self.store))
+        made.cell_wanted.connect(self.show_cell)
+        made.table_wanted.connect(self.files.ask_for_table)
+        made.methods_wanted.connect(self.show_methods)
+        return made
 
     @cached_property
     def comparisons(self) -> ComparisonsPlace:
@@ -310,6 +316,19 @@ class MainWindow(QMainWindow):
         sheet = self.measurements.sheet
         sheet.setFocus()
         sheet.setCurrentIndex(self.measurements.model.index(0, 0))
+
+    def show_cell(self, row: int, column: int) -> None:
+        """Go to a cell of the table."""
+        self.thread_line.go("measurements")
+        self.measurements.sheet.go_to(row, column)
+
+    def show_methods(self, section: str) -> None:
+        """Open the methods at a section."""
+        from decimus.window.methods_window import MethodsWindow
+
+        if self._methods is None:
+            self._methods = MethodsWindow(self)
+        self._methods.show_section(section)
 
     def open_example(self) -> None:
         """Bring in the example study."""

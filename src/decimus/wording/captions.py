@@ -3,52 +3,55 @@
 from __future__ import annotations
 
 from decimus.analysis.comparisons import Comparison, PairResult
-from decimus.analysis.groups import Groups
+from decimus.analysis.groups import Group, Groups
 from decimus.analysis.results import Results
 from decimus.measurements.observations import Measurements
 from decimus.study.edits import (
     ChooseComparisonText,
-    ChooseDirection,
-    ChooseErrorBar,
     ChooseKind,
-    Edit,
     ShowReplicates,
 )
 from decimus.study.questions import Question
-from decimus.terms import ChartKind, ComparisonText, Direction, ErrorBar, LimitRule
+from decimus.terms import ChartKind, ComparisonText, Height, LimitRule
 from decimus.wording.adjustments import adjusted_caption
 from decimus.wording.comparisons import adjustment_choice, method_choice
+from decimus.wording.error_bars import error_bar_spans, height_choice
 from decimus.wording.numbers import NBSP, plural
 from decimus.wording.p_values import star_key
 from decimus.wording.phrases import (
-    LEVELS_OFFERED,
     LIMIT_WORDS,
-    error_bar_name,
+    group_words,
     levels_phrase,
     n_words,
     outcome_words,
-    typed_number,
     upper_first,
 )
-from decimus.wording.spans import Choice, Entry, Option, Sentence, Span, Style, Text
+from decimus.wording.spans import Choice, Option, Sentence, Span, Style, Text
 
 
 def caption(results: Results) -> Sentence:
     """The caption of the figure. Raises InputError where there is no figure."""
     groups = results.groups
     spans: list[Span] = [Text("Figure" + NBSP + "1. ", Style.STRONG), *_subject(groups)]
-    spans += [kind_choice(groups.question), Text(" show the mean")]
-    spans += _error_bars(groups, results.decimal_sign)
+    spans += [kind_choice(groups.question), Text(" show the ")]
+    spans += [height_choice(groups, results.decimal_sign)]
+    spans += error_bar_spans(groups, results.decimal_sign)
     spans += _replicates(groups)
     spans.append(Text("."))
     if adjusted := adjusted_caption(groups.measurements):
         filled = " (filled circles)" if groups.question.figure.show_replicates else ""
         spans.append(Text(adjusted.replace(" Values are", f" Values{filled} are")))
+    if hidden := [group for group in groups.shown if group.levels in groups.question.hidden]:
+        spans.append(Text(f" Not shown, but in every test: {_named(groups, hidden)}."))
     if groups.measurements.limits and groups.measurements.limit_rule is not LimitRule.MISSING:
         spans.append(Text(_limits(groups.measurements)))
     if results.comparison is not None:
         spans += _comparisons(results, results.comparison)
     return tuple(spans)
+
+
+def _named(groups: Groups, members: list[Group]) -> str:
+    return "; ".join(group_words(groups, group) for group in members)
 
 
 def _limits(measurements: Measurements) -> str:
@@ -74,11 +77,6 @@ def _subject(groups: Groups) -> list[Span]:
 
 
 KIND_WORDS = {ChartKind.BARS: "Bars", ChartKind.POINTS: "Points"}
-DIRECTION_WORDS = {
-    Direction.BOTH: "both ways",
-    Direction.UP: "upwards",
-    Direction.DOWN: "downwards",
-}
 
 
 def kind_choice(question: Question) -> Choice:
@@ -88,64 +86,6 @@ def kind_choice(question: Question) -> Choice:
         Option(KIND_WORDS[kind].lower(), ChooseKind(kind=kind), kind is now) for kind in ChartKind
     )
     return Choice("kind", KIND_WORDS[now], "what shows the mean", options)
-
-
-_ERROR_BAR_HELP = {
-    ErrorBar.STANDARD_DEVIATION: "how far single replicates spread around their mean",
-    ErrorBar.STANDARD_ERROR: "how far the mean would vary from sample to sample",
-    ErrorBar.CONFIDENCE_INTERVAL: "where the true mean plausibly lies",
-    ErrorBar.GIVEN: "what the table gives beside its means",
-    ErrorBar.NONE: "",
-}
-
-
-def error_bar_choice(
-    question: Question, decimal_sign: str = ".", *, has_given: bool = False
-) -> Choice:
-    """What error bars show; `has_given` where a table brings its own."""
-    now, level = question.error_bar, question.error_bar_level
-    offered = sorted({*LEVELS_OFFERED, level})
-
-    def option(kind: ErrorBar, at: float | None = None) -> Option:
-        name = error_bar_name(kind, level if at is None else at, decimal_sign)
-        is_current = kind is now and at in (None, level)
-        edit = ChooseErrorBar(error_bar=kind, level=at)
-        said_already = at is not None and at != offered[0]
-        return Option(name, edit, is_current, "" if said_already else _ERROR_BAR_HELP[kind])
-
-    def at_level(text: str) -> Edit:
-        return ChooseErrorBar(
-            error_bar=ErrorBar.CONFIDENCE_INTERVAL, level=typed_number(text, "a level")
-        )
-
-    options = (
-        option(ErrorBar.STANDARD_DEVIATION),
-        option(ErrorBar.STANDARD_ERROR),
-        *(option(ErrorBar.CONFIDENCE_INTERVAL, at) for at in offered),
-        *((option(ErrorBar.GIVEN),) if has_given else ()),
-        option(ErrorBar.NONE),
-    )
-    entry = Entry("confidence interval at another level, %", f"{level:g}", at_level)
-    text = error_bar_name(now, level, decimal_sign)
-    return Choice("error_bar", text, "what error bars show", options, (entry,))
-
-
-def direction_choice(question: Question) -> Choice:
-    """Which way error bars are drawn."""
-    options = tuple(
-        Option(words, ChooseDirection(direction=direction), direction is question.direction)
-        for direction, words in DIRECTION_WORDS.items()
-    )
-    words = DIRECTION_WORDS[question.direction]
-    return Choice("direction", words, "which way error bars are drawn", options)
-
-
-def _error_bars(groups: Groups, decimal_sign: str) -> list[Span]:
-    question = groups.question
-    choice = error_bar_choice(question, decimal_sign, has_given=groups.measurements.is_summarised)
-    if question.error_bar is ErrorBar.NONE:
-        return [Text(", with "), choice]
-    return [Text(" and its "), choice, Text(", "), direction_choice(question)]
 
 
 def replicates_choice(question: Question, unit: str) -> Choice:
@@ -168,6 +108,10 @@ def _replicates(groups: Groups) -> list[Span]:
         return [Text("; "), Text("n", Style.ITALIC), Text(n)]
     choice = replicates_choice(question, unit)
     count = [Text("n", Style.ITALIC), Text(f"{NBSP}={NBSP}{n_words(groups)}")]
+    if question.height is Height.COUNT:
+        return [Text(f" of {unit}")]
+    if question.height is Height.SHARE:
+        return [Text("; "), *count, Text(f" {unit}")]
     if question.figure.show_replicates:
         said = _about_circles(groups)
         return [Text("; "), choice, Text(f" are single {unit}{said}, "), *count]
@@ -191,13 +135,15 @@ def _about_circles(groups: Groups) -> str:
 
 def drawn_pairs(results: Results) -> tuple[PairResult, ...]:
     """The comparisons that stand on the figure, in reading order."""
-    if results.comparison is None or not results.question.drawn_pairs:
+    question = results.question
+    if results.comparison is None or not question.drawn_pairs or not question.height.is_compared:
         return ()
     wanted = {frozenset((pair.first, pair.second)) for pair in results.question.drawn_pairs}
     return tuple(
         pair
         for pair in results.comparison.pairs
         if frozenset((pair.a.levels, pair.b.levels)) in wanted
+        and not {pair.a.levels, pair.b.levels} & set(question.hidden)
     )
 
 

@@ -4,9 +4,11 @@ from __future__ import annotations
 
 from decimus.analysis.results import Results
 from decimus.study.questions import Levels
+from decimus.terms import Height
 from decimus.wording.comparisons import pair_sentence
+from decimus.wording.error_bars import height_words
 from decimus.wording.numbers import NBSP, number
-from decimus.wording.phrases import error_bar_name, group_words, quantity
+from decimus.wording.phrases import bar_name, group_words, quantity
 from decimus.wording.spans import plain_text
 
 
@@ -25,12 +27,16 @@ def _group_reading(results: Results, levels: Levels) -> str:
     group = shown.find(levels)
     if group is None:
         return ""
-    unit, decimals = shown.measurements.outcome.unit, shown.decimals
-    mean = quantity(number(group.summary.mean, decimals, sign), unit)
-    text = f"{group_words(shown, group)}: mean {mean}, n{NBSP}={NBSP}{group.n}"
+    unit, decimals = shown.shown_unit, shown.decimals
+    height, is_counted = shown.height(group), not shown.question.height.is_of_outcome
+    if is_counted:
+        unit, decimals = ("%", 1) if shown.question.height is Height.SHARE else ("", 0)
+    value = quantity(number(height, decimals, sign), unit)
+    words = height_words(shown, sign)
+    text = f"{group_words(shown, group)}: {words} {value}, n{NBSP}={NBSP}{group.n}"
     ends = shown.error_bar(group)
     if ends is None:
         return text
-    name = error_bar_name(shown.question.error_bar, shown.question.error_bar_level, sign)
+    name = bar_name(shown.question, sign)
     reached = [number(e, decimals, sign) for e in (ends.lower, ends.upper) if e is not None]
     return f"{text}\nerror bar ({name}) to {' and '.join(reached)}"

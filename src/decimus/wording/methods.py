@@ -6,12 +6,13 @@ from decimus.analysis.results import Results
 from decimus.measurements.adjusting import in_order
 from decimus.measurements.observations import Measurements
 from decimus.study.readings import SetAside
-from decimus.terms import Adjustment, ErrorBar, LimitRule
+from decimus.terms import Adjustment, ErrorBar, Height, LimitRule
 from decimus.wording.adjustments import adjustment_words
 from decimus.wording.asides import aside_name
 from decimus.wording.comparisons import ADJUSTMENT_NAMES, method_name
+from decimus.wording.error_bars import height_words
 from decimus.wording.numbers import NBSP, percent, plural
-from decimus.wording.phrases import error_bar_name, n_words, upper_first
+from decimus.wording.phrases import bar_name, n_words, upper_first
 
 _MOST_NAMED = 6
 
@@ -105,12 +106,33 @@ def _adjusted(results: Results) -> list[str]:
 
 
 def _shown(results: Results) -> list[str]:
-    question = results.question
+    question, sign = results.question, results.decimal_sign
+    words = upper_first(_PLURALS.get(question.height, ""))
+    if question.height is Height.SHARE:
+        words = upper_first(height_words(results.groups, sign).replace("share", "shares", 1))
     if question.error_bar is ErrorBar.NONE:
-        return ["Means are shown without error bars."]
-    name = error_bar_name(question.error_bar, question.error_bar_level, results.decimal_sign)
-    based = " (t-based)" if question.error_bar is ErrorBar.CONFIDENCE_INTERVAL else ""
-    return [f"Means are shown with their {name}{based}."]
+        return [f"{words} are shown without error bars."]
+    based = _BASIS.get(question.error_bar, "")
+    if question.error_bar is ErrorBar.CONFIDENCE_INTERVAL and question.height in _T_BASED:
+        based = _T_BASED[question.height]
+    return [f"{words} are shown with their {bar_name(question, sign)}{based}."]
+
+
+_PLURALS = {
+    Height.MEAN: "means",
+    Height.MEDIAN: "medians",
+    Height.GEOMETRIC_MEAN: "geometric means",
+    Height.COUNT: "counts",
+}
+_T_BASED = {
+    Height.MEAN: " (t-based)",
+    Height.GEOMETRIC_MEAN: " (t-based on logarithms, taken back)",
+}
+_BASIS = {
+    ErrorBar.QUARTILES: " (linear interpolation of order statistics, Hyndman & Fan 1996, type 7)",
+    ErrorBar.WITHIN_SE: " (Cousineau 2005, corrected by Morey 2008)",
+    ErrorBar.WITHIN_CI: " (Cousineau 2005, corrected by Morey 2008; t-based)",
+}
 
 
 def _tested(results: Results) -> list[str]:

@@ -7,7 +7,8 @@ import math
 from decimus.analysis.groups import FactorInOrder, Group, Groups
 from decimus.errors import ChoiceError
 from decimus.measurements.observations import Measurements
-from decimus.terms import ErrorBar, LevelKind, LimitRule
+from decimus.study.questions import Question
+from decimus.terms import ErrorBar, Height, LevelKind, LimitRule
 from decimus.wording.numbers import NBSP, count_word, percent, plural
 
 _LARGEST_TYPED = 1e50
@@ -82,19 +83,41 @@ def n_words(groups: Groups) -> str:
     return str(low) if low == high else f"{low}–{high}"
 
 
-def error_bar_name(error_bar: ErrorBar, level: float, decimal_sign: str = ".") -> str:
-    """What error bars show, in running text."""
-    match error_bar:
-        case ErrorBar.STANDARD_DEVIATION:
-            return "standard deviation"
-        case ErrorBar.STANDARD_ERROR:
-            return "standard error"
-        case ErrorBar.CONFIDENCE_INTERVAL:
-            return f"{percent(level, decimal_sign)} confidence interval"
-        case ErrorBar.GIVEN:
-            return "error bar as given"
-        case ErrorBar.NONE:
-            return "no error bars"
+def bar_name(question: Question, decimal_sign: str = ".") -> str:
+    """What the error bars chosen show, in running text."""
+    return error_bar_name(question, question.error_bar, None, decimal_sign)
+
+
+def error_bar_name(
+    question: Question, error_bar: ErrorBar, level: float | None = None, decimal_sign: str = "."
+) -> str:
+    """What error bars show, in running text; the one name for them everywhere.
+
+    Args:
+        question: whose height, level and factor they are of.
+        error_bar: what they show.
+        level: another level than the question's.
+        decimal_sign: for the level.
+    """
+    at = percent(question.error_bar_level if level is None else level, decimal_sign)
+    factor = f"{question.error_bar_factor:g}".replace(".", decimal_sign)
+    if error_bar is ErrorBar.STANDARD_DEVIATION and question.height is Height.GEOMETRIC_MEAN:
+        return "geometric standard deviation (×/÷)"
+    if error_bar is ErrorBar.CONFIDENCE_INTERVAL and question.height is Height.SHARE:
+        return f"{at} confidence interval (Wilson)"
+    return {
+        ErrorBar.STANDARD_DEVIATION: "standard deviation",
+        ErrorBar.STANDARD_ERROR: "standard error",
+        ErrorBar.CONFIDENCE_INTERVAL: f"{at} confidence interval",
+        ErrorBar.MULTIPLE_OF_SD: f"{factor} × standard deviation",
+        ErrorBar.MULTIPLE_OF_SE: f"{factor} × standard error",
+        ErrorBar.RANGE: "range from minimum to maximum",
+        ErrorBar.QUARTILES: "quartiles",
+        ErrorBar.WITHIN_SE: "within-subject standard error",
+        ErrorBar.WITHIN_CI: f"within-subject {at} confidence interval",
+        ErrorBar.GIVEN: "error bar as given",
+        ErrorBar.NONE: "no error bars",
+    }[error_bar]
 
 
 def levels_phrase(groups: Groups) -> str:

@@ -12,7 +12,7 @@ from decimus.study.edits import (
     Edit,
 )
 from decimus.terms import ErrorBar, Layout, Meaning
-from decimus.wording.phrases import error_bar_name
+from decimus.wording.phrases import bar_name, error_bar_name
 from decimus.wording.remark_words import RemarkWords
 
 
@@ -95,15 +95,14 @@ def _summary_remark(results: Results, remark: facts.Remark) -> RemarkWords | Non
                 "Without it one kind of error bar cannot be turned into another, nor a test run.",
             )
         case facts.NoErrorBars(_, possible):
-            level = results.question.error_bar_level
             fixes = tuple(
                 (
-                    f"show {error_bar_name(kind, level)}",
+                    f"show {error_bar_name(results.question, kind)}",
                     ChooseErrorBar(error_bar=kind, level=None, question=number),
                 )
                 for kind in possible[:2]
             )
-            name = error_bar_name(results.question.error_bar, level)
+            name = bar_name(results.question)
             return RemarkWords(
                 "groups",
                 f"The {name} does not follow from what the table gives.",

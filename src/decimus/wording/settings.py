@@ -22,12 +22,11 @@ from decimus.study.questions import Question
 from decimus.terms import ChartKind, Decimals, LevelKind, Palette, Spacing
 from decimus.wording.captions import (
     comparison_text_choice,
-    direction_choice,
-    error_bar_choice,
     kind_choice,
     replicates_choice,
 )
 from decimus.wording.comparisons import level_choice
+from decimus.wording.error_bars import direction_choice, error_bar_choice, height_choice
 from decimus.wording.numbers import full_number, plural
 from decimus.wording.phrases import factor_words, outcome_words, typed_number
 from decimus.wording.questions import swap_option
@@ -106,6 +105,7 @@ def figure_settings(results: Results) -> tuple[SettingsSection, ...]:
             "Marks",
             (
                 Setting("drawn as", (kind_choice(question),)),
+                Setting("showing the", (height_choice(results.groups, sign),)),
                 Setting("replicates", (replicates_choice(question, units),)),
                 Setting("colour", (_palette_choice(question),)),
             ),
@@ -115,11 +115,7 @@ def figure_settings(results: Results) -> tuple[SettingsSection, ...]:
             (
                 Setting(
                     "show",
-                    (
-                        error_bar_choice(
-                            question, sign, has_given=results.measurements.is_summarised
-                        ),
-                    ),
+                    (error_bar_choice(results.groups, sign),),
                 ),
                 Setting("drawn", (direction_choice(question),)),
             ),

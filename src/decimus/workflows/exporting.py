@@ -7,9 +7,11 @@ from pathlib import Path
 from decimus.analysis.results import Results
 from decimus.errors import ChoiceError, InputError
 from decimus.figure.layout import page_of
-from decimus.formats.delimited import written_csv
 from decimus.formats.files import write_whole
+from decimus.formats.table_writers import NamedRows, csv_bytes, markdown, ods_bytes, xlsx_bytes
 from decimus.report.records import summary_rows
+from decimus.report.summary_tables import exact_rows, shown_cells, shown_rows
+from decimus.wording.write_up import summary_table
 
 FIGURE_FORMATS = ("png", "svg", "pdf", "tiff", "jpg", "eps")
 _OTHER_ENDINGS = {"tif": "tiff", "jpeg": "jpg"}
@@ -65,7 +67,43 @@ def export_figure(results: Results, path: Path, dpi: float = 300) -> str:
     return missing_signs(page)
 
 
+TABLE_FORMATS = ("csv", "xlsx", "ods", "md")
+
+
+def export_table(results: Results, path: Path, *, is_exact: bool = False) -> None:
+    """Write the table of the lanes to a file in the format of its ending.
+
+    Workbooks hold it twice: as shown, and in full precision.
+
+    Args:
+        results: what is shown.
+        path: where to; ends in one of `TABLE_FORMATS`.
+        is_exact: full precision, in a file that holds one table only.
+
+    Raises:
+        InputError: there is no such format, or the file cannot be written.
+    """
+    suffix = path.suffix.lower().removeprefix(".")
+    if suffix not in TABLE_FORMATS:
+        known = ", ".join(TABLE_FORMATS)
+        raise ChoiceError(
+            f"A table cannot be written as “.{suffix}”", where=str(path), remedy=f"Use: {known}"
+        )
+    if suffix == "md":
+        table = summary_table(results)
+        content = markdown((table.headings, *table.rows), table.numeric).encode("utf-8")
+    elif suffix == "csv":
+        content = csv_bytes(exact_rows(results) if is_exact else shown_rows(results))
+    else:
+        sheets = (
+            NamedRows("As shown", shown_cells(results)),
+            NamedRows("Full precision", exact_rows(results)),
+        )
+        content = xlsx_bytes(sheets) if suffix == "xlsx" else ods_bytes(sheets)
+    write_whole(path, content)
+
+
 def export_summary(results: Results, path: Path) -> None:
     """Write the summary as CSV in full precision. Raises InputError."""
     rows = summary_rows(results, results.question.error_bar_level)
-    write_whole(path, written_csv(rows).encode("utf-8"))
+    write_whole(path, csv_bytes(rows))

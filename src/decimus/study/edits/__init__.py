@@ -33,6 +33,15 @@ from decimus.study.edits.figures import (
     ShowReplicates,
     WriteAxisTitle,
 )
+from decimus.study.edits.groups import (
+    ChooseColumns,
+    ChooseHeight,
+    ChooseThreshold,
+    ChooseTotals,
+    ColourLevel,
+    HideGroup,
+    MarkControl,
+)
 from decimus.study.edits.questions import (
     ChooseAdjustment,
     ChooseComparisonLevel,
@@ -119,6 +128,13 @@ Edit = (
     | RenameLevel
     | ReorderLevels
     | ChooseErrorBar
+    | ChooseColumns
+    | ChooseHeight
+    | ChooseThreshold
+    | ChooseTotals
+    | ColourLevel
+    | HideGroup
+    | MarkControl
     | ChooseErrorBarLevel
     | ChooseComparisonLevel
     | ChooseDirection
@@ -145,6 +161,7 @@ __all__ = [
     "BringInTable",
     "ChooseAdjustment",
     "ChooseAveraging",
+    "ChooseColumns",
     "ChooseComparisonLevel",
     "ChooseComparisonText",
     "ChooseDecimalSign",
@@ -156,6 +173,7 @@ __all__ = [
     "ChooseFactors",
     "ChooseHeader",
     "ChooseHeaderRows",
+    "ChooseHeight",
     "ChooseKind",
     "ChooseLayout",
     "ChooseLevelKind",
@@ -173,8 +191,11 @@ __all__ = [
     "ChooseSummaryColumns",
     "ChooseTable",
     "ChooseTextSize",
+    "ChooseThreshold",
+    "ChooseTotals",
     "ChooseUnit",
     "ChooseValueRange",
+    "ColourLevel",
     "ComputeColumn",
     "CountAgain",
     "CountSummaries",
@@ -186,9 +207,11 @@ __all__ = [
     "DrawComparison",
     "Edit",
     "ExplainMissing",
+    "HideGroup",
     "InsertColumns",
     "InsertRows",
     "JoinLevels",
+    "MarkControl",
     "NameVariable",
     "ReadAs",
     "RemoveComputed",

@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from msgspec.structs import replace
 
-from decimus.study.adjustments import AnyAdjustment, ComputedColumn, FactorOnGroup
+from decimus.study.adjustments import AnyAdjustment, ComputedColumn, FactorOnGroup, Logarithm
 from decimus.study.edits.bases import SheetEdit
+from decimus.study.edits.groups import ChooseHeight
 from decimus.study.studies import Sheet, Study
-from decimus.terms import Layout
+from decimus.terms import Height, Layout
 
 
 class Adjust(SheetEdit, frozen=True, kw_only=True):
@@ -20,6 +21,13 @@ class Adjust(SheetEdit, frozen=True, kw_only=True):
     def title(self) -> str:
         """The change in plain words."""
         return self.words
+
+    def apply(self, study: Study) -> Study:
+        """The study with the adjustment; logarithms are summarised by geometric means."""
+        study = super().apply(study)
+        if not isinstance(self.adjustment, Logarithm):
+            return study
+        return _with_height(study, self.sheet, Height.GEOMETRIC_MEAN)
 
     def changed(self, sheet: Sheet) -> Sheet:
         """The sheet with the adjustment."""
@@ -46,10 +54,26 @@ class TakeBackAdjustment(SheetEdit, frozen=True, kw_only=True):
         """The change in plain words."""
         return f"take back: {self.words}"
 
+    def apply(self, study: Study) -> Study:
+        """The study without the adjustment."""
+        study = super().apply(study)
+        if not isinstance(self.adjustment, Logarithm):
+            return study
+        return _with_height(study, self.sheet, Height.MEAN)
+
     def changed(self, sheet: Sheet) -> Sheet:
         """The sheet without the adjustment."""
         kept = tuple(a for a in sheet.reading.adjustments if a != self.adjustment)
         return replace(sheet, reading=replace(sheet.reading, adjustments=kept))
+
+
+def _with_height(study: Study, sheet: int, height: Height) -> Study:
+    """The study with questions about a table showing another height."""
+    for number, question in enumerate(study.questions):
+        if question.sheet == sheet:
+            changed = ChooseHeight(height=height).changed(question)
+            study = study.with_question(number, changed)
+    return study
 
 
 class ComputeColumn(SheetEdit, frozen=True, kw_only=True):

@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from typing import TypeVar
 
 from msgspec.structs import replace
 
-from decimus.study.questions import Question
-from decimus.study.readings import Reading, SummaryColumns
+from decimus.study.questions import ControlLevel, LevelColour, LevelLabel, LevelOrder, Question
+from decimus.study.readings import Reading
 
 
 def moved_rows(reading: Reading, at: int, count: int) -> Reading:
@@ -52,14 +53,12 @@ def moved_columns(reading: Reading, moved: Callable[[int], int], gone: frozenset
         ),
         subject=at(reading.subject),
         within=at(reading.within),
-        summary=SummaryColumns(
+        summary=replace(
+            summary,
             mean=at(summary.mean),
             spread=at(summary.spread),
             upper=at(summary.upper),
             n=at(summary.n),
-            meaning=summary.meaning,
-            level=summary.level,
-            same_n=summary.same_n,
         ),
         joins=tuple(
             replace(join, variable=moved(join.variable))
@@ -98,14 +97,18 @@ def moved_question(
         question,
         outcome=None if outcome is None else moved(outcome),
         factors=factors,
-        level_orders=tuple(
-            replace(order, variable=moved(order.variable))
-            for order in question.level_orders
-            if order.variable not in gone
-        ),
-        level_labels=tuple(
-            replace(label, variable=moved(label.variable))
-            for label in question.level_labels
-            if label.variable not in gone
-        ),
+        level_orders=_moved_all(question.level_orders, moved, gone),
+        level_labels=_moved_all(question.level_labels, moved, gone),
+        level_colours=_moved_all(question.level_colours, moved, gone),
+        controls=_moved_all(question.controls, moved, gone),
     )
+
+
+AboutLevels = TypeVar("AboutLevels", LevelOrder, LevelLabel, LevelColour, ControlLevel)
+
+
+def _moved_all(
+    said: tuple[AboutLevels, ...], moved: Callable[[int], int], gone: frozenset[int]
+) -> tuple[AboutLevels, ...]:
+    """What was said about levels, where their variables now are."""
+    return tuple(replace(s, variable=moved(s.variable)) for s in said if s.variable not in gone)

@@ -4,9 +4,13 @@ from __future__ import annotations
 
 from msgspec.structs import replace
 
+from decimus.errors import ChoiceError
 from decimus.study.edits.bases import QuestionEdit, check_level
+from decimus.study.edits.groups import fitting
 from decimus.study.questions import LevelLabel, LevelOrder, Levels, PairOfGroups, Question
-from decimus.terms import Adjustment, Decimals, Direction, ErrorBar, Method
+from decimus.terms import Adjustment, Decimals, Direction, ErrorBar, Height, Method
+
+_LARGEST_FACTOR = 100.0
 
 
 class ChooseOutcome(QuestionEdit, frozen=True, kw_only=True):
@@ -43,7 +47,7 @@ class ChooseFactors(QuestionEdit, frozen=True, kw_only=True):
     def changed(self, question: Question) -> Question:
         """The question by those factors; pairs of other groups are no longer drawn."""
         before = question.factors or self.before
-        pairs = question.drawn_pairs
+        pairs, hidden = question.drawn_pairs, question.hidden
         if before == self.factors:
             kept = pairs
         elif sorted(before) == sorted(self.factors):
@@ -52,9 +56,10 @@ class ChooseFactors(QuestionEdit, frozen=True, kw_only=True):
                 PairOfGroups(_moved(pair.first, places), _moved(pair.second, places))
                 for pair in pairs
             )
+            hidden = tuple(_moved(levels, places) for levels in hidden)
         else:
-            kept = ()
-        return replace(question, factors=self.factors, drawn_pairs=kept)
+            kept, hidden = (), ()
+        return replace(question, factors=self.factors, drawn_pairs=kept, hidden=hidden)
 
 
 def _moved(levels: Levels, places: list[int]) -> Levels:
@@ -110,10 +115,16 @@ class ChooseErrorBar(QuestionEdit, frozen=True, kw_only=True):
 
     error_bar: ErrorBar
     level: float | None = None
+    factor: float | None = None
 
     def __post_init__(self) -> None:
         if self.level is not None:
             check_level(self.level)
+        if self.factor is not None and not 0 < self.factor <= _LARGEST_FACTOR:
+            raise ChoiceError(
+                f"An error bar of {self.factor:g} times is no error bar",
+                remedy=f"Type a factor above 0, at most {_LARGEST_FACTOR:g}",
+            )
 
     @property
     def title(self) -> str:
@@ -122,6 +133,13 @@ class ChooseErrorBar(QuestionEdit, frozen=True, kw_only=True):
             ErrorBar.STANDARD_DEVIATION: "the SD",
             ErrorBar.STANDARD_ERROR: "the SE",
             ErrorBar.CONFIDENCE_INTERVAL: "the confidence interval",
+            ErrorBar.MULTIPLE_OF_SD: "a multiple of the SD",
+            ErrorBar.MULTIPLE_OF_SE: "a multiple of the SE",
+            ErrorBar.RANGE: "minimum to maximum",
+            ErrorBar.QUARTILES: "the quartiles",
+            ErrorBar.WITHIN_SE: "the within-subject SE",
+            ErrorBar.WITHIN_CI: "the within-subject interval",
+            ErrorBar.GIVEN: "what was given",
             ErrorBar.NONE: "nothing",
         }
         if self.level is not None and self.error_bar is ErrorBar.CONFIDENCE_INTERVAL:
@@ -130,8 +148,16 @@ class ChooseErrorBar(QuestionEdit, frozen=True, kw_only=True):
 
     def changed(self, question: Question) -> Question:
         """The question with those error bars."""
-        level = question.error_bar_level if self.level is None else self.level
-        return replace(question, error_bar=self.error_bar, error_bar_level=level)
+        height = question.height
+        if self.error_bar not in fitting(height):
+            height = next(h for h in Height if self.error_bar in fitting(h))
+        return replace(
+            question,
+            error_bar=self.error_bar,
+            error_bar_level=self.level or question.error_bar_level,
+            error_bar_factor=self.factor or question.error_bar_factor,
+            height=height,
+        )
 
 
 class ChooseErrorBarLevel(QuestionEdit, frozen=True, kw_only=True):

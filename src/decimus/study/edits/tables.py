@@ -169,6 +169,14 @@ def renamed_question(question: Question, renames: tuple[LevelRename, ...]) -> Qu
             replace(label, level=names.get((label.variable, label.level), label.level))
             for label in question.level_labels
         ),
+        level_colours=tuple(
+            replace(c, level=names.get((c.variable, c.level), c.level))
+            for c in question.level_colours
+        ),
+        controls=tuple(
+            replace(c, level=names.get((c.variable, c.level), c.level)) for c in question.controls
+        ),
+        hidden=tuple(levels(found) for found in question.hidden),
         drawn_pairs=tuple(
             replace(pair, first=levels(pair.first), second=levels(pair.second))
             for pair in question.drawn_pairs
@@ -213,5 +221,8 @@ def about(question: Question, sheet: int) -> Question:
         factors=None,
         level_orders=(),
         level_labels=(),
+        level_colours=(),
+        controls=(),
+        hidden=(),
         drawn_pairs=(),
     )

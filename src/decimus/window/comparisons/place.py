@@ -23,8 +23,8 @@ from decimus.wording.comparisons import (
     reason,
     result_sentence,
 )
+from decimus.wording.pair_working import pair_working
 from decimus.wording.spans import Text
-from decimus.wording.working import pair_working
 
 
 class ComparisonsPlace(QWidget):

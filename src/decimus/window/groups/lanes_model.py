@@ -1,4 +1,4 @@
-"""Lanes as rows: a section per level of the first factor where there are two, then the axis."""
+"""Lanes as rows: sections by the first factor where there are two, totals, then the axis."""
 
 from __future__ import annotations
 
@@ -8,39 +8,29 @@ from enum import Enum
 from PySide6.QtCore import Qt
 
 from decimus.analysis.groups import Group, with_unit
+from decimus.analysis.lane_statistics import Total, lanes
 from decimus.analysis.results import Results
 from decimus.figure.content import group_colours
-from decimus.figure.strips import lane_axis
-from decimus.study.edits import RenameLevel
+from decimus.figure.strips import axis_between, lane_axis
+from decimus.study.edits import Edit, NameVariable, RenameLevel
+from decimus.terms import Statistic
 from decimus.window.strips import NO_INDEX, Index, StripModel
-from decimus.wording.numbers import number, percent
+from decimus.wording import statistics
 from decimus.wording.phrases import level_words
-from decimus.wording.working import Quantity
-from decimus.wording.write_up import interval_words
+from decimus.wording.statistics import NAMES, statistic_text, total_words
 
 _MOST_RENAMED = 2
 """Factors up to which the name of a lane is one level."""
 
 
-class Column(Enum):
-    """The columns of the lanes."""
+class Fixed(Enum):
+    """The columns that always are there, before the statistics."""
 
     NAME = 0
     DOTS = 1
-    N = 2
-    MEAN = 3
-    STANDARD_DEVIATION = 4
-    STANDARD_ERROR = 5
-    CONFIDENCE_INTERVAL = 6
 
 
-QUANTITIES = {
-    Column.N: Quantity.N,
-    Column.MEAN: Quantity.MEAN,
-    Column.STANDARD_DEVIATION: Quantity.STANDARD_DEVIATION,
-    Column.STANDARD_ERROR: Quantity.STANDARD_ERROR,
-    Column.CONFIDENCE_INTERVAL: Quantity.CONFIDENCE_INTERVAL,
-}
+Column = Fixed | Statistic
 
 
 @dataclass(frozen=True)
@@ -49,6 +39,15 @@ class Lane:
 
     group: Group
     colour: str
+    is_control: bool = False
+    is_hidden: bool = False
+
+
+@dataclass(frozen=True)
+class TotalRow:
+    """What the groups of a section come to."""
+
+    total: Total
 
 
 @dataclass(frozen=True)
@@ -64,7 +63,7 @@ class AxisRow:
     """The shared axis under the lanes."""
 
 
-Row = Lane | SectionRow | AxisRow
+Row = Lane | TotalRow | SectionRow | AxisRow
 
 
 class LanesModel(StripModel):
@@ -75,47 +74,90 @@ class LanesModel(StripModel):
     def __init__(self) -> None:
         super().__init__()
         self._rows: tuple[Row, ...] = ()
+        self._columns: tuple[Column, ...] = tuple(Fixed)
+        self._zoom: tuple[float, float] | None = None
 
     @property
     def rows(self) -> tuple[Row, ...]:
         """All rows from the top."""
         return self._rows
 
+    @property
+    def columns(self) -> tuple[Column, ...]:
+        """All columns from the left."""
+        return self._columns
+
+    def section(self, column: Column) -> int:
+        """Where a column stands; ValueError where it is not shown."""
+        return self._columns.index(column)
+
     def show_results(self, results: Results) -> None:
         """Show the lanes of these results."""
         kinds = [type(row) for row in _rows(results)]
         same = kinds == [type(row) for row in self._rows]
-        self.take(results, lane_axis(results), has_same_rows=same)
+        same = same and (*Fixed, *results.question.columns) == self._columns
+        axis = lane_axis(results)
+        if self._zoom is not None:
+            axis = axis_between(*self._zoom, results.decimal_sign)
+        self.take(results, axis, has_same_rows=same)
+
+    def zoom(self, low: float | None, high: float | None) -> None:
+        """Show this stretch of the axis, or all of it."""
+        results = self._results
+        if results is None:
+            return
+        self._zoom = None if low is None or high is None or not low < high else (low, high)
+        self.show_results(results)
+
+    @property
+    def is_zoomed(self) -> bool:
+        """True when only a stretch of the axis is shown."""
+        return self._zoom is not None
 
     def rows_taken(self, results: Results) -> None:
         """Make the rows."""
         self._rows = _rows(results)
+        self._columns = (*Fixed, *results.question.columns)
 
     def rowCount(self, parent: Index = NO_INDEX) -> int:
-        """Sections, lanes and the axis."""
+        """Sections, lanes, totals and the axis."""
         return 0 if parent.isValid() else len(self._rows)
 
     def columnCount(self, parent: Index = NO_INDEX) -> int:
         """Name, dots and the numbers."""
-        return 0 if parent.isValid() else len(Column)
+        return 0 if parent.isValid() else len(self._columns)
 
     def lane(self, row: int) -> Lane | None:
         """The lane in a row, if it is one."""
         found = self._rows[row] if 0 <= row < len(self._rows) else None
         return found if isinstance(found, Lane) else None
 
+    def row_of(self, group: Group) -> int | None:
+        """The row of a group's lane."""
+        for number, row in enumerate(self._rows):
+            if isinstance(row, Lane) and row.group.levels == group.levels:
+                return number
+        return None
+
+    def summed(self, row: int) -> Group | Total | None:
+        """The group or total whose numbers stand in a row."""
+        found = self._rows[row] if 0 <= row < len(self._rows) else None
+        if isinstance(found, Lane):
+            return found.group
+        return found.total if isinstance(found, TotalRow) else None
+
     def data(self, index: Index, role: int = Qt.ItemDataRole.DisplayRole) -> object:
         """Texts of names and numbers."""
-        row = self._rows[index.row()]
+        row, column = self._rows[index.row()], self._columns[index.column()]
         if role == self.RowRole:
             return row
         if role in (Qt.ItemDataRole.DisplayRole, Qt.ItemDataRole.EditRole):
-            return self._text(row, Column(index.column()))
-        if role == Qt.ItemDataRole.ToolTipRole and isinstance(row, Lane):
-            if Column(index.column()) in QUANTITIES:
-                return "Click for the working"
-            if Column(index.column()) is Column.NAME:
-                return "Drag the grip to reorder; double-click to rename"
+            return self._text(row, column)
+        if role == Qt.ItemDataRole.ToolTipRole and isinstance(row, Lane | TotalRow):
+            if isinstance(column, Statistic):
+                return f"{NAMES[column]}; click for the working"
+            if column is Fixed.NAME and isinstance(row, Lane):
+                return "Drag the grip to reorder; double-click to rename; right-click for more"
         return None
 
     def _text(self, row: Row, column: Column) -> str:
@@ -123,52 +165,39 @@ class LanesModel(StripModel):
         if results is None or isinstance(row, AxisRow):
             return ""
         if isinstance(row, SectionRow):
-            return row.label if column is Column.NAME else ""
-        groups, decimals, sign = results.groups, results.groups.decimals, results.decimal_sign
-        summary = row.group.summary
-        match column:
-            case Column.NAME:
-                return ", ".join(row.group.labels[1:]) or row.group.labels[0]
-            case Column.N:
-                return str(row.group.n) if row.group.is_n_known else "–"
-            case Column.MEAN:
-                return number(summary.mean, decimals, sign)
-            case Column.STANDARD_DEVIATION:
-                return number(summary.standard_deviation, decimals, sign)
-            case Column.STANDARD_ERROR:
-                return number(summary.standard_error, decimals, sign)
-            case Column.CONFIDENCE_INTERVAL:
-                return interval_words(groups.confidence_interval(row.group), decimals, sign)
-            case _:
-                return ""
+            return row.label if column is Fixed.NAME else ""
+        lane = row.group if isinstance(row, Lane) else row.total
+        if isinstance(column, Statistic):
+            return statistic_text(results, lane, column)
+        if column is not Fixed.NAME:
+            return ""
+        if isinstance(lane, Total):
+            return total_words(results.groups, lane)
+        return ", ".join(lane.labels[1:]) or lane.labels[0]
 
     def headerData(
         self, section: int, orientation: Qt.Orientation, role: int = Qt.ItemDataRole.DisplayRole
     ) -> object:
         """What the columns hold."""
-        if role != Qt.ItemDataRole.DisplayRole or orientation is Qt.Orientation.Vertical:
+        if orientation is Qt.Orientation.Vertical or section >= len(self._columns):
             return None
-        return self.heading(Column(section))
+        column = self._columns[section]
+        if role == Qt.ItemDataRole.ToolTipRole and isinstance(column, Statistic):
+            return NAMES[column]
+        return self.heading(column) if role == Qt.ItemDataRole.DisplayRole else None
 
     def heading(self, column: Column) -> str:
         """The heading of a column."""
         results = self._results
         if results is None:
             return ""
-        level = percent(results.question.error_bar_level, results.decimal_sign)
-        headings = {
-            Column.NAME: ", ".join(factor.title for factor in results.groups.factors[1:])
-            or results.groups.factors[0].title,
-            Column.DOTS: with_unit(
-                f"every {results.measurements.unit_name}", results.measurements.outcome.unit
-            ),
-            Column.N: "n",
-            Column.MEAN: "Mean",
-            Column.STANDARD_DEVIATION: "SD",
-            Column.STANDARD_ERROR: "SE",
-            Column.CONFIDENCE_INTERVAL: f"{level} CI",
-        }
-        return headings[column]
+        groups = results.groups
+        if isinstance(column, Statistic):
+            return statistics.heading(groups, column, results.decimal_sign)
+        if column is Fixed.DOTS:
+            return with_unit(f"every {groups.measurements.unit_name}", groups.shown_unit)
+        titles = ", ".join(factor.title for factor in groups.factors[1:])
+        return titles or groups.factors[0].title
 
     def flags(self, index: Index) -> Qt.ItemFlag:
         """Lanes can be chosen, their names typed over; sections can be renamed too."""
@@ -176,35 +205,51 @@ class LanesModel(StripModel):
         if isinstance(row, AxisRow):
             return Qt.ItemFlag.ItemIsEnabled
         flags = Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsSelectable
-        is_name = Column(index.column()) is Column.NAME
+        if isinstance(row, TotalRow) or self._columns[index.column()] is not Fixed.NAME:
+            return flags
         if isinstance(row, Lane) and len(row.group.levels) > _MOST_RENAMED:
             return flags  # its name is of two levels
-        return flags | Qt.ItemFlag.ItemIsEditable if is_name else flags
+        return flags | Qt.ItemFlag.ItemIsEditable
 
-    def rename_edit(self, row: int, text: str) -> RenameLevel | None:
+    def rename_edit(self, row: int, text: str) -> Edit | None:
         """The edit that shows a row's level under another name."""
         results, shown = self._results, self._rows[row]
-        if results is None or isinstance(shown, AxisRow) or not text.strip():
+        if results is None or not isinstance(shown, Lane | SectionRow) or not text.strip():
             return None
         is_lane = isinstance(shown, Lane)
         factor = results.groups.factors[-1 if is_lane else 0].factor
         level = shown.group.levels[-1] if isinstance(shown, Lane) else shown.level
-        if text.strip() == self._text(shown, Column.NAME):
+        if text.strip() == self._text(shown, Fixed.NAME):
             return None
         return RenameLevel(
             question=results.number, variable=factor.variable, level=level, label=text.strip()
         )
 
+    def rename_factor_edit(self, text: str) -> Edit | None:
+        """The edit that calls the factor of the lanes something else."""
+        results = self._results
+        if results is None or not text.strip():
+            return None
+        factor = results.groups.factors[-1].factor
+        return NameVariable(
+            variable=factor.variable, name=text.strip(), sheet=results.question.sheet
+        )
+
 
 def _rows(results: Results) -> tuple[Row, ...]:
-    groups = results.groups
+    groups, question = results.groups, results.question
     shades = group_colours(groups)
+    controls = [question.control(factor.factor.variable) for factor in groups.factors]
     rows: list[Row] = []
     section = None
-    for group in groups.shown:
-        if len(groups.factors) > 1 and group.levels[0] != section:
-            section = group.levels[0]
-            label = level_words(groups.factors[0], group.labels[0])
-            rows.append(SectionRow(section, label))
-        rows.append(Lane(group, shades[group.levels]))
+    for lane in lanes(groups):
+        if isinstance(lane, Total):
+            rows.append(TotalRow(lane))
+            continue
+        if len(groups.factors) > 1 and lane.levels[0] != section:
+            section = lane.levels[0]
+            rows.append(SectionRow(section, level_words(groups.factors[0], lane.labels[0])))
+        is_control = controls[-1] is not None and controls[-1] == lane.levels[-1]
+        is_hidden = lane.levels in question.hidden
+        rows.append(Lane(lane, shades[lane.levels], is_control, is_hidden))
     return (*rows, AxisRow())

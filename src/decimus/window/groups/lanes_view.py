@@ -2,142 +2,71 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QAbstractItemModel, QPoint, QPointF, QRect, QRectF, Qt, Signal
+from PySide6.QtCore import QAbstractItemModel, QEvent, QPoint, QRect, QRectF, Qt, Signal
 from PySide6.QtGui import (
-    QBrush,
     QFontMetrics,
+    QHelpEvent,
     QKeyEvent,
     QMouseEvent,
     QPainter,
     QPaintEvent,
     QPen,
+    QWheelEvent,
 )
 from PySide6.QtWidgets import (
     QAbstractItemView,
-    QHeaderView,
     QLineEdit,
     QStyledItemDelegate,
     QStyleOptionViewItem,
+    QToolTip,
     QWidget,
 )
 
-from decimus.figure.swarms import drawn_values, swarm
-from decimus.study.edits import ChooseErrorBar, ReorderLevels
-from decimus.terms import ErrorBar
+from decimus.analysis.groups import Group
+from decimus.study.edits import ReorderLevels
+from decimus.terms import Statistic
+from decimus.window.choices import ChoiceMenu, choice_menu
+from decimus.window.groups.lane_dots import lane_dots
+from decimus.window.groups.lane_headings import (
+    ERROR_BARS,
+    GRIP,
+    HEADING_HEIGHT,
+    LaneHeadings,
+)
+from decimus.window.groups.lane_painting import (
+    paint_dots,
+    paint_name,
+    paint_number,
+    paint_section,
+    paint_total_dots,
+    paint_total_name,
+)
 from decimus.window.groups.lanes_model import (
-    QUANTITIES,
     AxisRow,
     Column,
+    Fixed,
     Lane,
     LanesModel,
     SectionRow,
+    TotalRow,
 )
 from decimus.window.strips import AXIS_HEIGHT, Index, StripView, paint_axis, strip_scale
-from decimus.window.theme import (
-    AMBER,
-    INK,
-    QUIET,
-    RULE,
-    TEAL,
-    TEAL_SOFT,
-    WHITE,
-    colour,
-    sans,
-    serif,
-)
+from decimus.window.theme import RULE, TEAL, TEAL_SOFT, WHITE, colour, sans
+from decimus.wording.lane_choices import lane_choice
+from decimus.wording.replicate_words import replicate_words
 
-GRIP = 26
-"""Width of the grip at the left edge of a lane, in pixels."""
-_HEADING_HEIGHT = 34
 _SECTION_HEIGHT = 30
-_ERROR_BARS = {
-    Column.STANDARD_DEVIATION: ErrorBar.STANDARD_DEVIATION,
-    Column.STANDARD_ERROR: ErrorBar.STANDARD_ERROR,
-    Column.CONFIDENCE_INTERVAL: ErrorBar.CONFIDENCE_INTERVAL,
-}
+_TOTAL_HEIGHT = 26
 _NAME_WIDTHS = (84, 150)
 """The narrowest and widest a column of names gets."""
 _NARROWEST_DOTS = 60
+_HEIGHTS = (18, 62)
+_MANY = 40
+"""Lanes from which on they are as low as they can be read."""
+_ZOOM_STEP = 0.8
 
-
-def draw_error_glyph(painter: QPainter, x: float, y: float, height: float) -> None:
-    """A small upright error bar: what its column can become on the figure."""
-    painter.drawLine(QPointF(x, y - height / 2), QPointF(x, y + height / 2))
-    for end in (y - height / 2, y + height / 2):
-        painter.drawLine(QPointF(x - 3, end), QPointF(x + 3, end))
-
-
-def _paint_asides(painter: QPainter, xs: list[float], y: float, radius: float) -> None:
-    """What is set aside: hollow, beside the dots that count."""
-    painter.setBrush(Qt.BrushStyle.NoBrush)
-    painter.setPen(QPen(colour(QUIET), 1.1, Qt.PenStyle.DotLine))
-    for x in xs:
-        painter.drawEllipse(QPointF(x, y), radius, radius)
-
-
-def _paint_grip(painter: QPainter, x: int, y: int) -> None:
-    """Three short lines: what can be taken and moved."""
-    painter.setPen(QPen(colour("#b5af9f"), 1.3))
-    for step in (-4, 0, 4):
-        painter.drawLine(QPointF(x, y + step), QPointF(x + 9, y + step))
-
-
-class LaneHeadings(QHeaderView):
-    """Headings; those with a glyph make their quantity the error bars.
-
-    Signals:
-        chosen: the edit that changes the error bars.
-    """
-
-    chosen = Signal(object)
-
-    def __init__(self, model: LanesModel, parent: QWidget) -> None:
-        super().__init__(Qt.Orientation.Horizontal, parent)
-        self._lanes = model
-        self.setSectionsClickable(True)
-        self.setFixedHeight(_HEADING_HEIGHT)
-        self.setMinimumSectionSize(30)
-        self.sectionClicked.connect(self.choose)
-
-    def choose(self, section: int) -> None:
-        """Make the quantity of a column the error bars."""
-        error_bar = _ERROR_BARS.get(Column(section))
-        results = self._lanes.results
-        if error_bar is not None and results is not None:
-            self.chosen.emit(ChooseErrorBar(question=results.number, error_bar=error_bar))
-
-    def paintSection(self, painter: QPainter, rect: QRect, section: int) -> None:
-        """The heading; the one that is the error bars in strong teal with a rule."""
-        painter.save()
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        column = Column(section)
-        results = self._lanes.results
-        error_bar = _ERROR_BARS.get(column)
-        is_chosen = results is not None and error_bar is results.question.error_bar
-        font = sans(14, strong=is_chosen)
-        painter.setFont(font)
-        painter.setPen(colour(TEAL if error_bar is not None else QUIET))
-        text = self._lanes.heading(column)
-        metrics = QFontMetrics(font)
-        room = rect.adjusted(GRIP if column is Column.NAME else 4, 0, -8, 0)
-        if column in (Column.NAME, Column.DOTS):
-            if column is Column.DOTS:
-                room = rect.adjusted(6, 0, -6, 0)
-            text = metrics.elidedText(text, Qt.TextElideMode.ElideRight, room.width())
-            side = Qt.AlignmentFlag.AlignLeft
-            painter.drawText(room, side | Qt.AlignmentFlag.AlignVCenter, text)
-        else:
-            side = Qt.AlignmentFlag.AlignRight
-            painter.drawText(room, side | Qt.AlignmentFlag.AlignVCenter, text)
-        if error_bar is not None:
-            x = room.right() - metrics.horizontalAdvance(text) - 10.0
-            painter.setPen(QPen(colour(TEAL if is_chosen else QUIET), 1.6 if is_chosen else 1.2))
-            draw_error_glyph(painter, x, rect.center().y(), 13)
-            if is_chosen:
-                y = rect.bottom() - 2
-                painter.setPen(QPen(colour(TEAL), 2))
-                painter.drawLine(QPointF(x - 5, y), QPointF(room.right(), y))
-        painter.restore()
+Replicate = tuple[Group, int]
+"""A group and which of its replicates."""
 
 
 class LaneDelegate(QStyledItemDelegate):
@@ -145,28 +74,29 @@ class LaneDelegate(QStyledItemDelegate):
 
     def paint(self, painter: QPainter, option: QStyleOptionViewItem, index: Index) -> None:
         """Grip, swatch and name; dots and error bar; numbers."""
+        view = self.parent()
+        if not isinstance(view, LanesView):
+            return
         painter.save()
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         rect: QRect = option.rect
         flags = option.state
-        row, column = index.data(LanesModel.RowRole), Column(index.column())
-        view = self.parent()
-        if isinstance(view, LanesView):
-            if isinstance(row, Lane):
-                selected = bool(flags & flags.__class__.State_Selected)
+        row, column = index.data(LanesModel.RowRole), view.lanes.columns[index.column()]
+        if isinstance(row, Lane | TotalRow):
+            painter.setPen(QPen(colour(RULE), 1))
+            painter.drawLine(rect.bottomLeft(), rect.bottomRight())
+            self._paint_lane(painter, rect, view, row, column, str(index.data() or ""))
+            if flags & flags.__class__.State_Selected and isinstance(column, Statistic):
                 focused = bool(flags & flags.__class__.State_HasFocus)
-                self._paint_lane(painter, rect, view, row, column, str(index.data() or ""))
-                if selected and column in QUANTITIES:
-                    painter.setPen(QPen(colour(TEAL), 1.4 if focused else 1.0))
-                    painter.setBrush(Qt.BrushStyle.NoBrush)
-                    height = min(rect.height() - 8, 30)
-                    box = QRectF(rect.left() + 1, 0, rect.width() - 3, height)
-                    box.moveCenter(QPointF(rect.center()))
-                    painter.drawRoundedRect(box, 3, 3)
-            elif isinstance(row, SectionRow):
-                self._paint_section(painter, rect, row, column)
-            elif column is Column.DOTS:
-                paint_axis(painter, rect, view.lanes.axis)
+                painter.setPen(QPen(colour(TEAL), 1.4 if focused else 1.0))
+                painter.setBrush(Qt.BrushStyle.NoBrush)
+                box = QRectF(rect.left() + 1, 0, rect.width() - 3, min(rect.height() - 2, 30))
+                box.moveCenter(rect.toRectF().center())
+                painter.drawRoundedRect(box, 3, 3)
+        elif isinstance(row, SectionRow):
+            paint_section(painter, rect, row, column)
+        elif column is Fixed.DOTS:
+            paint_axis(painter, rect, view.lanes.axis)
         painter.restore()
 
     def _paint_lane(
@@ -174,100 +104,21 @@ class LaneDelegate(QStyledItemDelegate):
         painter: QPainter,
         rect: QRect,
         view: LanesView,
-        lane: Lane,
+        row: Lane | TotalRow,
         column: Column,
         text: str,
     ) -> None:
-        painter.setPen(QPen(colour(RULE), 1))
-        painter.drawLine(rect.bottomLeft(), rect.bottomRight())
-        if column is Column.NAME:
-            self._paint_name(painter, rect, lane, text)
-        elif column is Column.DOTS:
-            self._paint_dots(painter, rect, view, lane)
+        if isinstance(column, Statistic):
+            paint_number(painter, rect, text, is_total=isinstance(row, TotalRow))
+        elif isinstance(row, TotalRow):
+            if column is Fixed.NAME:
+                paint_total_name(painter, rect, text)
+            else:
+                paint_total_dots(painter, rect, view.lanes, row)
+        elif column is Fixed.NAME:
+            paint_name(painter, rect, row, text)
         else:
-            painter.setFont(sans(15))
-            painter.setPen(colour(INK))
-            room = rect.adjusted(2, 0, -8, 0)
-            side = Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter
-            painter.drawText(room, side, text)
-
-    def _paint_name(self, painter: QPainter, rect: QRect, lane: Lane, text: str) -> None:
-        middle = rect.center().y()
-        _paint_grip(painter, rect.left() + 5, middle)
-        tall = min(rect.height() - 12, 34)
-        painter.fillRect(
-            QRectF(rect.left() + GRIP, middle - tall / 2, 11, tall), colour(lane.colour)
-        )
-        room = rect.adjusted(GRIP + 20, 0, -4, 0)
-        note = f"{lane.group.missing} missing" if lane.group.missing else ""
-        has_note = bool(note) and rect.height() >= 40
-        painter.setFont(sans(16, strong=True))
-        painter.setPen(colour(INK))
-        name = QFontMetrics(painter.font()).elidedText(
-            text, Qt.TextElideMode.ElideRight, room.width()
-        )
-        shift = 9 if has_note else 0
-        vertical = Qt.AlignmentFlag.AlignVCenter
-        painter.drawText(room.translated(0, -shift), vertical, name)
-        if has_note:
-            painter.setFont(sans(13))
-            painter.setPen(colour(AMBER))
-            painter.drawText(room.translated(0, shift + 1), vertical, note)
-
-    def _paint_dots(self, painter: QPainter, rect: QRect, view: LanesView, lane: Lane) -> None:
-        """Replicates in the upper part, mean and error bar on a line of their own below."""
-        model = view.lanes
-        results = model.results
-        if results is None:
-            return
-        scale = strip_scale(model.axis, rect)
-        painter.setPen(QPen(colour("#e6e1d4"), 1))
-        for tick in model.axis.ticks:
-            x = scale.at(tick)
-            painter.drawLine(QPointF(x, rect.top()), QPointF(x, rect.bottom() - 1))
-        is_tall = rect.height() >= 40
-        radius = 4.0 if is_tall else 3.0
-        bar_y = rect.bottom() - (15 if is_tall else rect.height() * 0.24)
-        room = (bar_y - 6 - rect.top()) / 2
-        dots_y = rect.top() + room + 1
-        shown = drawn_values(lane.group.summary, results.groups.most_dots)
-        xs = [scale.at(value) for value in shown]
-        offsets = swarm(xs, radius * 2.05, max(0.0, room - radius - 2))
-        painter.setPen(QPen(colour(INK), 0.9))
-        is_adjusted = results.measurements.is_adjusted(lane.group.cells)
-        pattern = Qt.BrushStyle.Dense5Pattern if is_adjusted else Qt.BrushStyle.SolidPattern
-        painter.setBrush(QBrush(colour(lane.colour), pattern))
-        for x, offset in zip(xs, offsets, strict=True):
-            painter.drawEllipse(QPointF(x, dots_y + offset), radius, radius)
-        _paint_asides(painter, [scale.at(a.value) for a in lane.group.cells.asides], dots_y, radius)
-        mean = lane.group.summary.mean
-        if mean is None:
-            painter.setPen(colour(QUIET))
-            painter.setFont(sans(14))
-            painter.drawText(rect.adjusted(14, 0, 0, 0), Qt.AlignmentFlag.AlignVCenter, "no data")
-            return
-        painter.setPen(QPen(colour(INK), 1.6))
-        x = scale.at(mean)
-        ends = results.groups.error_bar(lane.group)
-        painter.drawLine(QPointF(x, bar_y - 6), QPointF(x, bar_y + 6))
-        if ends is None:
-            return
-        reached = [scale.at(end) for end in (ends.lower, ends.upper) if end is not None]
-        painter.drawLine(QPointF(min([x, *reached]), bar_y), QPointF(max([x, *reached]), bar_y))
-        for end in reached:
-            painter.drawLine(QPointF(end, bar_y - 4), QPointF(end, bar_y + 4))
-
-    def _paint_section(
-        self, painter: QPainter, rect: QRect, row: SectionRow, column: Column
-    ) -> None:
-        painter.setPen(QPen(colour(QUIET), 1))
-        painter.drawLine(rect.bottomLeft(), rect.bottomRight())
-        if column is Column.NAME:
-            _paint_grip(painter, rect.left() + 5, rect.center().y() + 2)
-            painter.setFont(serif(17))
-            painter.setPen(colour(INK))
-            room = rect.adjusted(GRIP, 4, 0, 0)
-            painter.drawText(room, Qt.AlignmentFlag.AlignVCenter, row.label)
+            paint_dots(painter, rect, view.lanes, row, view.chosen_of(row.group))
 
     def createEditor(self, parent: QWidget, option: QStyleOptionViewItem, index: Index) -> QWidget:
         """A plain field over the name."""
@@ -299,17 +150,23 @@ class LanesView(StripView):
 
     Signals:
         edited: a rename, a new order, other error bars.
-        opened: a lane and the quantity whose working is wanted.
+        opened: a row and the statistic whose working is wanted.
+        picked: a replicate whose dot was clicked, None where there is none.
+        listed: a group whose replicates are wanted as a list.
     """
 
     edited = Signal(object)
-    opened = Signal(object, object)
+    opened = Signal(int, object)
+    picked = Signal(object)
+    listed = Signal(object)
 
     def __init__(self, model: LanesModel, parent: QWidget | None = None) -> None:
         super().__init__(model, "lanes", parent)
         self.lanes = model
         self._dragged: int | None = None
         self._drop: int | None = None
+        self._zoom_from: int | None = None
+        self._chosen: Replicate | None = None
         self.setAccessibleName("Groups with their replicates and summaries")
         self.headings = LaneHeadings(model, self)
         self.take_headings(self.headings)
@@ -321,113 +178,246 @@ class LanesView(StripView):
         )
         self.setMouseTracking(True)
         self.clicked.connect(self._open)
+        self.setContextMenuPolicy(Qt.ContextMenuPolicy.CustomContextMenu)
+        self.customContextMenuRequested.connect(self._ask)
         model.headerDataChanged.connect(self.fit)
 
     # --- sizes -------------------------------------------------------------------
 
     def fit(self) -> None:
         """Share out widths and heights: lanes are as tall as their number allows."""
+        columns = self.lanes.columns
         widths = {
-            column: self._needed_width(column) for column in Column if column is not Column.DOTS
+            number: self._needed_width(number, column)
+            for number, column in enumerate(columns)
+            if column is not Fixed.DOTS
         }
-        for column, width in widths.items():
-            self.setColumnWidth(column.value, width)
+        for number, width in widths.items():
+            self.setColumnWidth(number, width)
         rest = self.viewport().width() - sum(widths.values())
-        self.setColumnWidth(Column.DOTS.value, max(_NARROWEST_DOTS, rest))
-        rows = self.lanes.rows
-        lanes = max(1, sum(isinstance(row, Lane) for row in rows))
-        sections = sum(isinstance(row, SectionRow) for row in rows)
-        room = self.viewport().height() - AXIS_HEIGHT - sections * _SECTION_HEIGHT
-        height = max(28, min(62, room // lanes))
-        for number, row in enumerate(rows):
-            if isinstance(row, AxisRow):
-                self.setRowHeight(number, AXIS_HEIGHT)
-            elif isinstance(row, SectionRow):
-                self.setRowHeight(number, _SECTION_HEIGHT)
-            else:
+        self.setColumnWidth(Fixed.DOTS.value, max(_NARROWEST_DOTS, rest))
+        heights = self._heights()
+        for number, height in enumerate(heights):
+            if self.rowHeight(number) != height:
                 self.setRowHeight(number, height)
 
-    def _needed_width(self, column: Column) -> int:
+    def _heights(self) -> list[int]:
+        """How tall every row is."""
+        rows = self.lanes.rows
+        lanes = max(1, sum(isinstance(row, Lane) for row in rows))
+        others = {SectionRow: _SECTION_HEIGHT, AxisRow: AXIS_HEIGHT, TotalRow: _TOTAL_HEIGHT}
+        room = self.viewport().height() - sum(others.get(type(row), 0) for row in rows)
+        least = _HEIGHTS[0] if lanes > _MANY else 28
+        height = max(least, min(_HEIGHTS[1], room // lanes))
+        return [others.get(type(row), height) for row in rows]
+
+    def _needed_width(self, number: int, column: Column) -> int:
         """As wide as the heading and the longest text of a column need."""
-        lanes = [row for row, shown in enumerate(self.lanes.rows) if isinstance(shown, Lane)]
-        texts = [str(self.lanes.index(row, column.value).data() or "") for row in lanes]
+        rows = [row for row, shown in enumerate(self.lanes.rows) if isinstance(shown, Lane)]
+        texts = {str(self.lanes.index(row, number).data() or "") for row in rows}
+        texts = set(sorted(texts, key=len)[-12:])  # the widest is among the longest
         heading = QFontMetrics(sans(14, strong=True)).horizontalAdvance(self.lanes.heading(column))
-        if column is Column.NAME:
+        if column is Fixed.NAME:
             metrics = QFontMetrics(sans(16, strong=True))
             widest = max((metrics.horizontalAdvance(text) for text in texts), default=0)
             least, most = _NAME_WIDTHS
             return max(least, min(most, max(widest + GRIP + 26, heading + GRIP + 8)))
         metrics = QFontMetrics(sans(15))
         widest = max((metrics.horizontalAdvance(text) for text in texts), default=0)
-        glyph = 22 if column in _ERROR_BARS else 0
+        glyph = 22 if column in ERROR_BARS else 0
         return max(widest, heading + glyph) + 20
 
     def wanted_height(self) -> int:
         """The height that shows all lanes in comfort."""
         rows = self.lanes.rows
-        lanes = sum(isinstance(row, Lane) for row in rows)
-        sections = sum(isinstance(row, SectionRow) for row in rows)
-        return lanes * 62 + sections * _SECTION_HEIGHT + AXIS_HEIGHT + _HEADING_HEIGHT + 2
+        others = {SectionRow: _SECTION_HEIGHT, AxisRow: AXIS_HEIGHT, TotalRow: _TOTAL_HEIGHT}
+        return sum(others.get(type(row), _HEIGHTS[1]) for row in rows) + HEADING_HEIGHT + 2
+
+    def show_matching(self, text: str) -> None:
+        """Show only lanes whose name holds a text."""
+        wanted = text.strip().casefold()
+        for number, row in enumerate(self.lanes.rows):
+            is_out = isinstance(row, Lane) and wanted not in row.group.name.casefold()
+            is_out |= bool(wanted) and isinstance(row, SectionRow | TotalRow)
+            self.setRowHidden(number, is_out)
 
     # --- working -----------------------------------------------------------------
 
     def _open(self, index: Index) -> None:
-        lane, quantity = self.lanes.lane(index.row()), QUANTITIES.get(Column(index.column()))
-        if lane is not None and quantity is not None:
-            self.opened.emit(lane, quantity)
+        column = self.lanes.columns[index.column()]
+        lane = self.lanes.lane(index.row())
+        if isinstance(column, Statistic) and self.lanes.summed(index.row()) is not None:
+            self.opened.emit(index.row(), column)
+        elif column is Fixed.NAME and lane is not None:
+            self.listed.emit(lane.group)
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
-        """Alt with an arrow moves a lane; Return opens the working of a number."""
+        """Alt with an arrow moves a lane; Return opens; plus, minus and 0 zoom the axis."""
         index = self.currentIndex()
         moves = {Qt.Key.Key_Up: -1, Qt.Key.Key_Down: 1}
+        zooms = {Qt.Key.Key_Plus: _ZOOM_STEP, Qt.Key.Key_Minus: 1 / _ZOOM_STEP}
         with_alt = bool(event.modifiers() & Qt.KeyboardModifier.AltModifier)
         if with_alt and event.key() in moves and index.isValid():
             self._move_lane(index.row(), index.row() + moves[Qt.Key(event.key())])
         elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter) and index.isValid():
             self._open(index)
+        elif event.key() in zooms:
+            axis = self.lanes.axis
+            self._zoom_about((axis.low + axis.high) / 2, zooms[Qt.Key(event.key())])
+        elif event.key() == Qt.Key.Key_0:
+            self.lanes.zoom(None, None)
+        elif event.key() == Qt.Key.Key_Menu and index.isValid():
+            self._ask(self.visualRect(index).center())
         else:
             super().keyPressEvent(event)
 
-    # --- reordering by the grip -----------------------------------------------------
+    def _ask(self, at: QPoint) -> None:
+        lane = self.lanes.lane(self.indexAt(at).row())
+        if lane is not None:
+            self.open_menu(lane, at)
+
+    def open_menu(self, lane: Lane, at: QPoint) -> ChoiceMenu | None:
+        """Show what can be done to a group."""
+        results = self.lanes.results
+        if results is None:
+            return None
+        menu = choice_menu(lane_choice(results, lane.group), self)
+        menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        menu.chosen.connect(self.edited)
+        menu.popup(self.viewport().mapToGlobal(at))
+        return menu
+
+    # --- replicates -----------------------------------------------------------------
+
+    def chosen_of(self, group: Group) -> int | None:
+        """Which replicate of a group is selected."""
+        chosen = self._chosen
+        is_here = chosen is not None and chosen[0].levels == group.levels
+        return chosen[1] if chosen is not None and is_here else None
+
+    def choose_replicate(self, replicate: Replicate | None) -> None:
+        """Mark a replicate as selected."""
+        self._chosen = replicate
+        self.viewport().update()
+
+    def replicate_at(self, position: QPoint) -> Replicate | None:
+        """The replicate whose dot is at a place of the view."""
+        index = self.indexAt(position)
+        lane, results = self.lanes.lane(index.row()), self.lanes.results
+        if lane is None or results is None or index.column() != Fixed.DOTS.value:
+            return None
+        rect = self.visualRect(index)
+        dots = lane_dots(lane.group, results.groups, self.lanes.axis, rect)
+        found = dots.at(position.x() - rect.left(), position.y() - rect.top())
+        return None if found is None else (lane.group, found)
+
+    def viewportEvent(self, event: QEvent) -> bool:
+        """Say what a dot is where the pointer rests on one."""
+        if isinstance(event, QHelpEvent) and event.type() == QEvent.Type.ToolTip:
+            found, results = self.replicate_at(event.pos()), self.lanes.results
+            if found is not None and results is not None:
+                QToolTip.showText(event.globalPos(), replicate_words(results, *found), self)
+                return True
+        return super().viewportEvent(event)
+
+    # --- the shared axis ---------------------------------------------------------------
+
+    def wheelEvent(self, event: QWheelEvent) -> None:
+        """With Ctrl the axis is zoomed about the pointer."""
+        if not event.modifiers() & Qt.KeyboardModifier.ControlModifier:
+            super().wheelEvent(event)
+            return
+        value = self._value_at(event.position().toPoint().x())
+        self._zoom_about(value, _ZOOM_STEP if event.angleDelta().y() > 0 else 1 / _ZOOM_STEP)
+        event.accept()
+
+    def _value_at(self, x: int) -> float:
+        left = self.columnViewportPosition(Fixed.DOTS.value)
+        rect = QRect(left, 0, self.columnWidth(Fixed.DOTS.value), 10)
+        scale, axis = strip_scale(self.lanes.axis, rect), self.lanes.axis
+        share = (x - scale.start) / (scale.end - scale.start)
+        return axis.low + share * (axis.high - axis.low)
+
+    def _zoom_about(self, value: float, factor: float) -> None:
+        axis = self.lanes.axis
+        low, high = value - (value - axis.low) * factor, value + (axis.high - value) * factor
+        self.lanes.zoom(low, high)
+
+    # --- the mouse -----------------------------------------------------------------------
 
     def _is_on_grip(self, position: QPoint) -> bool:
         index = self.indexAt(position)
-        if not index.isValid() or Column(index.column()) is not Column.NAME:
+        if not index.isValid() or index.column() != Fixed.NAME.value:
             return False
         left = self.visualRect(index).left()
         row = self.lanes.rows[index.row()]
         return isinstance(row, Lane | SectionRow) and position.x() - left < GRIP
 
+    def _is_on_axis(self, position: QPoint) -> bool:
+        index = self.indexAt(position)
+        is_dots = index.isValid() and index.column() == Fixed.DOTS.value
+        return is_dots and isinstance(self.lanes.rows[index.row()], AxisRow)
+
     def mousePressEvent(self, event: QMouseEvent) -> None:
-        """A press on the grip takes the lane."""
+        """A press on the grip takes the lane, on the axis begins a stretch, on a dot picks it."""
         position = event.position().toPoint()
-        if event.button() is Qt.MouseButton.LeftButton and self._is_on_grip(position):
-            self._dragged = self.indexAt(position).row()
-            self.setCurrentIndex(self.indexAt(position))
-            return
+        if event.button() is Qt.MouseButton.LeftButton:
+            if self._is_on_grip(position):
+                self._dragged = self.indexAt(position).row()
+                self.setCurrentIndex(self.indexAt(position))
+                return
+            if self._is_on_axis(position):
+                self._zoom_from = position.x()
+                return
+            found = self.replicate_at(position)
+            if found is not None:
+                self.choose_replicate(found)
+                self.picked.emit(found)
         super().mousePressEvent(event)
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
         """A taken lane shows where it would go; the pointer tells what a grip is for."""
         position = event.position().toPoint()
-        if self._dragged is None:
-            on_grip = self._is_on_grip(position)
-            shape = Qt.CursorShape.SizeVerCursor if on_grip else Qt.CursorShape.ArrowCursor
-            self.viewport().setCursor(shape)
-            super().mouseMoveEvent(event)
+        if self._dragged is not None:
+            self._drop = self._row_at(position.y())
+            self.viewport().update()
             return
-        self._drop = self._row_at(position.y())
-        self.viewport().update()
+        if self._is_on_grip(position):
+            shape = Qt.CursorShape.SizeVerCursor
+        elif self._is_on_axis(position) or self._zoom_from is not None:
+            shape = Qt.CursorShape.SizeHorCursor
+        elif self.replicate_at(position) is not None:
+            shape = Qt.CursorShape.PointingHandCursor
+        else:
+            shape = Qt.CursorShape.ArrowCursor
+        self.viewport().setCursor(shape)
+        super().mouseMoveEvent(event)
 
     def mouseReleaseEvent(self, event: QMouseEvent) -> None:
-        """The lane goes where it was let go."""
+        """The lane goes where it was let go; a stretch of the axis is zoomed to."""
+        position = event.position().toPoint()
+        if self._zoom_from is not None:
+            ends = sorted((self._value_at(self._zoom_from), self._value_at(position.x())))
+            is_drag, self._zoom_from = abs(position.x() - self._zoom_from) > 8, None
+            if is_drag:
+                self.lanes.zoom(*ends)
+            return
         if self._dragged is None:
             super().mouseReleaseEvent(event)
             return
-        dragged, drop = self._dragged, self._row_at(event.position().toPoint().y())
+        dragged, drop = self._dragged, self._row_at(position.y())
         self._dragged = self._drop = None
         self.viewport().update()
         self._move_lane(dragged, drop)
+
+    def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
+        """Twice on the axis shows all of it."""
+        if self._is_on_axis(event.position().toPoint()):
+            self.lanes.zoom(None, None)
+            return
+        super().mouseDoubleClickEvent(event)
+
+    # --- reordering ---------------------------------------------------------------------
 
     def _row_at(self, y: int) -> int:
         row = self.rowAt(y)

@@ -1,53 +1,232 @@
-"""The Groups place: lanes, and the working of the number that was clicked."""
+"""The Groups place: lanes, their choices, and panels about what was clicked."""
 
 from __future__ import annotations
 
-from PySide6.QtWidgets import QVBoxLayout, QWidget
+from functools import partial
 
+from PySide6.QtCore import QMimeData, QPoint, Qt, Signal
+from PySide6.QtGui import QGuiApplication
+from PySide6.QtWidgets import (
+    QFrame,
+    QHBoxLayout,
+    QLineEdit,
+    QMenu,
+    QPushButton,
+    QVBoxLayout,
+    QWidget,
+)
+
+from decimus.analysis.groups import Group
 from decimus.analysis.results import Results
-from decimus.study.questions import Levels
-from decimus.window.groups.lanes_model import Lane, LanesModel
-from decimus.window.groups.lanes_view import LanesView
+from decimus.formats.table_writers import markdown
+from decimus.report.summary_tables import exact_rows
+from decimus.terms import Statistic
+from decimus.window.groups.lanes_model import LanesModel
+from decimus.window.groups.lanes_view import LanesView, Replicate
+from decimus.window.groups.meanings_panel import MeaningsPanel
+from decimus.window.groups.number_line import NumberLine
+from decimus.window.groups.replicates_panel import ReplicatesPanel
 from decimus.window.groups.working_view import WorkingView
+from decimus.window.rich_text import html_table
+from decimus.window.sentences import SentenceFonts, SentenceView
 from decimus.window.store import Store
-from decimus.window.theme import MARGIN
-from decimus.wording.working import Quantity, working
+from decimus.window.theme import MARGIN, sans
+from decimus.wording.lane_choices import lanes_sentence
+from decimus.wording.working import working
+from decimus.wording.write_up import summary_table
+
+_MANY = 20
+"""Groups from which on a field to find one is shown."""
 
 
 class GroupsPlace(QWidget):
-    """Lanes above, the working below."""
+    """Choices and lanes above, one panel below.
+
+    Signals:
+        cell_wanted: row and column of the table to go to.
+        table_wanted: the table is to be saved with this ending, in full precision or not.
+        methods_wanted: a section of the methods.
+    """
+
+    cell_wanted = Signal(int, int)
+    table_wanted = Signal(str, bool)
+    methods_wanted = Signal(str)
 
     def __init__(self, store: Store) -> None:
         super().__init__()
         self._store = store
-        self._opened: tuple[Levels, Quantity] | None = None
+        self._opened: tuple[int, Statistic] | None = None
         self.model = LanesModel()
         self.lanes = LanesView(self.model, self)
         self.working = WorkingView(self)
-        self.lanes.edited.connect(store.apply)
+        self.replicates = ReplicatesPanel(self)
+        self.meanings = MeaningsPanel(self)
+        self.number = NumberLine()
+        small = SentenceFonts(sans(14), sans(14, strong=True), sans(14))
+        self.sentence = SentenceView(small, self, line_height=1.35)
+        self.compare = self._button("Compare meanings", self.open_meanings)
+        self.ask = self._button("What is this number?", self.open_number)
+        self.out = self._button("Copy or save the table", self.open_table_menu)
+        self.finder = QLineEdit(self)
+        self.finder.setFont(sans(14))
+        self.finder.setPlaceholderText("find a group")
+        self.finder.setAccessibleName("Show only groups whose name holds this")
+        self.finder.setMaximumWidth(180)
+        self.finder.textChanged.connect(self.lanes.show_matching)
+        self._connect()
+        self._lay_out()
+
+    def _button(self, words: str, do: object) -> QPushButton:
+        button = QPushButton(words, self)
+        button.setFont(sans(14))
+        button.clicked.connect(do)
+        return button
+
+    def _connect(self) -> None:
+        for source in (self.lanes.edited, self.replicates.edited, self.meanings.chosen):
+            source.connect(self._store.apply)
+        self.sentence.chosen.connect(self._store.apply)
         self.lanes.opened.connect(self.open_working)
+        self.lanes.picked.connect(self.open_replicate)
+        self.lanes.listed.connect(self.open_replicates)
+        self.replicates.picked.connect(self.lanes.choose_replicate)
+        self.replicates.cell_wanted.connect(self.cell_wanted)
+        self.working.methods_wanted.connect(self.methods_wanted)
+
+    def _lay_out(self) -> None:
+        tools = QHBoxLayout()
+        tools.setSpacing(18)
+        for button in (self.compare, self.ask, self.out):
+            tools.addWidget(button)
+        tools.addStretch(1)
+        tools.addWidget(self.finder)
         layout = QVBoxLayout(self)
-        layout.setContentsMargins(MARGIN, 6, MARGIN, 14)
-        layout.setSpacing(12)
+        layout.setContentsMargins(MARGIN, 8, MARGIN, 14)
+        layout.setSpacing(6)
+        layout.addWidget(self.sentence)
+        layout.addLayout(tools)
         layout.addWidget(self.lanes, 100)
-        layout.addWidget(self.working)
+        for panel in self._panels:
+            layout.addWidget(panel)
         layout.addStretch(1)
 
+    @property
+    def _panels(self) -> tuple[QFrame, ...]:
+        return (self.working, self.replicates, self.meanings, self.number)
+
+    def _only(self, panel: QFrame) -> None:
+        """Show one panel in the place of any other."""
+        for other in self._panels:
+            if other is not panel:
+                other.hide()
+        panel.show()
+
+    # --- showing -------------------------------------------------------------------
+
     def show_results(self, results: Results) -> None:
-        """Show the lanes; an open working follows, or closes with its group."""
+        """Show the lanes; an open panel follows, or closes with its group."""
         if results.problem is not None:
             return
         self.model.show_results(results)
         self.lanes.setMaximumHeight(self.lanes.wanted_height())
-        if self._opened is None or not self.working.isVisibleTo(self):
-            return
-        group = results.groups.find(self._opened[0])
-        if group is None:
+        self.sentence.show_sentence(lanes_sentence(results))
+        count = len(results.groups.shown)
+        self.finder.setVisible(count > _MANY)
+        if count <= _MANY:
+            self.finder.clear()
+        elif self.finder.text():
+            self.lanes.show_matching(self.finder.text())
+        if self.working.isVisibleTo(self) and self._opened is not None:
+            self._show_working(*self._opened)
+        if self.replicates.isVisibleTo(self) and self.replicates.group is not None:
+            group = results.groups.find(self.replicates.group.levels)
+            if group is None:
+                self.replicates.hide()
+            else:
+                self.replicates.show_group(results, group, self.replicates.replicate)
+        if self.meanings.isVisibleTo(self):
+            self.meanings.show_results(results)
+        if self.number.isVisibleTo(self):
+            self.number.show_results(results)
+
+    def open_working(self, row: int, statistic: Statistic) -> None:
+        """Open the working of a number of a row."""
+        self._opened = (row, statistic)
+        self._only(self.working)
+        self._show_working(row, statistic)
+
+    def _show_working(self, row: int, statistic: Statistic) -> None:
+        lane = self.model.summed(row)
+        if lane is None or statistic not in self.model.columns:
             self.working.hide()
         else:
-            self.working.show_working(working(results, group, self._opened[1]))
+            self.working.show_working(working(self._store.results, lane, statistic))
 
-    def open_working(self, lane: Lane, quantity: Quantity) -> None:
-        """Open the working of a number of a lane."""
-        self._opened = (lane.group.levels, quantity)
-        self.working.show_working(working(self._store.results, lane.group, quantity))
+    def open_replicates(self, group: Group) -> None:
+        """List a group's replicates."""
+        self.lanes.choose_replicate(None)
+        self._only(self.replicates)
+        self.replicates.show_group(self._store.results, group, None)
+
+    def open_replicate(self, replicate: Replicate) -> None:
+        """Show one replicate among those of its group."""
+        self._only(self.replicates)
+        self.replicates.show_group(self._store.results, *replicate)
+
+    def open_meanings(self) -> None:
+        """Show SD, SE and CI of the same groups side by side."""
+        if self._store.results.problem is None:
+            self._only(self.meanings)
+            self.meanings.show_results(self._store.results)
+
+    def open_number(self) -> None:
+        """Ask what a number from elsewhere is."""
+        self._only(self.number)
+        self.number.show_results(self._store.results)
+        self.number.field.setFocus()
+
+    # --- the table out ----------------------------------------------------------------
+
+    def open_table_menu(self) -> QMenu:
+        """Show how the table can be copied and saved."""
+        menu = QMenu(self)
+        menu.setFont(sans(15))
+        for words, do in (
+            ("Copy as shown", partial(self.copy, is_exact=False)),
+            ("Copy in full precision", partial(self.copy, is_exact=True)),
+            ("Copy as Markdown", self.copy_markdown),
+        ):
+            menu.addAction(words).triggered.connect(lambda _=False, d=do: d())
+        menu.addSeparator()
+        for words, ending, is_exact in (
+            ("Save as CSV, as shown", "csv", False),
+            ("Save as CSV, full precision", "csv", True),
+            ("Save as XLSX, both", "xlsx", False),
+            ("Save as ODS, both", "ods", False),
+            ("Save as Markdown", "md", False),
+        ):
+            menu.addAction(words).triggered.connect(
+                lambda _=False, e=ending, x=is_exact: self.table_wanted.emit(e, x)
+            )
+        menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        menu.popup(self.out.mapToGlobal(QPoint(0, self.out.height())))
+        return menu
+
+    def copy(self, *, is_exact: bool) -> None:
+        """Put the table on the clipboard, with tabs between cells and as rich text."""
+        results = self._store.results
+        table = summary_table(results)
+        rows = [list(table.headings), *map(list, table.rows)]
+        numeric = table.numeric
+        if is_exact:
+            rows = [["" if c is None else str(c) for c in row] for row in exact_rows(results)]
+            numeric = (False,) * len(rows[0])
+        data = QMimeData()
+        data.setText("\n".join("\t".join(row) for row in rows) + "\n")
+        data.setHtml(html_table(rows, numeric))
+        QGuiApplication.clipboard().setMimeData(data)
+
+    def copy_markdown(self) -> None:
+        """Put the table on the clipboard as Markdown."""
+        table = summary_table(self._store.results)
+        QGuiApplication.clipboard().setText(markdown((table.headings, *table.rows), table.numeric))

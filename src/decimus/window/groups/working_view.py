@@ -1,11 +1,11 @@
-"""The working of a number: formula, the same with its numbers, how to read it."""
+"""The working of a number: what it is, formula, the same with its numbers, how to read it."""
 
 from __future__ import annotations
 
 from html import escape
 
-from PySide6.QtCore import Qt
-from PySide6.QtGui import QGuiApplication
+from PySide6.QtCore import Qt, Signal
+from PySide6.QtGui import QFont, QGuiApplication
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
 from decimus.window.rich_text import strong
@@ -15,7 +15,13 @@ from decimus.wording.working import Working
 
 
 class WorkingView(QFrame):
-    """The panel at the foot of a place that shows one working."""
+    """The panel at the foot of a place that shows one working.
+
+    Signals:
+        methods_wanted: the section of the methods that defines the number.
+    """
+
+    methods_wanted = Signal(str)
 
     def __init__(self, parent: QWidget | None = None) -> None:
         super().__init__(parent)
@@ -23,33 +29,42 @@ class WorkingView(QFrame):
         self._working: Working | None = None
         self.title = self._label(sans(14))
         self.title.setStyleSheet(f"color: {QUIET};")
+        self.definition = self._label(sans(14))
         self.formula = self._label(serif(18))
+        self.steps = self._label(sans(13))
         self.reading = self._label(sans(15))
-        for label in (self.title, self.reading):
+        for label in (self.title, self.definition, self.steps, self.reading):
             label.setTextFormat(Qt.TextFormat.PlainText)
         self.exact = self._label(sans(13))
-        self.exact.setStyleSheet(f"color: {QUIET};")
-        copy = QPushButton("Copy", self)
-        copy.setFont(sans(14))
+        for label in (self.steps, self.exact, self.definition):
+            label.setStyleSheet(f"color: {QUIET};")
+        methods = self._button("Methods")
+        methods.setToolTip("Definition and source, from docs/methods.md")
+        methods.clicked.connect(self._ask_for_methods)
+        copy = self._button("Copy")
         copy.clicked.connect(self.copy)
-        close = QPushButton("Close", self)
-        close.setFont(sans(14))
+        close = self._button("Close")
         close.clicked.connect(self.hide)
         head = QHBoxLayout()
         head.addWidget(self.title, 1)
-        head.addWidget(copy)
-        head.addWidget(close)
+        for button in (methods, copy, close):
+            head.addWidget(button)
         layout = QVBoxLayout(self)
         layout.setContentsMargins(18, 8, 12, 12)
-        layout.setSpacing(5)
+        layout.setSpacing(4)
         layout.addLayout(head)
-        for label in (self.formula, self.reading, self.exact):
+        for label in (self.definition, self.formula, self.steps, self.reading, self.exact):
             layout.addWidget(label)
         self.hide()
 
-    def _label(self, font: object) -> QLabel:
+    def _button(self, words: str) -> QPushButton:
+        button = QPushButton(words, self)
+        button.setFont(sans(14))
+        return button
+
+    def _label(self, font: QFont) -> QLabel:
         label = QLabel("", self)
-        label.setFont(font)  # type: ignore[arg-type]
+        label.setFont(font)
         label.setWordWrap(True)
         label.setTextInteractionFlags(Qt.TextInteractionFlag.TextSelectableByMouse)
         return label
@@ -58,14 +73,17 @@ class WorkingView(QFrame):
         """Show a working."""
         self._working = working
         self.title.setText(working.title)
+        self.definition.setText(working.definition)
+        self.definition.setVisible(bool(working.definition))
         letters = "".join(
             f"<i>{escape(text.text)}</i>" if text.style is Style.ITALIC else escape(text.text)
             for text in working.formula
         )
-        self.formula.setText(
-            f"{letters} &nbsp;=&nbsp; {escape(working.filled)} &nbsp;=&nbsp; "
-            f"{strong(escape(working.result))}"
-        )
+        parts = [part for part in (letters, escape(working.filled)) if part]
+        parts.append(strong(escape(working.result)))
+        self.formula.setText(" &nbsp;=&nbsp; ".join(parts))
+        self.steps.setText("; ".join(working.steps))
+        self.steps.setVisible(bool(working.steps))
         self.reading.setText(working.reading)
         self.exact.setText(working.exact)
         self.show()
@@ -74,3 +92,7 @@ class WorkingView(QFrame):
         """Put the working on the clipboard as text."""
         if self._working is not None:
             QGuiApplication.clipboard().setText(self._working.as_text())
+
+    def _ask_for_methods(self) -> None:
+        if self._working is not None:
+            self.methods_wanted.emit(self._working.section)

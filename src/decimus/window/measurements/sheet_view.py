@@ -113,6 +113,13 @@ class SheetView(QTableView):
             self.setCurrentIndex(self._model.index(max(0, row - self._model.offset), column))
             self._place = None
 
+    def go_to(self, row: int, column: int) -> None:
+        """Make a cell of the table current and bring it into view."""
+        index = self._model.index(max(0, row - self._model.offset), column)
+        self.setCurrentIndex(index)
+        self.scrollTo(index)
+        self.setFocus()
+
     def fit_columns(self) -> None:
         """Columns as wide as their headings and first cells need, within bounds."""
         metrics = QFontMetrics(sans(15, strong=True))

@@ -20,9 +20,10 @@ from decimus.analysis.results import Results
 from decimus.window.rich_text import html_of, html_table
 from decimus.window.theme import MARGIN, QUIET, RULE, sans, serif
 from decimus.wording.captions import caption
+from decimus.wording.interpretation import interpretation
 from decimus.wording.methods import methods_paragraph
 from decimus.wording.spans import plain_text
-from decimus.wording.write_up import interpretation, result_paragraph, summary_table
+from decimus.wording.write_up import result_paragraph, summary_table
 
 
 class Passage(QFrame):

@@ -1,0 +1,79 @@
+"""The summary as rows: exactly what is shown, and the same in full precision."""
+
+from __future__ import annotations
+
+from decimus.analysis.lane_statistics import lanes
+from decimus.analysis.results import Results
+from decimus.terms import Statistic
+from decimus.wording.numbers import NBSP, UNDEFINED
+from decimus.wording.statistics import heading, values_of
+from decimus.wording.write_up import lane_labels, summary_table
+
+_PARTS = {
+    Statistic.MEAN_AND_SD: ("mean", "SD"),
+    Statistic.MEAN_AND_SE: ("mean", "SE"),
+    Statistic.MEAN_AND_MARGIN: ("mean", "margin"),
+    Statistic.SHARE: ("%", "cases", "of"),
+}
+_ENDS = frozenset(
+    {
+        Statistic.CONFIDENCE_INTERVAL,
+        Statistic.QUARTILES,
+        Statistic.GEOMETRIC_INTERVAL,
+        Statistic.SHARE_INTERVAL,
+        Statistic.WITHIN_CI,
+    }
+)
+Cell = str | float | None
+
+
+def shown_rows(results: Results) -> list[list[str]]:
+    """The table as shown, headings first, with the signs that files are read with."""
+    table = summary_table(Results(results.study, results.number, before=results))
+    return [[_written(cell) for cell in row] for row in (table.headings, *table.rows)]
+
+
+def shown_cells(results: Results) -> list[list[Cell]]:
+    """The same with numbers as numbers, as far as a cell is a number."""
+    labels = len(results.groups.factors)
+    head, *body = shown_rows(results)
+    return [
+        list(head),
+        *([*row[:labels], *(_number_or_text(cell) for cell in row[labels:])] for row in body),
+    ]
+
+
+def exact_rows(results: Results) -> list[list[Cell]]:
+    """Every statistic shown in full precision, intervals as two columns, headings first."""
+    groups = results.groups
+    columns = groups.question.columns
+    head: list[Cell] = [factor.title for factor in groups.factors]
+    for column in columns:
+        name = heading(groups, column)
+        parts = ("lower", "upper") if column in _ENDS else _PARTS.get(column, ("",))
+        head += [_written(f"{name} {part}".strip()) for part in parts]
+    rows: list[list[Cell]] = [head]
+    for lane in lanes(groups):
+        row: list[Cell] = list(lane_labels(groups, lane))
+        for column in columns:
+            numbers = values_of(results, lane, column).numbers
+            width = 2 if column in _ENDS else len(_PARTS.get(column, ("",)))
+            if column is Statistic.MODE:
+                numbers = numbers[:1]
+            row += [*numbers, *(None,) * (width - len(numbers))]
+        rows.append(row)
+    return rows
+
+
+def _written(text: str) -> str:
+    """Text with plain spaces and hyphens for minus, as programs read it."""
+    return text.replace(NBSP, " ").replace("\u2212", "-").replace("\u2003", " ")
+
+
+def _number_or_text(text: str) -> Cell:
+    if text in ("", UNDEFINED):
+        return None
+    try:
+        return float(text)
+    except ValueError:
+        return text

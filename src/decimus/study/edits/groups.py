@@ -1,0 +1,204 @@
+"""Changes to how groups are summarised and shown: heights, columns, totals, controls, colours."""
+
+from __future__ import annotations
+
+import re
+
+from msgspec.structs import replace
+
+from decimus.errors import ChoiceError
+from decimus.study.edits.bases import QuestionEdit
+from decimus.study.questions import (
+    ControlLevel,
+    LevelColour,
+    Levels,
+    Question,
+)
+from decimus.terms import ErrorBar, Height, Side, Statistic, Totals
+
+_FITTING: dict[Height, tuple[ErrorBar, ...]] = {
+    Height.MEAN: (
+        ErrorBar.CONFIDENCE_INTERVAL,
+        ErrorBar.STANDARD_DEVIATION,
+        ErrorBar.STANDARD_ERROR,
+        ErrorBar.MULTIPLE_OF_SD,
+        ErrorBar.MULTIPLE_OF_SE,
+        ErrorBar.RANGE,
+        ErrorBar.WITHIN_CI,
+        ErrorBar.WITHIN_SE,
+        ErrorBar.GIVEN,
+        ErrorBar.NONE,
+    ),
+    Height.MEDIAN: (ErrorBar.QUARTILES, ErrorBar.RANGE, ErrorBar.NONE),
+    Height.GEOMETRIC_MEAN: (
+        ErrorBar.CONFIDENCE_INTERVAL,
+        ErrorBar.STANDARD_DEVIATION,
+        ErrorBar.RANGE,
+        ErrorBar.NONE,
+    ),
+    Height.COUNT: (ErrorBar.NONE,),
+    Height.SHARE: (ErrorBar.CONFIDENCE_INTERVAL, ErrorBar.NONE),
+}
+"""The error bars that belong to each height, the usual one first."""
+
+HEIGHT_WORDS = {
+    Height.MEAN: "mean",
+    Height.MEDIAN: "median",
+    Height.GEOMETRIC_MEAN: "geometric mean",
+    Height.COUNT: "count",
+    Height.SHARE: "share",
+}
+_COLOUR = re.compile(r"#[0-9a-f]{6}")
+
+
+def fitting(height: Height) -> tuple[ErrorBar, ...]:
+    """The error bars that belong to a height, the usual one first."""
+    return _FITTING[height]
+
+
+class ChooseHeight(QuestionEdit, frozen=True, kw_only=True):
+    """Say what stands for a group on the figure; error bars that do not belong to it go.
+
+    `threshold` and `side` go with a share.
+    """
+
+    height: Height
+    threshold: float | None = None
+    side: Side | None = None
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return f"show the {HEIGHT_WORDS[self.height]} of every group"
+
+    def changed(self, question: Question) -> Question:
+        """The question with that height."""
+        bars = _FITTING[self.height]
+        return replace(
+            question,
+            height=self.height,
+            error_bar=question.error_bar if question.error_bar in bars else bars[0],
+            threshold=question.threshold if self.threshold is None else self.threshold,
+            side=self.side or question.side,
+        )
+
+
+class ChooseThreshold(QuestionEdit, frozen=True, kw_only=True):
+    """Say beyond what, and on which side of it, cases are counted as a share."""
+
+    threshold: float
+    side: Side = Side.ABOVE
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        words = {Side.ABOVE: "above", Side.AT_LEAST: "at least", Side.BELOW: "below"}
+        return f"shares {words[self.side]} {self.threshold:g}"
+
+    def changed(self, question: Question) -> Question:
+        """The question with the threshold."""
+        return replace(question, threshold=self.threshold, side=self.side)
+
+
+class ChooseColumns(QuestionEdit, frozen=True, kw_only=True):
+    """Choose the statistics beside the lanes, in this order."""
+
+    columns: tuple[Statistic, ...]
+    words: str = ""
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return self.words or "the columns of the summary"
+
+    def changed(self, question: Question) -> Question:
+        """The question with the columns; n always stays."""
+        columns = tuple(dict.fromkeys(self.columns))
+        if Statistic.N not in columns:
+            columns = (Statistic.N, *columns)
+        return replace(question, columns=columns)
+
+
+class ChooseTotals(QuestionEdit, frozen=True, kw_only=True):
+    """Choose what is shown below the groups of each level of the first factor."""
+
+    totals: Totals
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        words = {
+            Totals.NONE: "no totals",
+            Totals.MARGINAL: "marginal means",
+            Totals.ALL: "totals over all replicates",
+            Totals.BOTH: "marginal means and totals",
+        }
+        return words[self.totals]
+
+    def changed(self, question: Question) -> Question:
+        """The question with the totals."""
+        return replace(question, totals=self.totals)
+
+
+class MarkControl(QuestionEdit, frozen=True, kw_only=True):
+    """Mark a level as the control of its factor, or none with an empty level."""
+
+    variable: int
+    level: str
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return f"{self.level} is the control" if self.level else "no control"
+
+    def changed(self, question: Question) -> Question:
+        """The question with the control."""
+        others = tuple(c for c in question.controls if c.variable != self.variable)
+        marked = (*others, ControlLevel(self.variable, self.level)) if self.level else others
+        return replace(question, controls=marked)
+
+
+class HideGroup(QuestionEdit, frozen=True, kw_only=True):
+    """Leave a group off the figure, or show it again; it stays in every test."""
+
+    levels: Levels
+    is_hidden: bool
+    name: str = ""
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        name = self.name or ", ".join(self.levels)
+        return f"hide {name} from the figure" if self.is_hidden else f"show {name} on the figure"
+
+    def changed(self, question: Question) -> Question:
+        """The question with the group hidden or not."""
+        others = tuple(levels for levels in question.hidden if levels != self.levels)
+        return replace(question, hidden=(*others, self.levels) if self.is_hidden else others)
+
+
+class ColourLevel(QuestionEdit, frozen=True, kw_only=True):
+    """Give a level a colour of its own; an empty colour gives it that of the palette again."""
+
+    variable: int
+    level: str
+    colour: str
+
+    def __post_init__(self) -> None:
+        if self.colour and not _COLOUR.fullmatch(self.colour):
+            raise ChoiceError(
+                f"“{self.colour}” is no colour", remedy="Type it as # and six signs, as #2c6b70"
+            )
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return f"colour {self.level}" if self.colour else f"the usual colour for {self.level}"
+
+    def changed(self, question: Question) -> Question:
+        """The question with the colour."""
+        key = (self.variable, self.level)
+        others = tuple(c for c in question.level_colours if (c.variable, c.level) != key)
+        if self.colour:
+            others = (*others, LevelColour(self.variable, self.level, self.colour))
+        return replace(question, level_colours=others)

@@ -1,0 +1,201 @@
+"""How the cells of lanes are painted: grip, swatch and name; dots and error bar; numbers."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QLineF, QPointF, QRect, QRectF, Qt
+from PySide6.QtGui import QBrush, QFontMetrics, QPainter, QPen
+
+from decimus.analysis.results import Results
+from decimus.figure.strips import StripAxis
+from decimus.terms import Height
+from decimus.window.groups.lane_dots import TALL, LaneDots, lane_dots
+from decimus.window.groups.lane_headings import GRIP
+from decimus.window.groups.lanes_model import Fixed, Lane, LanesModel, SectionRow, TotalRow
+from decimus.window.strips import strip_scale
+from decimus.window.theme import AMBER, INK, QUIET, TEAL, colour, sans, serif
+
+_V_CENTRE = Qt.AlignmentFlag.AlignVCenter
+
+
+def paint_grip(painter: QPainter, x: int, y: int) -> None:
+    """Three short lines: what can be taken and moved."""
+    painter.setPen(QPen(colour("#b5af9f"), 1.3))
+    for step in (-4, 0, 4):
+        painter.drawLine(QPointF(x, y + step), QPointF(x + 9, y + step))
+
+
+def paint_number(painter: QPainter, rect: QRect, text: str, *, is_total: bool = False) -> None:
+    """A number of a lane; totals in italics."""
+    painter.setFont(sans(15, italic=is_total))
+    painter.setPen(colour(INK))
+    painter.drawText(rect.adjusted(2, 0, -8, 0), Qt.AlignmentFlag.AlignRight | _V_CENTRE, text)
+
+
+def paint_section(painter: QPainter, rect: QRect, row: SectionRow, column: object) -> None:
+    """The heading of a section."""
+    painter.setPen(QPen(colour(QUIET), 1))
+    painter.drawLine(rect.bottomLeft(), rect.bottomRight())
+    if column is Fixed.NAME:
+        paint_grip(painter, rect.left() + 5, rect.center().y() + 2)
+        painter.setFont(serif(17))
+        painter.setPen(colour(INK))
+        painter.drawText(rect.adjusted(GRIP, 4, 0, 0), _V_CENTRE, row.label)
+
+
+def paint_total_name(painter: QPainter, rect: QRect, text: str) -> None:
+    """What a total is, set back a little."""
+    painter.setFont(sans(14, italic=True))
+    painter.setPen(colour(QUIET))
+    room = rect.adjusted(GRIP, 0, -2, 0)
+    shown = QFontMetrics(painter.font()).elidedText(text, Qt.TextElideMode.ElideRight, room.width())
+    painter.drawText(room, _V_CENTRE, shown)
+
+
+def paint_name(painter: QPainter, rect: QRect, lane: Lane, text: str) -> None:
+    """Grip, swatch, name, and what there is to note of the group."""
+    middle = rect.center().y()
+    if rect.height() >= 18:
+        paint_grip(painter, rect.left() + 5, middle)
+    tall = min(rect.height() - (12 if rect.height() > 24 else 3), 34)
+    swatch = QRectF(rect.left() + GRIP, middle - tall / 2, 11, tall)
+    if lane.is_hidden:
+        painter.setPen(QPen(colour(lane.colour), 1.4))
+        painter.setBrush(Qt.BrushStyle.NoBrush)
+        painter.drawRect(swatch.adjusted(0.7, 0.7, -0.7, -0.7))
+    else:
+        painter.fillRect(swatch, colour(lane.colour))
+    room = rect.adjusted(GRIP + 20, 0, -4, 0)
+    notes = _notes(lane)
+    has_note = bool(notes) and rect.height() >= TALL
+    painter.setFont(sans(16 if rect.height() > 20 else 12, strong=True))
+    painter.setPen(colour(QUIET if lane.is_hidden else INK))
+    name = QFontMetrics(painter.font()).elidedText(text, Qt.TextElideMode.ElideRight, room.width())
+    shift = 9 if has_note else 0
+    painter.drawText(room.translated(0, -shift), _V_CENTRE, name)
+    if has_note:
+        painter.setFont(sans(13))
+        words, shade = notes[0] if len(notes) == 1 else (", ".join(n for n, _ in notes), AMBER)
+        painter.setPen(colour(shade))
+        shown = QFontMetrics(painter.font()).elidedText(
+            words, Qt.TextElideMode.ElideRight, room.width()
+        )
+        painter.drawText(room.translated(0, shift + 1), _V_CENTRE, shown)
+
+
+def _notes(lane: Lane) -> list[tuple[str, str]]:
+    notes = [("control", TEAL)] if lane.is_control else []
+    if lane.group.missing:
+        notes.append((f"{lane.group.missing} missing", AMBER))
+    if lane.group.cells.asides:
+        notes.append((f"{len(lane.group.cells.asides)} set aside", AMBER))
+    if lane.is_hidden:
+        notes.append(("not on the figure", QUIET))
+    return notes
+
+
+def paint_dots(
+    painter: QPainter, rect: QRect, model: LanesModel, lane: Lane, chosen: int | None
+) -> None:
+    """Replicates in the upper part, height and error bar on a line of their own below.
+
+    `chosen` is the replicate that is selected.
+    """
+    results = model.results
+    if results is None:
+        return
+    painter.setClipRect(rect)
+    _paint_grid(painter, rect, model.axis, results)
+    if lane.group.is_empty:
+        painter.setPen(colour(QUIET))
+        painter.setFont(sans(14))
+        painter.drawText(rect.adjusted(14, 0, 0, 0), _V_CENTRE, "no data")
+        return
+    dots = lane_dots(lane.group, results.groups, model.axis, rect)
+    painter.translate(rect.topLeft())
+    if dots.radius:
+        _paint_circles(painter, results, lane, dots)
+    else:
+        painter.setPen(QPen(colour(lane.colour), 1.2))
+        reach = rect.height() / 2 - 3
+        painter.drawLines([QLineF(x, dots.middle - reach, x, dots.middle + reach) for x in dots.xs])
+    painter.setBrush(Qt.BrushStyle.NoBrush)
+    painter.setPen(QPen(colour(QUIET), 1.1, Qt.PenStyle.DotLine))
+    for x in dots.asides:
+        painter.drawEllipse(QPointF(x, dots.middle), max(3.0, dots.radius), max(3.0, dots.radius))
+    if chosen is not None and (place := dots.place(chosen)) is not None:
+        painter.setPen(QPen(colour(AMBER), 2))
+        painter.drawEllipse(place, dots.radius + 3.5, dots.radius + 3.5)
+    painter.translate(-rect.topLeft())
+    _paint_bar(painter, rect, model, lane, rect.top() + dots.bar)
+
+
+def _paint_grid(painter: QPainter, rect: QRect, axis: StripAxis, results: Results) -> None:
+    scale = strip_scale(axis, rect)
+    painter.setPen(QPen(colour("#e6e1d4"), 1))
+    for tick in axis.ticks:
+        x = scale.at(tick)
+        painter.drawLine(QPointF(x, rect.top()), QPointF(x, rect.bottom() - 1))
+    threshold = results.question.threshold
+    if threshold is not None and results.question.height is Height.SHARE:
+        x = scale.at(threshold)
+        painter.setPen(QPen(colour(TEAL), 1.4, Qt.PenStyle.DashLine))
+        painter.drawLine(QPointF(x, rect.top()), QPointF(x, rect.bottom()))
+
+
+def _paint_circles(painter: QPainter, results: Results, lane: Lane, dots: LaneDots) -> None:
+    painter.setPen(QPen(colour(INK), 0.9))
+    is_adjusted = results.measurements.is_adjusted(lane.group.cells)
+    pattern = Qt.BrushStyle.Dense5Pattern if is_adjusted else Qt.BrushStyle.SolidPattern
+    painter.setBrush(QBrush(colour(lane.colour), pattern))
+    for x, y in zip(dots.xs, dots.ys, strict=True):
+        painter.drawEllipse(QPointF(x, y), dots.radius, dots.radius)
+
+
+def _paint_bar(painter: QPainter, rect: QRect, model: LanesModel, lane: Lane, bar_y: float) -> None:
+    results = model.results
+    if results is None or not results.question.height.is_of_outcome:
+        return
+    height = results.groups.height(lane.group)
+    if height is None:
+        return
+    scale = strip_scale(model.axis, rect)
+    x = scale.at(height)
+    half = 6 if rect.height() >= 24 else max(3.0, rect.height() / 2 - 2)
+    painter.setPen(QPen(colour(INK), 1.6))
+    painter.drawLine(QPointF(x, bar_y - half), QPointF(x, bar_y + half))
+    ends = results.groups.error_bar(lane.group)
+    if ends is None:
+        return
+    reached = [scale.at(end) for end in (ends.lower, ends.upper) if end is not None]
+    painter.drawLine(QPointF(min([x, *reached]), bar_y), QPointF(max([x, *reached]), bar_y))
+    for end in reached:
+        painter.drawLine(QPointF(end, bar_y - 4), QPointF(end, bar_y + 4))
+
+
+def paint_total_dots(painter: QPainter, rect: QRect, model: LanesModel, row: TotalRow) -> None:
+    """The mean of a total with its interval, as a diamond on the shared axis."""
+    results, total = model.results, row.total
+    if results is None:
+        return
+    _paint_grid(painter, rect, model.axis, results)
+    if results.question.height is not Height.MEAN:
+        return
+    level = results.question.error_bar_level
+    source = total.summary if total.summary is not None else total.marginal
+    interval = source.confidence_interval(level) if source is not None else None
+    mean = source.mean if source is not None else None
+    if mean is None:
+        return
+    shift = total.origin if total.marginal is not None else 0.0
+    scale, y = strip_scale(model.axis, rect), rect.center().y()
+    x = scale.at(mean + shift)
+    painter.setPen(QPen(colour(QUIET), 1.4))
+    if interval is not None:
+        painter.drawLine(
+            QPointF(scale.at(interval.lower + shift), y),
+            QPointF(scale.at(interval.upper + shift), y),
+        )
+    painter.setBrush(colour(QUIET))
+    painter.drawPolygon(
+        [QPointF(x - 5, y), QPointF(x, y - 5), QPointF(x + 5, y), QPointF(x, y + 5)]
+    )

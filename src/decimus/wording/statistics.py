@@ -1,0 +1,161 @@
+"""Statistics in words: their headings, their numbers as shown, what they are."""
+
+from __future__ import annotations
+
+from decimus.analysis.groups import Group, Groups
+from decimus.analysis.lane_statistics import Total, Values, statistic_of, statistic_of_total
+from decimus.analysis.results import Results
+from decimus.terms import Side, Statistic
+from decimus.wording.numbers import NBSP, UNDEFINED, full_number, number, percent, plural
+from decimus.wording.phrases import quantity
+
+NAMES = {
+    Statistic.N: "n",
+    Statistic.MISSING: "missing",
+    Statistic.EXCLUDED: "set aside",
+    Statistic.MEAN: "mean",
+    Statistic.STANDARD_DEVIATION: "standard deviation",
+    Statistic.STANDARD_ERROR: "standard error of the mean",
+    Statistic.CONFIDENCE_INTERVAL: "confidence interval",
+    Statistic.MARGIN: "margin (half width of the interval)",
+    Statistic.MEAN_AND_SD: "mean ± SD",
+    Statistic.MEAN_AND_SE: "mean ± SE",
+    Statistic.MEAN_AND_MARGIN: "mean ± margin",
+    Statistic.MEDIAN: "median",
+    Statistic.QUARTILES: "quartiles",
+    Statistic.MINIMUM: "minimum",
+    Statistic.MAXIMUM: "maximum",
+    Statistic.RANGE: "range (maximum − minimum)",
+    Statistic.VARIANCE: "variance",
+    Statistic.COEFFICIENT_OF_VARIATION: "coefficient of variation",
+    Statistic.MODE: "mode",
+    Statistic.SUM: "sum",
+    Statistic.POPULATION_SD: "population standard deviation",
+    Statistic.GEOMETRIC_MEAN: "geometric mean",
+    Statistic.GEOMETRIC_SD: "geometric standard deviation",
+    Statistic.GEOMETRIC_INTERVAL: "confidence interval of the geometric mean",
+    Statistic.SHARE: "share beyond a threshold",
+    Statistic.SHARE_INTERVAL: "confidence interval of the share",
+    Statistic.WITHIN_SE: "within-subject standard error",
+    Statistic.WITHIN_CI: "within-subject confidence interval",
+    Statistic.RANK: "rank by mean, the largest first",
+}
+"""Every statistic in full."""
+
+_HEADINGS = {
+    Statistic.N: "n",
+    Statistic.MISSING: "Missing",
+    Statistic.EXCLUDED: "Set aside",
+    Statistic.MEAN: "Mean",
+    Statistic.STANDARD_DEVIATION: "SD",
+    Statistic.STANDARD_ERROR: "SE",
+    Statistic.MEAN_AND_SD: "Mean ± SD",
+    Statistic.MEAN_AND_SE: "Mean ± SE",
+    Statistic.MEDIAN: "Median",
+    Statistic.QUARTILES: "Quartiles",
+    Statistic.MINIMUM: "Min",
+    Statistic.MAXIMUM: "Max",
+    Statistic.RANGE: "Range",
+    Statistic.VARIANCE: "Variance",
+    Statistic.COEFFICIENT_OF_VARIATION: "CV",
+    Statistic.MODE: "Mode",
+    Statistic.SUM: "Sum",
+    Statistic.POPULATION_SD: "Population SD",
+    Statistic.GEOMETRIC_MEAN: "Geom. mean",
+    Statistic.GEOMETRIC_SD: "Geom. SD",
+    Statistic.WITHIN_SE: "Within SE",
+    Statistic.RANK: "Rank",
+}
+SIDES = {Side.ABOVE: "above", Side.AT_LEAST: "at least", Side.BELOW: "below"}
+_COUNTS = frozenset({Statistic.N, Statistic.MISSING, Statistic.EXCLUDED, Statistic.RANK})
+_PAIRS = frozenset({Statistic.MEAN_AND_SD, Statistic.MEAN_AND_SE, Statistic.MEAN_AND_MARGIN})
+_SHARE_DECIMALS = 1
+_FACTOR_DECIMALS = 3
+
+
+def heading(groups: Groups, statistic: Statistic, sign: str = ".") -> str:
+    """The heading of a column, short; levels and thresholds are said."""
+    level = percent(groups.question.error_bar_level, sign)
+    match statistic:
+        case Statistic.CONFIDENCE_INTERVAL:
+            return f"{level} CI"
+        case Statistic.MARGIN:
+            return f"{level} margin"
+        case Statistic.MEAN_AND_MARGIN:
+            return f"Mean ± {level} margin"
+        case Statistic.GEOMETRIC_INTERVAL:
+            return f"Geom. {level} CI"
+        case Statistic.WITHIN_CI:
+            return f"Within {level} CI"
+        case Statistic.SHARE:
+            return share_words(groups, sign)
+        case Statistic.SHARE_INTERVAL:
+            return f"{level} CI of share"
+        case _:
+            return _HEADINGS[statistic]
+
+
+def share_words(groups: Groups, sign: str = ".", *, with_unit: bool = False) -> str:
+    """What a share is of: "Share above 120"."""
+    question = groups.question
+    if question.threshold is None:
+        return "Share"
+    threshold = full_number(question.threshold, sign)
+    if with_unit:
+        threshold = quantity(threshold, groups.measurements.outcome.unit)
+    return f"Share {SIDES[question.side]} {threshold}"
+
+
+def total_words(groups: Groups, total: Total) -> str:
+    """What a total is: "marginal mean" or "all flasks"."""
+    if total.marginal is not None:
+        return "marginal mean"
+    return f"all {plural(groups.measurements.unit_name, 2)}"
+
+
+def statistic_text(results: Results, lane: Group | Total, statistic: Statistic) -> str:
+    """A statistic as shown, rounded; "–" where it is undefined."""
+    return text_of(results.groups, statistic, values_of(results, lane, statistic), results)
+
+
+def values_of(results: Results, lane: Group | Total, statistic: Statistic) -> Values:
+    """A statistic of a lane, in full precision."""
+    if isinstance(lane, Total):
+        return statistic_of_total(results.groups, lane, statistic)
+    return statistic_of(results.groups, lane, statistic)
+
+
+def text_of(groups: Groups, statistic: Statistic, values: Values, results: Results) -> str:
+    """The numbers of a statistic as shown."""
+    sign, decimals = results.decimal_sign, groups.decimals
+    if not values.numbers:
+        return UNDEFINED
+    first = values.numbers[0]
+    if statistic in _COUNTS:
+        return str(round(first))
+    if statistic is Statistic.SHARE:
+        of = f"({values.numbers[1]:.0f}{NBSP}of{NBSP}{values.numbers[2]:.0f})"
+        return f"{number(first, _SHARE_DECIMALS, sign)}{NBSP}% {of}"
+    if statistic is Statistic.SHARE_INTERVAL:
+        ends = [number(end, _SHARE_DECIMALS, sign) for end in values.numbers]
+        return f"{ends[0]}{NBSP}to{NBSP}{ends[1]}{NBSP}%"
+    if statistic is Statistic.COEFFICIENT_OF_VARIATION:
+        return f"{number(first, decimals, sign)}{NBSP}%"
+    if statistic is Statistic.GEOMETRIC_SD:
+        return f"×/÷{NBSP}{number(first, _FACTOR_DECIMALS, sign)}"
+    texts = [number(value, decimals, sign) for value in values.numbers]
+    if statistic is Statistic.MODE:
+        return ", ".join(full_number(value, sign) for value in values.numbers)
+    if statistic in _PAIRS:
+        return f"{texts[0]}{NBSP}±{NBSP}{texts[1]}"
+    return f"{NBSP}to{NBSP}".join(texts)
+
+
+def full_text(statistic: Statistic, values: Values, sign: str = ".") -> str:
+    """The numbers of a statistic in full precision."""
+    if not values.numbers:
+        return UNDEFINED
+    between = " ± " if statistic in _PAIRS else " to "
+    if statistic in (Statistic.MODE, Statistic.SHARE):
+        between = ", "
+    return between.join(full_number(value, sign) for value in values.numbers)
