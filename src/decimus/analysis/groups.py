@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from decimal import Decimal
 from functools import cached_property
 from itertools import product
@@ -24,7 +24,8 @@ _SIGNIFICANT_DIGITS = 6
 """More digits than this say nothing about a summary of replicates."""
 
 
-_DOTS = 1500
+_DOTS = 3000
+_FEWEST_DOTS = 12
 """Dots that can be drawn without making anyone wait; more would hide each other."""
 
 
@@ -202,7 +203,7 @@ class Groups:
     @property
     def most_dots(self) -> int:
         """How many replicates of a group are drawn, that all groups can be drawn at once."""
-        return max(50, min(500, _DOTS // max(1, len(self.shown))))
+        return max(_FEWEST_DOTS, min(500, _DOTS // max(1, len(self.shown))))
 
     @property
     def ns(self) -> tuple[int, int]:
@@ -224,6 +225,8 @@ def groups_of(
     Groups of `before` whose values are the same keep their summaries, so that one changed
     cell costs one group.
     """
+    if before is not None and _has_same_levels(before, measurements, question):
+        return _with_cells(before, measurements, question)
     known: dict[Levels, Group] = {}
     if before is not None and before.measurements.origin == measurements.origin:
         known = {group.levels: group for group in before.shown}
@@ -253,6 +256,33 @@ def groups_of(
                 summary = _summary(found, measurements.origin)
             shown.append(Group(levels, labels, found, summary))
     return Groups(measurements, factors, tuple(shown), question)
+
+
+def _has_same_levels(before: Groups, measurements: Measurements, question: Question) -> bool:
+    """True when only values can differ from the groups before."""
+    was = before.question
+    return (
+        before.measurements.factors is measurements.factors
+        and before.measurements.origin == measurements.origin
+        and (was.level_orders, was.level_labels) == (question.level_orders, question.level_labels)
+    )
+
+
+def _with_cells(before: Groups, measurements: Measurements, question: Question) -> Groups:
+    """The groups before with the cells of these measurements."""
+    cells = {group.levels: group for group in measurements.groups}
+    shown = tuple(
+        group
+        if group.cells is cells[group.levels]
+        else replace(
+            group,
+            cells=cells[group.levels],
+            summary=_known_summary(cells[group.levels], group)
+            or _summary(cells[group.levels], measurements.origin),
+        )
+        for group in before.shown
+    )
+    return Groups(measurements, before.factors, shown, question)
 
 
 def _known_summary(cells: GroupCells, before: Group | None) -> Summary | None:

@@ -56,6 +56,11 @@ class Heights:
         self._geometric: dict[Levels, GeometricSummary | None] = {}
         self._shares: dict[Levels, Share | None] = {}
 
+    @property
+    def height(self) -> Height:
+        """What stands for a group."""
+        return self._question.height
+
     def _summary(self, levels: Levels) -> Summary:
         return self._groups[levels][1]
 

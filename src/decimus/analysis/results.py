@@ -10,6 +10,7 @@ from decimus.analysis.row_names import RowNames
 from decimus.errors import InputError
 from decimus.measurements.computed import with_computed
 from decimus.measurements.observations import Measurements
+from decimus.measurements.patching import are_the_same, changed_cell, patched
 from decimus.measurements.reading import read_measurements, summaries_in
 from decimus.study.questions import Question
 from decimus.study.studies import Sheet, Study
@@ -19,6 +20,12 @@ if TYPE_CHECKING:
     from decimus.analysis.comparisons import Comparison
     from decimus.analysis.remarks import Remark
     from decimus.measurements.alternatives import Alternative
+
+
+_LARGE = 20_000
+"""Values from which on a changed number is put in before the table is read again."""
+_MANY_GROUPS = 45
+"""Groups from which on there are a thousand pairs."""
 
 
 class Results:
@@ -43,6 +50,8 @@ class Results:
         self.number = number
         self.decimal_sign = decimal_sign
         self._groups_before: Groups | None = None
+        self.is_provisional = False
+        """True while a changed number was put in without reading the whole table again."""
         if before is not None:
             self._take_over(before)
 
@@ -55,12 +64,55 @@ class Results:
         )
         if same_cells and "_measurements" in vars(before):
             vars(self)["_measurements"] = vars(before)["_measurements"]
+            self.is_provisional = before.is_provisional
+        else:
+            self._patch(before)
         beside, was_beside = self._sheets_beside, before._sheets_beside
         if "_summaries_beside" in vars(before) and (
             len(beside) == len(was_beside)
             and all(a is b for a, b in zip(beside, was_beside, strict=True))
         ):
             vars(self)["_summaries_beside"] = vars(before)["_summaries_beside"]
+
+    def _patch(self, before: Results) -> None:
+        """Put one changed number of a large table into what was read before."""
+        old, new = before.sheet, self.sheet
+        read = vars(before).get("_measurements")
+        if not isinstance(read, Measurements) or read.count < _LARGE:
+            return
+        asked = (before.question.outcome, before.question.factors)
+        if asked != (self.question.outcome, self.question.factors):
+            return
+        if old.reading != new.reading or new.reading.computed or old.table is new.table:
+            return
+        changed = changed_cell(old.table, new.table)
+        found = patched(read, changed) if changed is not None else None
+        if found is not None:
+            vars(self)["_measurements"] = found
+            self.is_provisional = True
+
+    def verified(self) -> Results:
+        """These results where the whole table reads as it was taken to, else others."""
+        if not self.is_provisional:
+            return self
+        full = Results(self.study, self.number, decimal_sign=self.decimal_sign)
+        if full.problem is None and are_the_same(full.measurements, self.measurements):
+            self.is_provisional = False
+            return self
+        return full
+
+    @property
+    def is_settled(self) -> bool:
+        """True when comparisons and remarks are at hand, and nothing is provisional."""
+        return not self.is_provisional and {"_comparison", "remarks"} <= set(vars(self))
+
+    @property
+    def is_large(self) -> bool:
+        """True when what follows from the groups takes longer than anyone should wait."""
+        if self.problem is not None:
+            return False
+        measurements = self.measurements
+        return measurements.count >= _LARGE or len(measurements.groups) > _MANY_GROUPS
 
     @property
     def question(self) -> Question:

@@ -4,10 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
+from decimus.analysis.groups import Group, taken_back
+from decimus.analysis.heights import Heights
 from decimus.analysis.results import Results
 from decimus.figure.scales import Scale, padded, tick_labels, tick_step, ticks
-from decimus.terms import Height
+from decimus.study.questions import Question
+from decimus.terms import ErrorBar, Height
 
 _MOST_TICKS = 6
 _AIR = 0.03
@@ -38,18 +42,37 @@ def lane_axis(results: Results) -> StripAxis:
     """The axis of the lanes: over every replicate and every error bar."""
     groups, question = results.groups, results.question
     values: list[float] = []
+    is_shared = question.error_bar in (ErrorBar.WITHIN_SE, ErrorBar.WITHIN_CI)
     for group in groups.shown:
-        own = (group.summary.minimum, group.summary.maximum)
-        values += groups.as_shown([value for value in own if value is not None])
-        values += groups.as_shown([aside.value for aside in group.cells.asides])
-        if not question.height.is_of_outcome:
-            continue
-        ends = groups.error_bar(group)
-        reached = (ends.lower, ends.upper) if ends is not None else ()
-        values += [value for value in (groups.height(group), *reached) if value is not None]
+        if is_shared:
+            values += _reached(group, groups.heights, groups.axis_base)
+        else:
+            values += _extent(group, question, groups.log_base, groups.axis_base)
     if question.height is Height.SHARE and question.threshold is not None and values:
         values.append(question.threshold)
     return _axis_over(values, results.decimal_sign)
+
+
+@lru_cache(maxsize=2048)
+def _extent(
+    group: Group, question: Question, base: float | None, axis_base: float | None
+) -> tuple[float, ...]:
+    """What the axis has to cover of one group; kept, as one edit changes one group."""
+    heights = Heights(question, base, ((group.levels, group.cells, group.summary),))
+    return _reached(group, heights, axis_base)
+
+
+def _reached(group: Group, heights: Heights, axis_base: float | None) -> tuple[float, ...]:
+    own = (group.summary.minimum, group.summary.maximum)
+    values = [value for value in own if value is not None]
+    values += [aside.value for aside in group.cells.asides]
+    found = [*taken_back(values, axis_base)]
+    if heights.height.is_of_outcome:
+        ends = heights.error_bar(group.levels)
+        reached = (ends.lower, ends.upper) if ends is not None else ()
+        shown = (heights.value(group.levels), *reached)
+        found += [value for value in shown if value is not None]
+    return tuple(found)
 
 
 def axis_between(low: float, high: float, decimal_sign: str) -> StripAxis:

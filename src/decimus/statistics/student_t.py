@@ -17,6 +17,8 @@ _SERIES = (
     *(1.0, -1 / 8, 1 / 128, 5 / 1024, -21 / 32768, -399 / 262144, 869 / 4194304),
     *(39325 / 33554432, -334477 / 2147483648),
 )
+_SERIES_STARTS = 5.0
+"""Degrees of freedom from which the expansion is a good place to start from."""
 _LARGE = 20_000.0
 """Degrees of freedom from which the expansion about the normal quantile is exact."""
 
@@ -80,6 +82,7 @@ def normal_quantile(share: float) -> float:
     return NormalDist().inv_cdf(share)
 
 
+@lru_cache(maxsize=4096)
 def t_quantile(share: float, df: float) -> float:
     """The value that T with `df` degrees of freedom stays below with probability `share`.
 
@@ -98,6 +101,8 @@ def t_quantile(share: float, df: float) -> float:
     tail = 1 - share
     ratio = _gamma_ratio(df / 2)
     t = NormalDist().inv_cdf(share)
+    if df >= _SERIES_STARTS:
+        t = _expanded(t, df)
     low, high = 0.0, math.inf
     for _ in range(_MOST_STEPS):
         found, density = _tail_and_density(t, df, ratio)
@@ -109,7 +114,7 @@ def t_quantile(share: float, df: float) -> float:
         following = t + step
         if not low < following < high:
             following = 2 * t if high == math.inf else (low + high) / 2
-        if abs(following - t) <= 2e-16 * t:
+        if abs(following - t) <= 4e-16 * t:
             break
         t = following
     return t

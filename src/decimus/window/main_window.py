@@ -30,6 +30,7 @@ from decimus.window.messages import Message
 from decimus.window.page import PagePanel
 from decimus.window.parts import PartLine
 from decimus.window.question_line import QuestionLine
+from decimus.window.settling import Settling
 from decimus.window.start import Start
 from decimus.window.store import Store
 from decimus.window.thread import PLACES, Thread
@@ -67,6 +68,7 @@ class MainWindow(QMainWindow):
         self._journal = Journal(sessions, history) if sessions is not None else None
         self.store = Store(history, path, decimal_sign)
         self.beside = Beside()
+        self.settling = Settling()
         self.files = Files(self.store, self.beside, self)
         self.data = DataFiles(self.store, self.beside, self)
         self.question_line = QuestionLine(self.store)
@@ -127,6 +129,7 @@ class MainWindow(QMainWindow):
 
     def _connect(self) -> None:
         self.store.changed.connect(lambda _before, after: self._show(after))
+        self.settling.settled.connect(self._settle)
         self.store.filed.connect(self._show_file)
         self.store.filed.connect(self._keep)
         for source in (self.store, self.beside, self.files, self.data, self.measurements):
@@ -232,20 +235,36 @@ class MainWindow(QMainWindow):
         self.start.show_left_behind(self._left_behind[0].written if self._left_behind else None)
         history = self.store.history
         self.question_line.show_results(results, history.undo_title, history.redo_title)
-        self.foot.show_results(results)
         self.foot.setVisible(not is_empty)
         self.thread_line.setEnabled(not is_empty)
-        self.thread_line.show_counts(thread_counts(results), self.foot.places_with_remarks)
         self._stale = {place.key for place in PLACES}
         if results.problem is not None and self.place != "measurements":
             self.thread_line.go("measurements")
-        if results.table.row_count > _MANY_ROWS:
+        if results.table.row_count > _MANY_ROWS and not results.is_provisional:
             # In a turn of its own, so that no turn makes anyone wait.
             QTimer.singleShot(_PAUSE_MS, self._refresh_place)
         else:
             self._refresh_place()
-        self.page.show_results(results)
         self._show_file()
+        if results.is_large and not results.is_settled:
+            self.settling.settle(results)
+        else:
+            self._show_rest(results)
+
+    def _settle(self, asked: Results, final: Results) -> None:
+        """Show what was worked out beside the window, unless the study has changed."""
+        if asked is not self.store.results:
+            return
+        if final is asked:
+            self._show_rest(final)
+        else:
+            self.store.correct(final)
+
+    def _show_rest(self, results: Results) -> None:
+        """Show what follows from comparisons: remarks, counts, the page."""
+        self.foot.show_results(results)
+        self.thread_line.show_counts(thread_counts(results), self.foot.places_with_remarks)
+        self.page.show_results(results)
 
     def _refresh_place(self) -> None:
         if self.place in self._stale:

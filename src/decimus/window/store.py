@@ -90,6 +90,11 @@ class Store(QObject):
         else:
             self.apply(history.steps[-1].edit)
 
+    def correct(self, results: Results) -> None:
+        """Put results in the place of provisional ones of the same study."""
+        before, self._results = self._results, results
+        self.changed.emit(before, results)
+
     def save(self, path: Path) -> bool:
         """Write the study to a file; False, with `refused`, when that failed."""
         try:

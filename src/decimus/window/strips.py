@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from PySide6.QtCore import (
     QAbstractTableModel,
     QModelIndex,
@@ -10,13 +12,13 @@ from PySide6.QtCore import (
     QRectF,
     Qt,
 )
-from PySide6.QtGui import QPainter, QResizeEvent
+from PySide6.QtGui import QPainter, QPaintEvent, QResizeEvent
 from PySide6.QtWidgets import QAbstractItemView, QHeaderView, QTableView, QWidget
 
 from decimus.analysis.results import Results
 from decimus.figure.scales import Scale
 from decimus.figure.strips import StripAxis
-from decimus.window.theme import QUIET, colour, sans
+from decimus.window.theme import PAPER, QUIET, colour, sans
 
 Index = QModelIndex | QPersistentModelIndex
 NO_INDEX = QModelIndex()
@@ -41,18 +43,34 @@ class StripModel(QAbstractTableModel):
         """The shared axis."""
         return self._axis
 
-    def take(self, results: Results, axis: StripAxis, *, has_same_rows: bool) -> None:
-        """Show other results; where the rows stay the same, selection and scrolling stay."""
+    def take(
+        self,
+        results: Results,
+        axis: StripAxis,
+        *,
+        has_same_rows: bool,
+        changed: Sequence[int] | None = None,
+    ) -> None:
+        """Show other results; where the rows stay the same, selection and scrolling stay.
+
+        Args:
+            results: what to show.
+            axis: the shared axis.
+            has_same_rows: whether there are as many rows as before, of the same kinds.
+            changed: rows that look otherwise than before; None for all.
+        """
         if not has_same_rows:
             self.beginResetModel()
         self._results, self._axis = results, axis
         self.rows_taken(results)
-        if has_same_rows:
-            last = self.index(self.rowCount() - 1, self.columnCount() - 1)
-            self.dataChanged.emit(self.index(0, 0), last)
-        else:
+        last = self.columnCount() - 1
+        if not has_same_rows:
             self.endResetModel()
-        self.headerDataChanged.emit(Qt.Orientation.Horizontal, 0, self.columnCount() - 1)
+        elif changed is None:
+            self.dataChanged.emit(self.index(0, 0), self.index(self.rowCount() - 1, last))
+        for row in changed or ():
+            self.dataChanged.emit(self.index(row, 0), self.index(row, last))
+        self.headerDataChanged.emit(Qt.Orientation.Horizontal, 0, last)
 
     def rows_taken(self, results: Results) -> None:
         """Make the rows of these results; called while views know that they change."""
@@ -73,6 +91,8 @@ class StripView(QTableView):
         self.setShowGrid(False)
         self.setSelectionMode(QAbstractItemView.SelectionMode.SingleSelection)
         self.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        # Filled here, so that scrolling moves what is painted and paints only what is new.
+        self.viewport().setAttribute(Qt.WidgetAttribute.WA_OpaquePaintEvent)
         self.setVerticalScrollMode(QAbstractItemView.ScrollMode.ScrollPerPixel)
         model.modelReset.connect(self.fit)
 
@@ -81,6 +101,11 @@ class StripView(QTableView):
         headings.setMinimumSectionSize(20)
         self.setHorizontalHeader(headings)
         headings.setSectionResizeMode(QHeaderView.ResizeMode.Fixed)
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        """Paper, then the strips."""
+        QPainter(self.viewport()).fillRect(event.rect(), colour(PAPER))
+        super().paintEvent(event)
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         """Strips take the width that numbers leave."""

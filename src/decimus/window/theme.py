@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
+
 from PySide6.QtGui import QColor, QFont, QFontDatabase
 
 from decimus.figure.fonts import ALL_FILES
@@ -34,7 +36,7 @@ def load_fonts() -> None:
 
 
 def sans(size: int = 15, *, strong: bool = False, italic: bool = False) -> QFont:
-    """The typeface of labels and numbers, in pixels."""
+    """The typeface of labels and numbers, in pixels; shared, so copy it before changing it."""
     return _font(SANS, size, strong=strong, italic=italic)
 
 
@@ -43,6 +45,7 @@ def serif(size: int = 18, *, strong: bool = False, italic: bool = False) -> QFon
     return _font(SERIF, size, strong=strong, italic=italic)
 
 
+@lru_cache(maxsize=256)
 def _font(family: str, size: int, *, strong: bool, italic: bool) -> QFont:
     font = QFont(family)
     font.setPixelSize(size)
@@ -52,8 +55,9 @@ def _font(family: str, size: int, *, strong: bool, italic: bool) -> QFont:
     return font
 
 
+@lru_cache(maxsize=256)
 def colour(name: str) -> QColor:
-    """A colour of this module as the interface library wants it."""
+    """A colour as the interface library wants it; shared, so copy it before changing it."""
     return QColor(name)
 
 
@@ -67,6 +71,9 @@ QMainWindow, #top, #foot {{ background: {SURFACE}; }}
 #desk_content, #work_content {{ background: transparent; }}
 QScrollArea {{ border: none; background: transparent; }}
 #paper {{ background: {WHITE}; }}
+#panel QListWidget {{ background: {WHITE}; border: none; outline: none; }}
+#panel QListWidget::item {{ padding: 1px 6px; }}
+#panel QListWidget::item:selected {{ background: {TEAL_SOFT}; color: {INK}; }}
 #panel {{ background: {WHITE}; border-top: 2px solid {TEAL}; }}
 #note {{ background: {AMBER_SOFT}; border-left: 4px solid {AMBER}; }}
 #problem {{ background: {WHITE}; border-left: 4px solid {RED}; }}

@@ -22,6 +22,7 @@ from decimus.study.questions import USUAL_COLUMNS
 from decimus.study.readings import SetAside
 from decimus.terms import LevelKind, Statistic, Totals
 from decimus.wording.error_bars import side_and_threshold
+from decimus.wording.numbers import NBSP
 from decimus.wording.phrases import factor_words, group_words
 from decimus.wording.spans import Choice, Entry, Option, Sentence, Span, Text
 from decimus.wording.statistics import NAMES, SIDES, heading
@@ -45,13 +46,13 @@ _TOTALS = {
 
 def lanes_sentence(results: Results) -> Sentence:
     """Which statistics stand beside the lanes, in which order the lanes are, what totals."""
-    spans: list[Span] = [Text("shown: "), columns_choice(results)]
+    spans: list[Span] = [Text(f"shown:{NBSP}"), columns_choice(results)]
     for factor in results.groups.factors:
         if len(factor.levels) > 1:
             name = f"{factor_words(factor)} " if len(results.groups.factors) > 1 else ""
-            spans += [Text(f"\u2003 {name}ordered "), order_choice(results, factor)]
+            spans += [Text(f"\u2003 {name}ordered{NBSP}"), order_choice(results, factor)]
     if len(results.groups.factors) > 1:
-        spans += [Text("\u2003 totals: "), totals_choice(results)]
+        spans += [Text(f"\u2003 totals:{NBSP}"), totals_choice(results)]
     return tuple(spans)
 
 

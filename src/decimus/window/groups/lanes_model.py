@@ -11,14 +11,16 @@ from decimus.analysis.groups import Group, with_unit
 from decimus.analysis.lane_statistics import Total, lanes
 from decimus.analysis.results import Results
 from decimus.figure.content import group_colours
-from decimus.figure.strips import axis_between, lane_axis
+from decimus.figure.strips import StripAxis, axis_between, lane_axis
 from decimus.study.edits import Edit, NameVariable, RenameLevel
-from decimus.terms import Statistic
+from decimus.terms import ErrorBar, Statistic
 from decimus.window.strips import NO_INDEX, Index, StripModel
 from decimus.wording import statistics
 from decimus.wording.phrases import level_words
 from decimus.wording.statistics import NAMES, statistic_text, total_words
 
+_OF_ALL_GROUPS = frozenset({Statistic.RANK, Statistic.WITHIN_SE, Statistic.WITHIN_CI})
+"""Statistics of a group that other groups have a part in."""
 _MOST_RENAMED = 2
 """Factors up to which the name of a lane is one level."""
 
@@ -74,6 +76,9 @@ class LanesModel(StripModel):
     def __init__(self) -> None:
         super().__init__()
         self._rows: tuple[Row, ...] = ()
+        self._coming: tuple[Row, ...] = ()
+        self.changed: list[int] | None = None
+        """The rows that the last results changed, None for all."""
         self._columns: tuple[Column, ...] = tuple(Fixed)
         self._zoom: tuple[float, float] | None = None
 
@@ -93,13 +98,33 @@ class LanesModel(StripModel):
 
     def show_results(self, results: Results) -> None:
         """Show the lanes of these results."""
-        kinds = [type(row) for row in _rows(results)]
-        same = kinds == [type(row) for row in self._rows]
+        rows = _rows(results)
+        same = list(map(type, rows)) == list(map(type, self._rows))
         same = same and (*Fixed, *results.question.columns) == self._columns
         axis = lane_axis(results)
         if self._zoom is not None:
             axis = axis_between(*self._zoom, results.decimal_sign)
-        self.take(results, axis, has_same_rows=same)
+        changed = self._changed(rows, results, axis) if same else None
+        self._coming, self.changed = rows, changed
+        self.take(results, axis, has_same_rows=same, changed=changed)
+
+    def _changed(
+        self, rows: tuple[Row, ...], results: Results, axis: StripAxis
+    ) -> list[int] | None:
+        """Rows that look otherwise than now, None where all may."""
+        now = self._results
+        if now is None or axis != self._axis or now.question != results.question:
+            return None
+        if (
+            now.groups.decimals != results.groups.decimals
+            or now.decimal_sign != results.decimal_sign
+        ):
+            return None
+        if results.question.error_bar in (ErrorBar.WITHIN_SE, ErrorBar.WITHIN_CI):
+            return None
+        if any(c in _OF_ALL_GROUPS for c in self._columns):
+            return None
+        return [n for n, (old, new) in enumerate(zip(self._rows, rows, strict=True)) if old != new]
 
     def zoom(self, low: float | None, high: float | None) -> None:
         """Show this stretch of the axis, or all of it."""
@@ -116,7 +141,7 @@ class LanesModel(StripModel):
 
     def rows_taken(self, results: Results) -> None:
         """Make the rows."""
-        self._rows = _rows(results)
+        self._rows = self._coming
         self._columns = (*Fixed, *results.question.columns)
 
     def rowCount(self, parent: Index = NO_INDEX) -> int:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from PySide6.QtCore import QAbstractItemModel, QEvent, QPoint, QRect, QRectF, Qt, Signal
 from PySide6.QtGui import (
+    QColor,
     QFontMetrics,
     QHelpEvent,
     QKeyEvent,
@@ -167,6 +168,8 @@ class LanesView(StripView):
         self._drop: int | None = None
         self._zoom_from: int | None = None
         self._chosen: Replicate | None = None
+        self._fitted: tuple[tuple[Column, ...], int] = ((), 0)
+        self._widest: dict[int, tuple[str, ...]] = {}
         self.setAccessibleName("Groups with their replicates and summaries")
         self.headings = LaneHeadings(model, self)
         self.take_headings(self.headings)
@@ -187,6 +190,9 @@ class LanesView(StripView):
     def fit(self) -> None:
         """Share out widths and heights: lanes are as tall as their number allows."""
         columns = self.lanes.columns
+        if self._fitted != (columns, len(self.lanes.rows)):
+            self._fitted = (columns, len(self.lanes.rows))
+            self._widest = {}
         widths = {
             number: self._needed_width(number, column)
             for number, column in enumerate(columns)
@@ -214,14 +220,29 @@ class LanesView(StripView):
     def _needed_width(self, number: int, column: Column) -> int:
         """As wide as the heading and the longest text of a column need."""
         rows = [row for row, shown in enumerate(self.lanes.rows) if isinstance(shown, Lane)]
-        texts = {str(self.lanes.index(row, number).data() or "") for row in rows}
-        texts = set(sorted(texts, key=len)[-12:])  # the widest is among the longest
+        if len(rows) > _MANY and number in self._widest:
+            # Of many lanes only those in view are looked at again; columns get no narrower.
+            top, end = self.rowAt(0), self.rowAt(self.viewport().height() - 1)
+            in_view = range(max(0, top), (end if end >= 0 else len(self.lanes.rows)) + 1)
+            looked_at = in_view if self.lanes.changed is None else self.lanes.changed
+            rows = [row for row in looked_at if self.lanes.lane(row) is not None]
+        found = {str(self.lanes.index(row, number).data() or "") for row in rows}
+        texts = set(sorted({*found, *self._widest.get(number, ())}, key=len)[-12:])
+        self._widest[number] = tuple(texts)  # the widest is among the longest
         heading = QFontMetrics(sans(14, strong=True)).horizontalAdvance(self.lanes.heading(column))
         if column is Fixed.NAME:
             metrics = QFontMetrics(sans(16, strong=True))
             widest = max((metrics.horizontalAdvance(text) for text in texts), default=0)
+            totals = {
+                str(self.lanes.index(row, number).data() or "")
+                for row, shown in enumerate(self.lanes.rows)
+                if isinstance(shown, TotalRow)
+            }
+            italics = QFontMetrics(sans(14, italic=True))
+            total = max((italics.horizontalAdvance(text) + 8 for text in totals), default=0)
             least, most = _NAME_WIDTHS
-            return max(least, min(most, max(widest + GRIP + 26, heading + GRIP + 8)))
+            wanted = max(widest + GRIP + 26, heading + GRIP + 8, total + GRIP)
+            return max(least, min(most, wanted))
         metrics = QFontMetrics(sans(15))
         widest = max((metrics.horizontalAdvance(text) for text in texts), default=0)
         glyph = 22 if column in ERROR_BARS else 0
@@ -461,6 +482,6 @@ class LanesView(StripView):
         y = rect.top() if self._drop < self._dragged else rect.bottom()
         painter.fillRect(QRect(0, y - 1, self.viewport().width(), 3), colour(TEAL))
         taken = self.visualRect(self.lanes.index(self._dragged, 0))
-        ground = colour(TEAL_SOFT)
+        ground = QColor(colour(TEAL_SOFT))
         ground.setAlpha(120)
         painter.fillRect(QRect(0, taken.top(), self.viewport().width(), taken.height()), ground)

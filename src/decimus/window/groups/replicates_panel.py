@@ -59,7 +59,7 @@ class ReplicatesPanel(QFrame):
         self.list.setFlow(QListView.Flow.LeftToRight)
         self.list.setWrapping(True)
         self.list.setResizeMode(QListView.ResizeMode.Adjust)
-        self.list.setUniformItemSizes(True)
+        self.list.setSpacing(2)
         self.list.setFixedHeight(84)
         self.list.setAccessibleName("Replicates from the smallest to the largest")
         self.list.itemClicked.connect(self._pick)

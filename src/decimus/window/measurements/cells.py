@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QAbstractItemModel, QPoint, QRect, Qt, Signal
-from PySide6.QtGui import QFontMetrics, QKeyEvent, QPainter, QPen
+from PySide6.QtGui import QFont, QFontMetrics, QKeyEvent, QPainter, QPen
 from PySide6.QtWidgets import QLineEdit, QStyledItemDelegate, QStyleOptionViewItem, QWidget
 
 from decimus.window.measurements.headings import SWATCH
@@ -89,7 +89,7 @@ class CellDelegate(QStyledItemDelegate):
         if state is CellState.MISSING and not text.strip():
             text = "–"
         room = rect.adjusted(10, 0, -12, 0)
-        font = sans(15)
+        font = QFont(sans(15))
         font.setStrikeOut(state in (CellState.LEFT_OUT, CellState.ASIDE))
         painter.setFont(font)
         quiet = state not in (CellState.COUNTED, CellState.UNREADABLE, CellState.LIMIT)
