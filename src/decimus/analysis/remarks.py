@@ -9,6 +9,7 @@ from dataclasses import dataclass
 from decimus.analysis.comparisons import Comparison
 from decimus.analysis.error_bars import possible_error_bars
 from decimus.analysis.groups import Group, Groups
+from decimus.analysis.remarks_on_spread import SpreadRemark, remarks_on_spread
 from decimus.analysis.row_names import RowNames
 from decimus.measurements.observations import CellReference, Measurements, empty_cells
 from decimus.measurements.spellings import similar_levels
@@ -239,6 +240,7 @@ Remark = (
     | SummaryDisagrees
     | SummaryRowsLeftOut
     | BarsNotFromZero
+    | SpreadRemark
 )
 
 
@@ -357,7 +359,7 @@ def remarks_on_groups(groups: Groups) -> tuple[Remark, ...]:
     equal = tuple(g for g in groups.shown if g.n > 1 and g.summary.sum_of_squares == 0)
     if equal:
         found.append(EqualValues(equal))
-    return tuple(found)
+    return (*found, *remarks_on_spread(groups))
 
 
 def remarks_on_summaries(

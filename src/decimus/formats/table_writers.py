@@ -71,10 +71,17 @@ def xlsx_bytes(sheets: Sequence[NamedRows]) -> bytes:
                     if isinstance(cell, str):
                         page.write_string(row, column, cell, strong if row == 0 else None)
                     elif cell is not None:
-                        page.write_number(row, column, cell)
+                        page.write_number(row, column, _Exact(cell))
             page.freeze_panes(1, 0)
             page.autofit()
     return out.getvalue()
+
+
+class _Exact(float):
+    """A number written with all digits that it needs; the library would write sixteen."""
+
+    def __format__(self, spec: str) -> str:
+        return repr(float(self))
 
 
 def ods_bytes(sheets: Sequence[NamedRows]) -> bytes:

@@ -66,8 +66,10 @@ def exact_rows(results: Results) -> list[list[Cell]]:
 
 
 def _written(text: str) -> str:
-    """Text with plain spaces and hyphens for minus, as programs read it."""
-    return text.replace(NBSP, " ").replace("\u2212", "-").replace("\u2003", " ")
+    """Text with plain spaces; numbers with a hyphen for minus, as programs read them."""
+    plain = text.replace(NBSP, " ").replace("\u2003", " ")
+    bare = plain.replace("\u2212", "-")
+    return bare if isinstance(_number_or_text(bare), float) else plain
 
 
 def _number_or_text(text: str) -> Cell:

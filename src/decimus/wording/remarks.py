@@ -11,6 +11,7 @@ from decimus.wording.numbers import NBSP, plural
 from decimus.wording.phrases import at_group, group_words, preposition, upper_first
 from decimus.wording.remark_words import RemarkWords, listed
 from decimus.wording.remarks_on_cells import cell_remark
+from decimus.wording.remarks_on_spread import spread_remark
 from decimus.wording.remarks_on_units import unit_remark
 
 
@@ -26,6 +27,7 @@ def _words(results: Results, remark: facts.Remark) -> RemarkWords:  # noqa: C901
         return f"{preposition(groups)} {listed(tuple(group_words(groups, g) for g in of))}"
 
     more = cell_remark(results, remark) or unit_remark(results, remark)
+    more = more or spread_remark(results, remark)
     if more is not None:
         return more
     match remark:

@@ -1,0 +1,171 @@
+"""Remarks on groups that look at their spread, their ends and their error bars."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from decimus.analysis.groups import Group, Groups
+from decimus.statistics.assumption_checks import brown_forsythe, far_values
+from decimus.terms import ErrorBar, Height
+
+_UNEQUAL_P = 0.05
+_UNEQUAL_RATIO = 3.0
+_ENOUGH_FOR_RATIO = 8
+_FEW = 5
+_TOO_FEW = 4
+"""Replicates up to which spread cannot be judged."""
+_MOST_CHECKED = 200_000
+_LEAST_SAME = 3
+
+
+@dataclass(frozen=True)
+class UnequalSpread:
+    """Groups do not vary alike: the largest and the smallest SD, and what says so.
+
+    `p_value` of Brown and Forsythe's check, None where the ratio of the SDs says it.
+    """
+
+    widest: Group
+    narrowest: Group
+    p_value: float | None
+
+
+@dataclass(frozen=True)
+class FarOut:
+    """A value far from the others of its group; `others` are as many more.
+
+    `is_slip` where ten times or a tenth of it would lie among them.
+    """
+
+    group: Group
+    replicate: int
+    p_value: float
+    others: int
+    is_slip: bool
+
+
+@dataclass(frozen=True)
+class SameValues:
+    """Two groups hold exactly the same values."""
+
+    first: Group
+    second: Group
+
+
+@dataclass(frozen=True)
+class BelowZero:
+    """Error bars reach below zero although no value does."""
+
+    groups: tuple[Group, ...]
+    is_geometric_possible: bool
+
+
+@dataclass(frozen=True)
+class WeakErrorBars:
+    """SE, or nothing, is shown of few replicates."""
+
+    error_bar: ErrorBar
+    fewest: int
+
+
+@dataclass(frozen=True)
+class HeightAndTest:
+    """What stands on the figure is not what the comparisons drawn over it compare."""
+
+    height: Height
+
+
+SpreadRemark = UnequalSpread | FarOut | SameValues | BelowZero | WeakErrorBars | HeightAndTest
+
+
+def remarks_on_spread(groups: Groups) -> tuple[SpreadRemark, ...]:
+    """Unequal spread, values far out, the same values twice, ends below zero, weak bars."""
+    found: list[SpreadRemark | None] = [
+        _unequal_spread(groups),
+        _far_out(groups),
+        _same_values(groups),
+        _below_zero(groups),
+        _weak_bars(groups),
+        _height_and_test(groups),
+    ]
+    return tuple(remark for remark in found if remark is not None)
+
+
+def _unequal_spread(groups: Groups) -> UnequalSpread | None:
+    with_sd = [
+        (group.summary.standard_deviation, group)
+        for group in groups.shown
+        if group.summary.standard_deviation is not None
+    ]
+    if len(with_sd) < 2 or max(group.n for _, group in with_sd) <= _TOO_FEW:
+        return None
+    narrow, narrowest = min(with_sd, key=lambda pair: pair[0])
+    wide, widest = max(with_sd, key=lambda pair: pair[0])
+    if not groups.measurements.is_summarised:
+        check = brown_forsythe([group.summary.array for _, group in with_sd])
+        if check is not None and check.p_value < _UNEQUAL_P:
+            return UnequalSpread(widest, narrowest, check.p_value)
+    enough = all(group.n >= _ENOUGH_FOR_RATIO for _, group in with_sd)
+    if enough and narrow > 0 and wide > _UNEQUAL_RATIO * narrow:
+        return UnequalSpread(widest, narrowest, None)
+    return None
+
+
+def _far_out(groups: Groups) -> FarOut | None:
+    if groups.measurements.is_summarised or groups.measurements.count > _MOST_CHECKED:
+        return None
+    found = far_values([group.summary.array for group in groups.shown])
+    if not found:
+        return None
+    first = found[0]
+    group = groups.shown[first.group]
+    others = [v for i, v in enumerate(group.summary.values) if i != first.index]
+    value = group.summary.values[first.index]
+    low, high = min(others), max(others)
+    is_slip = any(low <= slip <= high for slip in (10 * value, value / 10))
+    return FarOut(group, first.index, first.p_value, len(found) - 1, is_slip)
+
+
+def _same_values(groups: Groups) -> SameValues | None:
+    known: dict[bytes, Group] = {}
+    for group in groups.shown:
+        if len(group.summary.replicates) < _LEAST_SAME or not group.summary.sum_of_squares:
+            continue
+        key = group.summary.array.tobytes()
+        if key in known:
+            return SameValues(known[key], group)
+        known[key] = group
+    return None
+
+
+def _below_zero(groups: Groups) -> BelowZero | None:
+    if groups.question.height is not Height.MEAN or groups.log_base is not None:
+        return None
+    filled = [group for group in groups.shown if not group.is_empty]
+    smallest = [group.summary.minimum for group in filled]
+    if any(value is None or value < 0 for value in smallest):
+        return None
+    below = []
+    for group in filled:
+        ends = groups.error_bar(group)
+        if ends is not None and ends.lower is not None and ends.lower < 0:
+            below.append(group)
+    positive = all(value is not None and value > 0 for value in smallest)
+    return BelowZero(tuple(below), positive) if below else None
+
+
+def _weak_bars(groups: Groups) -> WeakErrorBars | None:
+    bar = groups.question.error_bar
+    if groups.question.height is not Height.MEAN or groups.measurements.is_summarised:
+        return None
+    counts = [group.n for group in groups.shown if group.n > 1]
+    is_weak = bar in (ErrorBar.STANDARD_ERROR, ErrorBar.NONE)
+    return WeakErrorBars(bar, min(counts)) if is_weak and counts and min(counts) <= _FEW else None
+
+
+def _height_and_test(groups: Groups) -> HeightAndTest | None:
+    question = groups.question
+    is_other = question.height is Height.MEDIAN or (
+        question.height is Height.GEOMETRIC_MEAN and groups.log_base is None
+    )
+    return HeightAndTest(question.height) if is_other and question.drawn_pairs else None
