@@ -43,11 +43,12 @@ def lane_axis(results: Results) -> StripAxis:
     groups, question = results.groups, results.question
     values: list[float] = []
     is_shared = question.error_bar in (ErrorBar.WITHIN_SE, ErrorBar.WITHIN_CI)
+    base, axis_base = groups.log_base, groups.axis_base
     for group in groups.shown:
         if is_shared:
-            values += _reached(group, groups.heights, groups.axis_base)
+            values += _reached(group, groups.heights, axis_base)
         else:
-            values += _extent(group, question, groups.log_base, groups.axis_base)
+            values += _extent(group, question, base, axis_base)
     if question.height is Height.SHARE and question.threshold is not None and values:
         values.append(question.threshold)
     return _axis_over(values, results.decimal_sign)

@@ -152,7 +152,7 @@ class Measurements:
     marks: dict[Place, str] = field(default_factory=dict)
     adjustments: tuple[AnyAdjustment, ...] = ()
 
-    @property
+    @cached_property
     def count(self) -> int:
         """How many values count: numbers, or averages of readings; means where given."""
         return sum(group.n or (group.given is not None) for group in self.groups)

@@ -8,6 +8,7 @@ out by reading it, and can be afterwards.
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from operator import ne
 
 import numpy as np
 
@@ -41,11 +42,13 @@ def changed_cell(before: Table, after: Table) -> ChangedCell | None:
         for number, (was, now) in enumerate(zip(old, new, strict=True)):
             if was is now:
                 continue
-            for offset, (text, typed) in enumerate(zip(was, now, strict=True)):
-                if text != typed:
-                    if found is not None:
-                        return None
-                    found = ChangedCell(number * CHUNK + offset, column, text, typed)
+            differs = list(map(ne, was, now))
+            count = differs.count(True)
+            if count > 1 or (count and found is not None):
+                return None
+            if count:
+                at = differs.index(True)
+                found = ChangedCell(number * CHUNK + at, column, was[at], now[at])
     return found
 
 

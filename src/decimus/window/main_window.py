@@ -21,6 +21,7 @@ from decimus.analysis.results import Results
 from decimus.errors import DecimusError, InputError
 from decimus.examples.catalogue import example
 from decimus.study.history import History
+from decimus.study.tables import Table
 from decimus.window.beside import Beside
 from decimus.window.data_files import DataFiles
 from decimus.window.exports import Files
@@ -81,6 +82,7 @@ class MainWindow(QMainWindow):
         self.foot = Foot(self.store)
         self.place = PLACES[0].key
         self._is_typing = False
+        self._shown_table: Table | None = None
         self._methods: MethodsWindow | None = None
         self._stale = {place.key for place in PLACES}
         self._lay_out()
@@ -240,7 +242,9 @@ class MainWindow(QMainWindow):
         self._stale = {place.key for place in PLACES}
         if results.problem is not None and self.place != "measurements":
             self.thread_line.go("measurements")
-        if results.table.row_count > _MANY_ROWS and not results.is_provisional:
+        is_new = results.sheet.table is not self._shown_table and not results.is_provisional
+        self._shown_table = results.sheet.table
+        if results.table.row_count > _MANY_ROWS and is_new:
             # In a turn of its own, so that no turn makes anyone wait.
             QTimer.singleShot(_PAUSE_MS, self._refresh_place)
         else:

@@ -14,21 +14,23 @@ from decimus.window.groups.lanes_model import Fixed, Lane, LanesModel, SectionRo
 from decimus.window.strips import strip_scale
 from decimus.window.theme import AMBER, INK, QUIET, TEAL, colour, sans, serif
 
+_GRID = QPen(colour("#e6e1d4"), 1)
+_GRIP_PEN = QPen(colour("#b5af9f"), 1.3)
 _V_CENTRE = Qt.AlignmentFlag.AlignVCenter
+_TO_THE_RIGHT = Qt.AlignmentFlag.AlignRight | _V_CENTRE
 
 
 def paint_grip(painter: QPainter, x: int, y: int) -> None:
     """Three short lines: what can be taken and moved."""
-    painter.setPen(QPen(colour("#b5af9f"), 1.3))
-    for step in (-4, 0, 4):
-        painter.drawLine(QPointF(x, y + step), QPointF(x + 9, y + step))
+    painter.setPen(_GRIP_PEN)
+    painter.drawLines([QLineF(x, y + step, x + 9, y + step) for step in (-4, 0, 4)])
 
 
 def paint_number(painter: QPainter, rect: QRect, text: str, *, is_total: bool = False) -> None:
     """A number of a lane; totals in italics."""
     painter.setFont(sans(15, italic=is_total))
     painter.setPen(colour(INK))
-    painter.drawText(rect.adjusted(2, 0, -8, 0), Qt.AlignmentFlag.AlignRight | _V_CENTRE, text)
+    painter.drawText(rect.adjusted(2, 0, -8, 0), _TO_THE_RIGHT, text)
 
 
 def paint_section(painter: QPainter, rect: QRect, row: SectionRow, column: object) -> None:
@@ -131,10 +133,9 @@ def paint_dots(
 
 def _paint_grid(painter: QPainter, rect: QRect, axis: StripAxis, results: Results) -> None:
     scale = strip_scale(axis, rect)
-    painter.setPen(QPen(colour("#e6e1d4"), 1))
-    for tick in axis.ticks:
-        x = scale.at(tick)
-        painter.drawLine(QPointF(x, rect.top()), QPointF(x, rect.bottom() - 1))
+    painter.setPen(_GRID)
+    top, bottom = rect.top(), rect.bottom() - 1
+    painter.drawLines([QLineF(x, top, x, bottom) for x in map(scale.at, axis.ticks)])
     threshold = results.question.threshold
     if threshold is not None and results.question.height is Height.SHARE:
         x = scale.at(threshold)
@@ -167,9 +168,8 @@ def _paint_bar(painter: QPainter, rect: QRect, model: LanesModel, lane: Lane, ba
     if ends is None:
         return
     reached = [scale.at(end) for end in (ends.lower, ends.upper) if end is not None]
-    painter.drawLine(QPointF(min([x, *reached]), bar_y), QPointF(max([x, *reached]), bar_y))
-    for end in reached:
-        painter.drawLine(QPointF(end, bar_y - 4), QPointF(end, bar_y + 4))
+    lines = [QLineF(min([x, *reached]), bar_y, max([x, *reached]), bar_y)]
+    painter.drawLines([*lines, *(QLineF(end, bar_y - 4, end, bar_y + 4) for end in reached)])
 
 
 def paint_total_dots(painter: QPainter, rect: QRect, model: LanesModel, row: TotalRow) -> None:

@@ -33,6 +33,8 @@ class Fixed(Enum):
 
 
 Column = Fixed | Statistic
+_CHOSEN = Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsSelectable
+_TYPED = _CHOSEN | Qt.ItemFlag.ItemIsEditable
 
 
 @dataclass(frozen=True)
@@ -81,6 +83,7 @@ class LanesModel(StripModel):
         """The rows that the last results changed, None for all."""
         self._columns: tuple[Column, ...] = tuple(Fixed)
         self._zoom: tuple[float, float] | None = None
+        self._texts: dict[tuple[int, int], str] = {}
 
     @property
     def rows(self) -> tuple[Row, ...]:
@@ -142,6 +145,10 @@ class LanesModel(StripModel):
     def rows_taken(self, results: Results) -> None:
         """Make the rows."""
         self._rows = self._coming
+        if self.changed is None:
+            self._texts.clear()
+        else:
+            self._texts = {k: v for k, v in self._texts.items() if k[0] not in self.changed}
         self._columns = (*Fixed, *results.question.columns)
 
     def rowCount(self, parent: Index = NO_INDEX) -> int:
@@ -177,13 +184,20 @@ class LanesModel(StripModel):
         if role == self.RowRole:
             return row
         if role in (Qt.ItemDataRole.DisplayRole, Qt.ItemDataRole.EditRole):
-            return self._text(row, column)
+            return self.text(index.row(), index.column())
         if role == Qt.ItemDataRole.ToolTipRole and isinstance(row, Lane | TotalRow):
             if isinstance(column, Statistic):
                 return f"{NAMES[column]}; click for the working"
             if column is Fixed.NAME and isinstance(row, Lane):
                 return "Drag the grip to reorder; double-click to rename; right-click for more"
         return None
+
+    def text(self, row: int, column: int) -> str:
+        """The text of a cell; kept, as painting asks again and again."""
+        key = (row, column)
+        if key not in self._texts:
+            self._texts[key] = self._text(self._rows[row], self._columns[column])
+        return self._texts[key]
 
     def _text(self, row: Row, column: Column) -> str:
         results = self._results
@@ -229,12 +243,12 @@ class LanesModel(StripModel):
         row = self._rows[index.row()]
         if isinstance(row, AxisRow):
             return Qt.ItemFlag.ItemIsEnabled
-        flags = Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsSelectable
+        flags = _CHOSEN
         if isinstance(row, TotalRow) or self._columns[index.column()] is not Fixed.NAME:
             return flags
         if isinstance(row, Lane) and len(row.group.levels) > _MOST_RENAMED:
             return flags  # its name is of two levels
-        return flags | Qt.ItemFlag.ItemIsEditable
+        return _TYPED
 
     def rename_edit(self, row: int, text: str) -> Edit | None:
         """The edit that shows a row's level under another name."""

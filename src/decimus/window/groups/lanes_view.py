@@ -2,7 +2,14 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QAbstractItemModel, QEvent, QPoint, QRect, QRectF, Qt, Signal
+from PySide6.QtCore import (
+    QEvent,
+    QPoint,
+    QRect,
+    QSize,
+    Qt,
+    Signal,
+)
 from PySide6.QtGui import (
     QColor,
     QFontMetrics,
@@ -11,36 +18,24 @@ from PySide6.QtGui import (
     QMouseEvent,
     QPainter,
     QPaintEvent,
-    QPen,
     QWheelEvent,
 )
 from PySide6.QtWidgets import (
     QAbstractItemView,
-    QLineEdit,
-    QStyledItemDelegate,
-    QStyleOptionViewItem,
     QToolTip,
     QWidget,
 )
 
-from decimus.analysis.groups import Group
 from decimus.study.edits import ReorderLevels
 from decimus.terms import Statistic
 from decimus.window.choices import ChoiceMenu, choice_menu
+from decimus.window.groups.lane_delegate import LaneDelegate, Replicate
 from decimus.window.groups.lane_dots import lane_dots
 from decimus.window.groups.lane_headings import (
     ERROR_BARS,
     GRIP,
     HEADING_HEIGHT,
     LaneHeadings,
-)
-from decimus.window.groups.lane_painting import (
-    paint_dots,
-    paint_name,
-    paint_number,
-    paint_section,
-    paint_total_dots,
-    paint_total_name,
 )
 from decimus.window.groups.lanes_model import (
     AxisRow,
@@ -51,8 +46,8 @@ from decimus.window.groups.lanes_model import (
     SectionRow,
     TotalRow,
 )
-from decimus.window.strips import AXIS_HEIGHT, Index, StripView, paint_axis, strip_scale
-from decimus.window.theme import RULE, TEAL, TEAL_SOFT, WHITE, colour, sans
+from decimus.window.strips import AXIS_HEIGHT, Index, StripView, strip_scale
+from decimus.window.theme import TEAL, TEAL_SOFT, colour, sans
 from decimus.wording.lane_choices import lane_choice
 from decimus.wording.replicate_words import replicate_words
 
@@ -65,85 +60,6 @@ _HEIGHTS = (18, 62)
 _MANY = 40
 """Lanes from which on they are as low as they can be read."""
 _ZOOM_STEP = 0.8
-
-Replicate = tuple[Group, int]
-"""A group and which of its replicates."""
-
-
-class LaneDelegate(QStyledItemDelegate):
-    """Paints the cells of lanes."""
-
-    def paint(self, painter: QPainter, option: QStyleOptionViewItem, index: Index) -> None:
-        """Grip, swatch and name; dots and error bar; numbers."""
-        view = self.parent()
-        if not isinstance(view, LanesView):
-            return
-        painter.save()
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        rect: QRect = option.rect
-        flags = option.state
-        row, column = index.data(LanesModel.RowRole), view.lanes.columns[index.column()]
-        if isinstance(row, Lane | TotalRow):
-            painter.setPen(QPen(colour(RULE), 1))
-            painter.drawLine(rect.bottomLeft(), rect.bottomRight())
-            self._paint_lane(painter, rect, view, row, column, str(index.data() or ""))
-            if flags & flags.__class__.State_Selected and isinstance(column, Statistic):
-                focused = bool(flags & flags.__class__.State_HasFocus)
-                painter.setPen(QPen(colour(TEAL), 1.4 if focused else 1.0))
-                painter.setBrush(Qt.BrushStyle.NoBrush)
-                box = QRectF(rect.left() + 1, 0, rect.width() - 3, min(rect.height() - 2, 30))
-                box.moveCenter(rect.toRectF().center())
-                painter.drawRoundedRect(box, 3, 3)
-        elif isinstance(row, SectionRow):
-            paint_section(painter, rect, row, column)
-        elif column is Fixed.DOTS:
-            paint_axis(painter, rect, view.lanes.axis)
-        painter.restore()
-
-    def _paint_lane(
-        self,
-        painter: QPainter,
-        rect: QRect,
-        view: LanesView,
-        row: Lane | TotalRow,
-        column: Column,
-        text: str,
-    ) -> None:
-        if isinstance(column, Statistic):
-            paint_number(painter, rect, text, is_total=isinstance(row, TotalRow))
-        elif isinstance(row, TotalRow):
-            if column is Fixed.NAME:
-                paint_total_name(painter, rect, text)
-            else:
-                paint_total_dots(painter, rect, view.lanes, row)
-        elif column is Fixed.NAME:
-            paint_name(painter, rect, row, text)
-        else:
-            paint_dots(painter, rect, view.lanes, row, view.chosen_of(row.group))
-
-    def createEditor(self, parent: QWidget, option: QStyleOptionViewItem, index: Index) -> QWidget:
-        """A plain field over the name."""
-        editor = QLineEdit(parent)
-        editor.setFont(sans(15))
-        editor.setStyleSheet(f"border: 1.6px solid {TEAL}; padding: 0 6px; background: {WHITE};")
-        return editor
-
-    def updateEditorGeometry(
-        self, editor: QWidget, option: QStyleOptionViewItem, index: Index
-    ) -> None:
-        """Beside the swatch."""
-        rect: QRect = option.rect
-        row = index.data(LanesModel.RowRole)
-        left = rect.left() + (GRIP + 14 if isinstance(row, Lane) else 0)
-        editor.setGeometry(left, rect.center().y() - 15, rect.right() - left, 30)
-
-    def setModelData(self, editor: QWidget, model: QAbstractItemModel, index: Index) -> None:
-        """One edit for a new name."""
-        view = self.parent()
-        if isinstance(editor, QLineEdit) and isinstance(view, LanesView):
-            edit = view.lanes.rename_edit(index.row(), editor.text())
-            if edit is not None:
-                view.edited.emit(edit)
 
 
 class LanesView(StripView):
@@ -167,14 +83,16 @@ class LanesView(StripView):
         self._dragged: int | None = None
         self._drop: int | None = None
         self._zoom_from: int | None = None
-        self._chosen: Replicate | None = None
         self._fitted: tuple[tuple[Column, ...], int] = ((), 0)
         self._widest: dict[int, tuple[str, ...]] = {}
+        self._size = QSize()
         self.setAccessibleName("Groups with their replicates and summaries")
         self.headings = LaneHeadings(model, self)
         self.take_headings(self.headings)
         self.headings.chosen.connect(self.edited)
-        self.setItemDelegate(LaneDelegate(self))
+        self.cells = LaneDelegate(model, self)
+        self.cells.edited.connect(self.edited)
+        self.setItemDelegate(self.cells)
         self.setEditTriggers(
             QAbstractItemView.EditTrigger.DoubleClicked
             | QAbstractItemView.EditTrigger.EditKeyPressed
@@ -190,6 +108,8 @@ class LanesView(StripView):
     def fit(self) -> None:
         """Share out widths and heights: lanes are as tall as their number allows."""
         columns = self.lanes.columns
+        if self._still_fits():
+            return
         if self._fitted != (columns, len(self.lanes.rows)):
             self._fitted = (columns, len(self.lanes.rows))
             self._widest = {}
@@ -206,6 +126,20 @@ class LanesView(StripView):
         for number, height in enumerate(heights):
             if self.rowHeight(number) != height:
                 self.setRowHeight(number, height)
+
+    def _still_fits(self) -> bool:
+        """True when a change to some of many lanes needs no more room than there is."""
+        changed, size = self.lanes.changed, self.viewport().size()
+        is_same = self._fitted == (self.lanes.columns, len(self.lanes.rows)) and size == self._size
+        self._size = size
+        if changed is None or not is_same or len(self.lanes.rows) <= _MANY:
+            return False
+        return all(
+            len(self.lanes.text(row, number)) <= max(map(len, self._widest.get(number, ("",))))
+            for row in changed
+            for number, column in enumerate(self.lanes.columns)
+            if column is not Fixed.DOTS
+        )
 
     def _heights(self) -> list[int]:
         """How tall every row is."""
@@ -226,7 +160,7 @@ class LanesView(StripView):
             in_view = range(max(0, top), (end if end >= 0 else len(self.lanes.rows)) + 1)
             looked_at = in_view if self.lanes.changed is None else self.lanes.changed
             rows = [row for row in looked_at if self.lanes.lane(row) is not None]
-        found = {str(self.lanes.index(row, number).data() or "") for row in rows}
+        found = {self.lanes.text(row, number) for row in rows}
         texts = set(sorted({*found, *self._widest.get(number, ())}, key=len)[-12:])
         self._widest[number] = tuple(texts)  # the widest is among the longest
         heading = QFontMetrics(sans(14, strong=True)).horizontalAdvance(self.lanes.heading(column))
@@ -234,7 +168,7 @@ class LanesView(StripView):
             metrics = QFontMetrics(sans(16, strong=True))
             widest = max((metrics.horizontalAdvance(text) for text in texts), default=0)
             totals = {
-                str(self.lanes.index(row, number).data() or "")
+                self.lanes.text(row, number)
                 for row, shown in enumerate(self.lanes.rows)
                 if isinstance(shown, TotalRow)
             }
@@ -310,15 +244,9 @@ class LanesView(StripView):
 
     # --- replicates -----------------------------------------------------------------
 
-    def chosen_of(self, group: Group) -> int | None:
-        """Which replicate of a group is selected."""
-        chosen = self._chosen
-        is_here = chosen is not None and chosen[0].levels == group.levels
-        return chosen[1] if chosen is not None and is_here else None
-
     def choose_replicate(self, replicate: Replicate | None) -> None:
         """Mark a replicate as selected."""
-        self._chosen = replicate
+        self.cells.replicate = replicate
         self.viewport().update()
 
     def replicate_at(self, position: QPoint) -> Replicate | None:
@@ -474,6 +402,8 @@ class LanesView(StripView):
 
     def paintEvent(self, event: QPaintEvent) -> None:
         """The lanes, and the place a taken lane would go to."""
+        current = self.currentIndex()
+        self.cells.current = (current.row(), current.column()) if current.isValid() else None
         super().paintEvent(event)
         if self._dragged is None or self._drop is None:
             return

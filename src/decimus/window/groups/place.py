@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from functools import partial
 
-from PySide6.QtCore import QMimeData, QPoint, Qt, Signal
+from PySide6.QtCore import QMimeData, QPoint, Qt, QTimer, Signal
 from PySide6.QtGui import QGuiApplication
 from PySide6.QtWidgets import (
     QFrame,
@@ -21,8 +21,9 @@ from decimus.analysis.results import Results
 from decimus.formats.table_writers import markdown
 from decimus.report.summary_tables import exact_rows
 from decimus.terms import Statistic
+from decimus.window.groups.lane_delegate import Replicate
 from decimus.window.groups.lanes_model import LanesModel
-from decimus.window.groups.lanes_view import LanesView, Replicate
+from decimus.window.groups.lanes_view import LanesView
 from decimus.window.groups.meanings_panel import MeaningsPanel
 from decimus.window.groups.number_line import NumberLine
 from decimus.window.groups.replicates_panel import ReplicatesPanel
@@ -35,6 +36,7 @@ from decimus.wording.lane_choices import lanes_sentence
 from decimus.wording.working import working
 from decimus.wording.write_up import summary_table
 
+_REST_MS = 40
 _MANY = 20
 """Groups from which on a field to find one is shown."""
 
@@ -56,6 +58,10 @@ class GroupsPlace(QWidget):
         super().__init__()
         self._store = store
         self._opened: tuple[int, Statistic] | None = None
+        self._later = QTimer(self)
+        self._later.setSingleShot(True)
+        self._later.setInterval(_REST_MS)
+        self._later.timeout.connect(self._show_choices)
         self.model = LanesModel()
         self.lanes = LanesView(self.model, self)
         self.working = WorkingView(self)
@@ -129,7 +135,10 @@ class GroupsPlace(QWidget):
             return
         self.model.show_results(results)
         self.lanes.setMaximumHeight(self.lanes.wanted_height())
-        self.sentence.show_sentence(lanes_sentence(results))
+        if results.is_large:
+            self._later.start()  # lanes first
+        else:
+            self._show_choices()
         count = len(results.groups.shown)
         self.finder.setVisible(count > _MANY)
         if count <= _MANY:
@@ -148,6 +157,10 @@ class GroupsPlace(QWidget):
             self.meanings.show_results(results)
         if self.number.isVisibleTo(self):
             self.number.show_results(results)
+
+    def _show_choices(self) -> None:
+        if self._store.results.problem is None:
+            self.sentence.show_sentence(lanes_sentence(self._store.results))
 
     def open_working(self, row: int, statistic: Statistic) -> None:
         """Open the working of a number of a row."""
