@@ -16,10 +16,11 @@ from PySide6.QtGui import QPainter
 from PySide6.QtWidgets import QApplication, QWidget
 
 from decimus.examples.catalogue import example
+from decimus.study.edits import ChooseColumns, ChooseHeight, ChooseTotals
 from decimus.study.history import History
+from decimus.terms import Height, Statistic, Totals
 from decimus.window.app import application
 from decimus.window.main_window import MainWindow
-from decimus.terms import Statistic
 from decimus.workflows.opening import pasted
 
 SIZE = (1280, 800)
@@ -85,10 +86,12 @@ def main(folder: Path) -> None:
     window = window_with("duckweed")
     shot(window, folder, "measurements")
     window.thread_line.go("groups")
-    lane = window.groups.model.lane(2)
-    if lane is not None:
-        window.groups.open_working(2, Statistic.CONFIDENCE_INTERVAL)
     shot(window, folder, "groups")
+    window.groups.open_working(2, Statistic.CONFIDENCE_INTERVAL)
+    shot(window, folder, "groups-working")
+    window.groups.open_meanings()
+    shot(window, folder, "groups-meanings")
+    window.groups.meanings.hide()
     window.thread_line.go("comparisons")
     shot(window, folder, "comparisons")
     window.thread_line.go("figure")
@@ -113,7 +116,14 @@ def main(folder: Path) -> None:
     second = window_with("duckweed-light")
     shot(second, folder, "measurements-long")
     second.thread_line.go("groups")
+    second.store.apply(ChooseTotals(totals=Totals.MARGINAL))
     shot(second, folder, "groups-two-factors")
+    shares = window_with("duckweed")
+    shares.thread_line.go("groups")
+    shares.store.apply(ChooseHeight(height=Height.SHARE, threshold=100.0))
+    columns = (Statistic.N, Statistic.SHARE, Statistic.SHARE_INTERVAL, Statistic.MEDIAN)
+    shares.store.apply(ChooseColumns(columns=columns))
+    shot(shares, folder, "groups-share")
 
 
 if __name__ == "__main__":

@@ -12,7 +12,7 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
 from decimus.analysis.lane_statistics import Total
-from decimus.study.edits import ChooseColumns, ChooseTotals
+from decimus.study.edits import ChooseColumns, ChooseThreshold, ChooseTotals
 from decimus.study.readings import HEADINGS
 from decimus.terms import ErrorBar, Height, Side, Statistic, Totals
 from decimus.window.choices import ChoiceMenu, EntryField
@@ -25,6 +25,7 @@ from tests.conftest import TWO_FACTORS
 from tests.window.driving import Driver
 
 LEFT = Qt.MouseButton.LeftButton
+PAIRED_ONLY = (Statistic.WITHIN_SE, Statistic.WITHIN_CI)
 
 
 def caption_of(driver: Driver) -> str:
@@ -138,10 +139,41 @@ def test_columns_are_put_in_moved_and_taken_out(salt: Driver) -> None:
     assert menu is not None
     salt.pick(menu, "take it out")
     assert Statistic.MEDIAN not in window.groups.model.columns
-    assert headings.open_menu(0, QPoint(5, 5)) is None
+    assert headings.open_menu(1, QPoint(5, 5)) is None
     for _ in range(4):
         salt.click(window.question_line.undo)
     assert window.store.history.position == 1
+
+
+def test_a_factor_is_shown_under_another_name(salt: Driver) -> None:
+    salt.go("groups")
+    window = salt.window
+    headings = window.groups.lanes.headings
+    headings.sectionDoubleClicked.emit(0)
+    type_into(salt, menu_now(), "show this factor as", "Winter salt")
+    assert window.groups.model.heading(Fixed.NAME) == "Winter salt (g/L)"
+    assert window.store.results.sheet.table.cell(0, 0) == "Salt (g/L)"
+    salt.click(window.question_line.undo)
+    assert window.groups.model.heading(Fixed.NAME) == "Salt (g/L)"
+
+
+@pytest.mark.parametrize("statistic", [s for s in Statistic if s not in PAIRED_ONLY])
+def test_every_kind_of_number_opens_to_its_working(salt: Driver, statistic: Statistic) -> None:
+    salt.go("groups")
+    window = salt.window
+    window.store.apply(ChooseThreshold(threshold=8.2))
+    window.store.apply(ChooseColumns(columns=(statistic,)))
+    salt.settle()
+    salt.click(window.groups.lanes.viewport(), cell_rect(salt, 0, statistic).center())
+    panel = window.groups.working
+    assert panel.isVisible()
+    model = window.groups.model
+    shown = str(model.index(0, model.section(statistic)).data())
+    if shown == "–":
+        assert "Undefined here" in panel.reading.text()
+    else:
+        assert shown in panel.formula.text()
+    assert panel.definition.text()
 
 
 def test_quartiles_have_a_glyph_that_chooses_medians(salt: Driver) -> None:

@@ -153,6 +153,7 @@ def _figure(arguments: argparse.Namespace) -> None:
     from msgspec.structs import replace
 
     from decimus.analysis.results import Results
+    from decimus.study.edits import ChooseErrorBar
     from decimus.study.edits.bases import check_size
     from decimus.terms import ChartKind, ErrorBar
     from decimus.workflows.exporting import check_dpi, export_figure, figure_format
@@ -177,7 +178,9 @@ def _figure(arguments: argparse.Namespace) -> None:
         check_size(figure.width_mm, figure.height_mm)
     except InputError as error:
         raise UsageError(str(error)) from error
-    question = replace(question, figure=figure, error_bar=error_bar or question.error_bar)
+    question = replace(question, figure=figure)
+    if error_bar is not None:
+        question = ChooseErrorBar(error_bar=error_bar).changed(question)
     results = Results(results.study.with_question(results.number, question), results.number)
     if lacking := export_figure(results, output, arguments.dpi):
         print(f"decimus: {output}: the typeface has no signs for {lacking}", file=sys.stderr)

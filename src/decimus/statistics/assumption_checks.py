@@ -32,11 +32,15 @@ def brown_forsythe(groups: Sequence[Floats]) -> SpreadCheck | None:
     """
     if len(groups) < 2 or any(len(values) < 2 for values in groups):
         return None
-    distances = [Summary(np.abs(values - np.median(values))) for values in groups]
+    distances = [Summary(np.abs(values - _median(values))) for values in groups]
     if not any(summary.sum_of_squares for summary in distances):
         return None
     found = one_way_anova([summary.moments for summary in distances])
     return SpreadCheck(found.statistic, (found.df_between, found.df_within), found.p_value)
+
+
+def _median(values: Floats) -> float:
+    return Summary(values).median or 0.0
 
 
 @dataclass(frozen=True)

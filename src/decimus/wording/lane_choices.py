@@ -21,6 +21,7 @@ from decimus.study.edits import (
 from decimus.study.questions import USUAL_COLUMNS
 from decimus.study.readings import SetAside
 from decimus.terms import LevelKind, Statistic, Totals
+from decimus.wording.entries import name_entry
 from decimus.wording.error_bars import side_and_threshold
 from decimus.wording.numbers import NBSP
 from decimus.wording.phrases import factor_words, group_words
@@ -115,6 +116,13 @@ def column_choice(results: Results, column: Statistic) -> Choice:
         out = ChooseColumns(columns=kept, words=f"take out the {name}", question=number)
         options.append(Option("take it out", out if column is not Statistic.N else None))
     return Choice("column", name, f"the column {name}", tuple(options))
+
+
+def factor_choice(results: Results) -> Choice:
+    """Under what name the factor of the lanes is shown; the data keep theirs."""
+    factor = results.groups.factors[-1].factor
+    entry = name_entry(results, factor.variable, "show this factor as", factor.name)
+    return Choice("factor name", factor.name, "the name of the factor", (), (entry,))
 
 
 def order_choice(results: Results, factor: FactorInOrder) -> Choice:

@@ -72,11 +72,12 @@ class LaneDelegate(QStyledItemDelegate):
             paint_number(painter, rect, self._lanes.text(number, place))
             return
         painter.save()
+        if isinstance(row, Lane | TotalRow):
+            painter.setPen(_RULE)
+            painter.drawLine(rect.bottomLeft(), rect.bottomRight())
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         flags = option.state
         if isinstance(row, Lane | TotalRow):
-            painter.setPen(QPen(colour(RULE), 1))
-            painter.drawLine(rect.bottomLeft(), rect.bottomRight())
             self._paint_lane(painter, rect, row, column, self._lanes.text(number, place))
             if flags & flags.__class__.State_Selected and isinstance(column, Statistic):
                 focused = bool(flags & flags.__class__.State_HasFocus)

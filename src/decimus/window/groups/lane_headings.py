@@ -4,14 +4,14 @@ from __future__ import annotations
 
 from PySide6.QtCore import QPoint, QPointF, QRect, Qt, Signal
 from PySide6.QtGui import QFontMetrics, QPainter, QPen
-from PySide6.QtWidgets import QHeaderView, QInputDialog, QWidget
+from PySide6.QtWidgets import QHeaderView, QWidget
 
 from decimus.study.edits import ChooseErrorBar
 from decimus.terms import ErrorBar, Statistic
 from decimus.window.choices import ChoiceMenu, choice_menu
 from decimus.window.groups.lanes_model import Column, Fixed, LanesModel
 from decimus.window.theme import QUIET, TEAL, colour, sans
-from decimus.wording.lane_choices import column_choice
+from decimus.wording.lane_choices import column_choice, factor_choice
 
 GRIP = 26
 """Width of the grip at the left edge of a lane, in pixels."""
@@ -63,18 +63,8 @@ class LaneHeadings(QHeaderView):
             self.chosen.emit(ChooseErrorBar(question=results.number, error_bar=error_bar))
 
     def _rename(self, section: int) -> None:
-        if self._lanes.columns[section] is not Fixed.NAME:
-            return
-        dialog = QInputDialog(self)
-        dialog.setLabelText("Show this factor under the name")
-        dialog.setTextValue(self._lanes.heading(Fixed.NAME).partition(" (")[0])
-        dialog.textValueSelected.connect(self._call)
-        dialog.open()
-
-    def _call(self, text: str) -> None:
-        edit = self._lanes.rename_factor_edit(text)
-        if edit is not None:
-            self.chosen.emit(edit)
+        if self._lanes.columns[section] is Fixed.NAME:
+            self.open_menu(section, QPoint(self.sectionViewportPosition(section), self.height()))
 
     def _ask(self, at: QPoint) -> None:
         section = self.logicalIndexAt(at)
@@ -82,11 +72,14 @@ class LaneHeadings(QHeaderView):
             self.open_menu(section, at)
 
     def open_menu(self, section: int, at: QPoint) -> ChoiceMenu | None:
-        """Show what can be done to a column; None for those that always are there."""
+        """Show what can be done to a column; None for the dots, which always are there."""
         column, results = self._lanes.columns[section], self._lanes.results
-        if not isinstance(column, Statistic) or results is None:
+        if column is Fixed.DOTS or results is None:
             return None
-        menu = choice_menu(column_choice(results, column), self)
+        if isinstance(column, Statistic):
+            menu = choice_menu(column_choice(results, column), self)
+        else:
+            menu = choice_menu(factor_choice(results), self)
         menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         menu.chosen.connect(self.chosen)
         menu.popup(self.mapToGlobal(at))

@@ -7,7 +7,7 @@ from PySide6.QtGui import QBrush, QFontMetrics, QPainter, QPen
 
 from decimus.analysis.results import Results
 from decimus.figure.strips import StripAxis
-from decimus.terms import Height
+from decimus.terms import ErrorBar, Height
 from decimus.window.groups.lane_dots import TALL, LaneDots, lane_dots
 from decimus.window.groups.lane_headings import GRIP
 from decimus.window.groups.lanes_model import Fixed, Lane, LanesModel, SectionRow, TotalRow
@@ -166,6 +166,11 @@ def _paint_bar(painter: QPainter, rect: QRect, model: LanesModel, lane: Lane, ba
     painter.drawLine(QPointF(x, bar_y - half), QPointF(x, bar_y + half))
     ends = results.groups.error_bar(lane.group)
     if ends is None:
+        if results.question.error_bar is not ErrorBar.NONE and rect.height() >= TALL:
+            painter.setFont(sans(12))
+            painter.setPen(colour(QUIET))
+            words = "one value, no bar" if lane.group.n == 1 else "no bar"
+            painter.drawText(QPointF(x + 10, bar_y + 4), words)
         return
     reached = [scale.at(end) for end in (ends.lower, ends.upper) if end is not None]
     lines = [QLineF(min([x, *reached]), bar_y, max([x, *reached]), bar_y)]

@@ -12,7 +12,7 @@ from decimus.analysis.lane_statistics import Total, lanes
 from decimus.analysis.results import Results
 from decimus.figure.content import group_colours
 from decimus.figure.strips import StripAxis, axis_between, lane_axis
-from decimus.study.edits import Edit, NameVariable, RenameLevel
+from decimus.study.edits import Edit, RenameLevel
 from decimus.terms import ErrorBar, Statistic
 from decimus.window.strips import NO_INDEX, Index, StripModel
 from decimus.wording import statistics
@@ -262,16 +262,6 @@ class LanesModel(StripModel):
             return None
         return RenameLevel(
             question=results.number, variable=factor.variable, level=level, label=text.strip()
-        )
-
-    def rename_factor_edit(self, text: str) -> Edit | None:
-        """The edit that calls the factor of the lanes something else."""
-        results = self._results
-        if results is None or not text.strip():
-            return None
-        factor = results.groups.factors[-1].factor
-        return NameVariable(
-            variable=factor.variable, name=text.strip(), sheet=results.question.sheet
         )
 
 

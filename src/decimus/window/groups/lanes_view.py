@@ -128,11 +128,11 @@ class LanesView(StripView):
                 self.setRowHeight(number, height)
 
     def _still_fits(self) -> bool:
-        """True when a change to some of many lanes needs no more room than there is."""
+        """True when a change to some lanes needs no more room than there is."""
         changed, size = self.lanes.changed, self.viewport().size()
         is_same = self._fitted == (self.lanes.columns, len(self.lanes.rows)) and size == self._size
         self._size = size
-        if changed is None or not is_same or len(self.lanes.rows) <= _MANY:
+        if changed is None or not is_same:
             return False
         return all(
             len(self.lanes.text(row, number)) <= max(map(len, self._widest.get(number, ("",))))

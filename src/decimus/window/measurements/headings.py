@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QRect, QSize, Qt, Signal
+from PySide6.QtCore import QAbstractItemModel, QRect, QSize, Qt, Signal
 from PySide6.QtGui import QFontMetrics, QPainter, QPen
 from PySide6.QtWidgets import QHeaderView, QLineEdit, QWidget
 
@@ -25,9 +25,10 @@ class RowNumbers(QHeaderView):
 
     def sizeHint(self) -> QSize:
         """The width of the last number."""
-        if not self.count():
+        model: QAbstractItemModel | None = self.model()  # None while the window is taken down
+        if model is None or not self.count():
             return QSize(_ROOM, 0)
-        last = str(self.model().headerData(self.count() - 1, self.orientation()))
+        last = str(model.headerData(self.count() - 1, self.orientation()))
         return QSize(QFontMetrics(self.font()).horizontalAdvance(last) + _ROOM, 0)
 
 
