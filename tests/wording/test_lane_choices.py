@@ -179,6 +179,13 @@ def test_no_multiple(typed: str) -> None:
         multiple_edit(typed)
 
 
+def test_bars_that_cannot_be_are_said_in_the_caption() -> None:
+    text = plain_text(caption(results_of("a,b,c\n1,5,2\n,5,3\n,5,9\n")))
+    assert "No error bar for a: one value only." in text
+    assert "No spread for b: all values are equal." in text
+    assert "No " not in plain_text(caption(results_of(FIVE_BY_FOUR)))
+
+
 def test_orders_by_every_rule() -> None:
     results = results_of(TWO_FACTORS)
     orders = [c for c in choices(results) if c.key.startswith("order")]

@@ -12,7 +12,7 @@ from decimus.study.edits import (
     ShowReplicates,
 )
 from decimus.study.questions import Question
-from decimus.terms import ChartKind, ComparisonText, Height, LimitRule
+from decimus.terms import ChartKind, ComparisonText, ErrorBar, Height, LimitRule
 from decimus.wording.adjustments import adjusted_caption
 from decimus.wording.comparisons import adjustment_choice, method_choice
 from decimus.wording.error_bars import error_bar_spans, height_choice
@@ -24,6 +24,7 @@ from decimus.wording.phrases import (
     levels_phrase,
     n_words,
     outcome_words,
+    preposition,
     upper_first,
 )
 from decimus.wording.spans import Choice, Option, Sentence, Span, Style, Text
@@ -38,6 +39,7 @@ def caption(results: Results) -> Sentence:
     spans += error_bar_spans(groups, results.decimal_sign)
     spans += _replicates(groups)
     spans.append(Text("."))
+    spans += _without_bars(groups)
     if adjusted := adjusted_caption(groups.measurements):
         filled = " (filled circles)" if groups.question.figure.show_replicates else ""
         spans.append(Text(adjusted.replace(" Values are", f" Values{filled} are")))
@@ -48,6 +50,26 @@ def caption(results: Results) -> Sentence:
     if results.comparison is not None:
         spans += _comparisons(results, results.comparison)
     return tuple(spans)
+
+
+def _without_bars(groups: Groups) -> list[Span]:
+    """Groups whose error bar cannot be, or has no length, and why."""
+    question = groups.question
+    if question.error_bar is ErrorBar.NONE or not question.height.is_of_outcome:
+        return []
+    filled = [group for group in groups.on_figure if not group.is_empty]
+    single = [g for g in filled if g.n == 1 and groups.error_bar(g) is None]
+    equal = [g for g in filled if g.n > 1 and g.summary.sum_of_squares == 0]
+    spans: list[Span] = []
+    if single:
+        spans.append(Text(f" No error bar {_at(groups, single)}: one value only."))
+    if equal:
+        spans.append(Text(f" No spread {_at(groups, equal)}: all values are equal."))
+    return spans
+
+
+def _at(groups: Groups, members: list[Group]) -> str:
+    return f"{preposition(groups)} {_named(groups, members)}"
 
 
 def _named(groups: Groups, members: list[Group]) -> str:
