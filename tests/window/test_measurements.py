@@ -6,11 +6,14 @@ from pathlib import Path
 
 import pytest
 from PySide6.QtCore import Qt
+from PySide6.QtGui import QGuiApplication
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
+from decimus.errors import ChoiceError
 from decimus.window.choices import ChoiceMenu, EntryField
 from decimus.window.measurements.cells import CellField
+from decimus.window.measurements.ranges import RangeMenu, typed_range
 from decimus.window.measurements.sheet_facts import CellState
 from decimus.wording.spans import plain_text
 from tests.corpus.tables import CASES, SUMMARISED
@@ -613,3 +616,69 @@ def test_typing_goes_on_with_return_and_tab(empty: Driver) -> None:
     assert table.rows() == (("dim", "bright"), ("4.1", ""), ("4.6", ""), ("3.9", ""))
     assert model.offset == 1
     assert (sheet.currentIndex().row(), sheet.currentIndex().column()) == (3, 0)
+
+
+# --- ranges ----------------------------------------------------------------------------------
+
+
+def test_cells_are_selected_by_typing_their_range(salt: Driver) -> None:
+    """By numbers as they stand on the sheet, or by heading; the sheet stays in view."""
+    sheet = salt.window.measurements.sheet
+    sheet.setFocus()
+    QTest.keyClick(sheet, Qt.Key.Key_G, Qt.KeyboardModifier.ControlModifier)
+    menu = QApplication.activePopupWidget()
+    assert isinstance(menu, RangeMenu)
+    menu.line.setText("rows 3 to 9, columns seven to 4")
+    QTest.keyClick(menu.line, Qt.Key.Key_Return)
+    assert "no column “seven”" in menu.problem.text()
+    menu.line.setText("rows 3 to 4, column 2 to 3")
+    QTest.keyClick(menu.line, Qt.Key.Key_Return)
+    salt.settle()
+    block = sheet.selected_block()
+    assert (block.y(), block.x(), block.height(), block.width()) == (1, 1, 2, 2)
+    sheet.copy()
+    assert QGuiApplication.clipboard().text() == "11.0\t10.1\n10.4\t9.0"
+
+
+def test_separate_blocks_are_set_aside_copied_and_emptied_in_one_step(salt: Driver) -> None:
+    window = salt.window
+    sheet, model = window.measurements.sheet, window.measurements.model
+    for row, column in ((0, 1), (2, 3)):
+        index = model.index(row, column)
+        sheet.selectionModel().select(index, sheet.selectionModel().SelectionFlag.Select)
+    assert len(sheet.selected_blocks()) == 2
+    sheet.copy()
+    assert QGuiApplication.clipboard().text() == "10.0\n9.1"
+    menu = sheet.cell_menu()
+    assert menu is not None
+    field = menu.findChildren(EntryField)[0]
+    assert field.line.accessibleName() == "set 2 values aside, because"
+    enter(salt, field, "spilled")
+    assert [g.n for g in window.store.results.groups.shown] == [3, 4, 2, 4, 4]
+    undo(salt)
+    between = sheet.model().index(1, 2).data()
+    sheet.clear_cells()
+    salt.settle()
+    assert [g.n for g in window.store.results.groups.shown] == [3, 4, 2, 4, 4]
+    assert sheet.model().index(1, 2).data() == between
+    undo(salt)
+    assert [g.n for g in window.store.results.groups.shown] == [4, 4, 3, 4, 4]
+
+
+@pytest.mark.parametrize(
+    ("text", "found"),
+    [
+        ("row 12", (11, 0, 1, 3)),
+        ("rows 3-5", (2, 0, 3, 3)),
+        ("rows 5 to 3; column light", (2, 1, 3, 1)),
+        ("columns 2 to 9", (0, 1, 20, 2)),
+    ],
+)
+def test_ranges_as_people_type_them(text: str, found: tuple[int, int, int, int]) -> None:
+    assert typed_range(text, ("Salt", "Light", "Area"), 20) == found
+
+
+@pytest.mark.parametrize("text", ["", "B2:D4", "row x", "row 0", "row 99", "column dark", "3 to 4"])
+def test_no_range(text: str) -> None:
+    with pytest.raises(ChoiceError):
+        typed_range(text, ("Salt", "Light", "Area"), 20)

@@ -76,7 +76,8 @@ def test_copy_cut_and_paste_of_blocks(salt: Driver) -> None:
     sheet, model = window.measurements.sheet, window.measurements.model
     sheet.setFocus()
     cell_click(salt, 0, 1)
-    sheet.selectionModel().select(model.index(1, 2), sheet.selectionModel().SelectionFlag.Select)
+    place = sheet.visualRect(model.index(1, 2)).center()
+    QTest.mouseClick(sheet.viewport(), LEFT, Qt.KeyboardModifier.ShiftModifier, place)
     QTest.keySequence(sheet, "Ctrl+C")
     assert QGuiApplication.clipboard().text() == "10.0\t9.5\n11.0\t10.1"
     QTest.keySequence(sheet, "Ctrl+X")

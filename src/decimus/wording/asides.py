@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 
 from decimus.analysis.results import Results
 from decimus.measurements.observations import Measurements
@@ -16,23 +16,30 @@ _MOST_CELLS = 2000
 _MOST_NAMED = 40
 
 
-def cell_choice(results: Results, row: int, column: int, height: int, width: int) -> Choice:
+def cell_choice(results: Results, blocks: Sequence[tuple[int, int, int, int]]) -> Choice:
     """What can be set aside, counted again or explained among the selected cells.
 
     Args:
         results: whose table it is.
-        row: the first row of the table that is selected.
-        column: the first column.
-        height: how many rows.
-        width: how many columns.
+        blocks: the blocks of cells that are selected: first row and column of the table,
+            how many rows and how many columns.
     """
     name = "the selected cells"
-    if results.problem is not None or height * width > _MOST_CELLS:
+    count = sum(height * width for _, _, height, width in blocks)
+    if results.problem is not None or count > _MOST_CELLS:
         return Choice("cell", name, name)
-    places = [(r, c) for r in range(row, row + height) for c in range(column, column + width)]
+    places = [
+        (r, c)
+        for row, column, height, width in blocks
+        for r in range(row, row + height)
+        for c in range(column, column + width)
+    ]
     options = [*_count_again(results, places)]
-    entries = [*_values(results, places), *_row(results, row, height)]
-    entries += _level(results, row, column, height, width)
+    entries = [*_values(results, places)]
+    if len(blocks) == 1:
+        row, column, height, width = blocks[0]
+        entries += _row(results, row, height)
+        entries += _level(results, row, column, height, width)
     entries += _missing(results, places)
     return Choice("cell", name, name, tuple(options), tuple(entries))
 

@@ -156,7 +156,7 @@ class ReplicatesPanel(QFrame):
         place, results = self._place(), self._results
         if place is None or results is None:
             return None
-        menu = choice_menu(cell_choice(results, *place, 1, 1), self)
+        menu = choice_menu(cell_choice(results, ((*place, 1, 1),)), self)
         menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         menu.chosen.connect(self.edited)
         menu.popup(self.aside.mapToGlobal(QPoint(0, self.aside.height())))

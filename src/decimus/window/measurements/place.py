@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from html import escape
 
 from PySide6.QtCore import QPoint, Qt, Signal
@@ -9,6 +10,7 @@ from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QVBoxLay
 
 from decimus.analysis.results import Results
 from decimus.window.choices import ChoiceMenu, choice_menu
+from decimus.window.measurements.ranges import Range
 from decimus.window.measurements.sheet_model import SheetModel
 from decimus.window.measurements.sheet_view import SheetView
 from decimus.window.rich_text import strong
@@ -105,8 +107,8 @@ class MeasurementsPlace(QWidget):
     def _edit(self, edit: object) -> None:
         self._store.apply(edit)  # type: ignore[arg-type]
 
-    def _cell_choice(self, row: int, column: int, height: int, width: int) -> Choice:
-        return cell_choice(self._store.results, row, column, height, width)
+    def _cell_choice(self, blocks: Sequence[Range]) -> Choice:
+        return cell_choice(self._store.results, blocks)
 
     def _column_choice(self, column: int) -> Choice:
         return column_choice(self._store.results, column)

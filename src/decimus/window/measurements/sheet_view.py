@@ -2,9 +2,18 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 
-from PySide6.QtCore import QPoint, QRect, QSize, Qt, QTimer, Signal
+from PySide6.QtCore import (
+    QItemSelection,
+    QItemSelectionModel,
+    QPoint,
+    QRect,
+    QSize,
+    Qt,
+    QTimer,
+    Signal,
+)
 from PySide6.QtGui import (
     QContextMenuEvent,
     QFontMetrics,
@@ -28,6 +37,7 @@ from decimus.study.edits import DeleteColumns, DeleteRows, InsertColumns, Insert
 from decimus.window.choices import ChoiceMenu, choice_menu
 from decimus.window.measurements.cells import CellDelegate
 from decimus.window.measurements.headings import ROW_HEIGHT, HeadingsView, RowNumbers
+from decimus.window.measurements.ranges import Range, RangeMenu, typed_range
 from decimus.window.measurements.sheet_model import SheetModel
 from decimus.window.theme import (
     QUIET,
@@ -49,8 +59,8 @@ class SheetView(QTableView):
     edited = Signal(object)
     refused = Signal(object)
 
-    cell_choice: Callable[[int, int, int, int], Choice] | None = None
-    """What can be said of selected cells (row, column, height, width of the table)."""
+    cell_choice: Callable[[Sequence[Range]], Choice] | None = None
+    """What can be said of blocks of selected cells."""
 
     column_choice: Callable[[int], Choice] | None = None
     """What can be said of a column of the table."""
@@ -86,7 +96,7 @@ class SheetView(QTableView):
         self.setItemDelegate(delegate)
         self.setShowGrid(False)
         self.setCornerButtonEnabled(False)
-        self.setSelectionMode(QAbstractItemView.SelectionMode.ContiguousSelection)
+        self.setSelectionMode(QAbstractItemView.SelectionMode.ExtendedSelection)
         self.setEditTriggers(
             QAbstractItemView.EditTrigger.DoubleClicked
             | QAbstractItemView.EditTrigger.EditKeyPressed
@@ -170,6 +180,8 @@ class SheetView(QTableView):
             self.fill(is_down=False)
         elif _is_control(event, Qt.Key.Key_M):
             self.open_cell_menu()
+        elif _is_control(event, Qt.Key.Key_G):
+            self.open_range()
         elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
             index = self.currentIndex()
             self.setCurrentIndex(self._model.index(index.row() + 1, index.column()))
@@ -198,18 +210,51 @@ class SheetView(QTableView):
         # The table may grow by what was typed, and then has the cell.
         self._place = (self._model.table_row(row), column)
 
+    def open_range(self) -> RangeMenu:
+        """Ask for cells to select, by rows and columns."""
+        menu = RangeMenu(self)
+        menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        menu.named.connect(lambda text: self._select_named(menu, text))
+        menu.popup(self.viewport().mapToGlobal(QPoint(60, 8)))
+        return menu
+
+    def _select_named(self, menu: RangeMenu, text: str) -> None:
+        table, model = self._model.table, self._model
+        headings = [model.heading(column) for column in range(table.column_count)]
+        try:
+            row, column, height, width = typed_range(text, headings, table.row_count)
+        except InputError as error:
+            menu.refuse(error)
+            return
+        top = max(0, row - model.offset)
+        end = max(top, row + height - 1 - model.offset)
+        first, last = model.index(top, column), model.index(end, column + width - 1)
+        self.setCurrentIndex(first)
+        chosen = QItemSelection(first, last)
+        self.selectionModel().select(chosen, QItemSelectionModel.SelectionFlag.ClearAndSelect)
+        self.scrollTo(first)
+        menu.close()
+
+    def selected_blocks(self) -> list[QRect]:
+        """Every block of selected cells as x, y, width, height; separate ones from the top."""
+        ranges = self.selectionModel().selection()
+        found = [ranges.at(i) for i in range(ranges.count())]
+        blocks = [QRect(r.left(), r.top(), r.width(), r.height()) for r in found]
+        return sorted(blocks, key=lambda b: (b.y(), b.x())) or [self.selected_block()]
+
     def selected_block(self) -> QRect:
-        """The selected cells of the model as x, y, width, height."""
+        """What the selected cells of the model span as x, y, width, height."""
         indexes = self.selectedIndexes() or [self.currentIndex()]
         rows = [index.row() for index in indexes]
         columns = [index.column() for index in indexes]
         return QRect(QPoint(min(columns), min(rows)), QSize(_span(columns), _span(rows)))
 
     def copy(self) -> None:
-        """The selected cells as text with tabs."""
-        block = self.selected_block()
-        row = self._model.table_row(block.y())
-        cells = self._model.table.block(row, block.x(), block.height(), block.width())
+        """The selected cells as text with tabs, separate blocks below each other."""
+        cells: list[tuple[str, ...]] = []
+        for block in self.selected_blocks():
+            row = self._model.table_row(block.y())
+            cells += self._model.table.block(row, block.x(), block.height(), block.width())
         QGuiApplication.clipboard().setText("\n".join("\t".join(line) for line in cells))
 
     def paste(self) -> None:
@@ -226,15 +271,26 @@ class SheetView(QTableView):
         self.write(max(0, block.y()), max(0, block.x()), rows)
 
     def clear_cells(self) -> None:
-        """Empty the selected cells."""
+        """Empty the selected cells, in one step."""
         block = self.selected_block()
-        if block.x() >= 0:
-            self.write(block.y(), block.x(), (("",) * block.width(),) * block.height())
+        if block.x() < 0:
+            return
+        row = self._model.table_row(block.y())
+        now = self._model.table.block(row, block.x(), block.height(), block.width())
+        chosen = {place for part in self.selected_blocks() for place in _cells_of(part)}
+        emptied = tuple(
+            tuple(
+                "" if (block.y() + r, block.x() + c) in chosen else cell
+                for c, cell in enumerate(line)
+            )
+            for r, line in enumerate(now)
+        )
+        self.write(block.y(), block.x(), emptied)
 
     def fill(self, *, is_down: bool) -> None:
         """Repeat the first row (or column) of the selection in the others."""
         block = self.selected_block()
-        if block.x() < 0:
+        if block.x() < 0 or len(self.selected_blocks()) > 1:
             return
         row = self._model.table_row(block.y())
         cells = self._model.table.block(row, block.x(), block.height(), block.width())
@@ -277,11 +333,19 @@ class SheetView(QTableView):
             return None
         row = self._model.table_row(block.y())
         choice = Choice("cell", "cells", "the selected cells")
+        blocks = self.selected_blocks()
         if self.cell_choice is not None:
-            choice = self.cell_choice(row, block.x(), block.height(), block.width())
+            choice = self.cell_choice(
+                [
+                    (self._model.table_row(part.y()), part.x(), part.height(), part.width())
+                    for part in blocks
+                ]
+            )
         menu = choice_menu(choice, self)
         menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         menu.chosen.connect(self.edited)
+        if len(blocks) > 1:
+            return menu  # rows and columns of one block only are put in and taken out
         if choice.options or choice.entries:
             menu.addSeparator()
         sheet = self._model.sheet
@@ -308,6 +372,11 @@ class SheetView(QTableView):
 
 def _is_control(event: QKeyEvent, key: Qt.Key) -> bool:
     return event.key() == key and event.modifiers() == Qt.KeyboardModifier.ControlModifier
+
+
+def _cells_of(block: QRect) -> list[tuple[int, int]]:
+    rows = range(block.y(), block.y() + block.height())
+    return [(row, c) for row in rows for c in range(block.x(), block.x() + block.width())]
 
 
 def _span(numbers: list[int]) -> int:
