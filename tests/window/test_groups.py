@@ -126,7 +126,7 @@ def test_multiples_are_typed_and_named_alike(salt: Driver) -> None:
 def test_columns_are_put_in_moved_and_taken_out(salt: Driver) -> None:
     salt.go("groups")
     window = salt.window
-    salt.choose(window.groups.sentence, "columns", "median")
+    salt.choose(window.groups.sentence, "columns of order", "median")
     assert window.groups.model.columns[-1] is Statistic.MEDIAN
     headings = window.groups.lanes.headings
     for label, place in (("further left", -2), ("further left", -3)):

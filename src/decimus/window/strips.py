@@ -12,7 +12,7 @@ from PySide6.QtCore import (
     QRectF,
     Qt,
 )
-from PySide6.QtGui import QPainter, QPaintEvent, QResizeEvent
+from PySide6.QtGui import QFontMetrics, QPainter, QPaintEvent, QResizeEvent
 from PySide6.QtWidgets import QAbstractItemView, QHeaderView, QTableView, QWidget
 
 from decimus.analysis.results import Results
@@ -23,6 +23,7 @@ from decimus.window.theme import PAPER, QUIET, colour, sans
 Index = QModelIndex | QPersistentModelIndex
 NO_INDEX = QModelIndex()
 AXIS_HEIGHT = 26
+_LABEL_GAP = 5.0
 
 
 class StripModel(QAbstractTableModel):
@@ -127,6 +128,11 @@ def paint_axis(painter: QPainter, rect: QRect, axis: StripAxis) -> None:
     scale = strip_scale(axis, rect)
     painter.setFont(sans(12))
     painter.setPen(colour(QUIET))
+    metrics, free = QFontMetrics(painter.font()), -1e9
     for tick, label in zip(axis.ticks, axis.labels, strict=True):
-        room = QRectF(scale.at(tick) - 30, rect.top() + 3, 60, 18)
+        x, half = scale.at(tick), metrics.horizontalAdvance(label) / 2
+        if x - half < free:
+            continue  # no room beside the label before
+        free = x + half + _LABEL_GAP
+        room = QRectF(x - 30, rect.top() + 3, 60, 18)
         painter.drawText(room, Qt.AlignmentFlag.AlignHCenter, label)

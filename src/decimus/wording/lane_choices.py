@@ -26,9 +26,36 @@ from decimus.wording.error_bars import side_and_threshold
 from decimus.wording.numbers import NBSP
 from decimus.wording.phrases import factor_words, group_words
 from decimus.wording.spans import Choice, Entry, Option, Sentence, Span, Text
-from decimus.wording.statistics import NAMES, SIDES, heading
+from decimus.wording.statistics import NAMES, SIDES
 
-_OFFERED = tuple(statistic for statistic in Statistic if statistic is not Statistic.N)
+_FIRST = "columns"
+_FAMILIES: dict[str, tuple[str, tuple[Statistic, ...]]] = {
+    _FIRST: (
+        "means and spreads",
+        (
+            *(Statistic.MEAN, Statistic.STANDARD_DEVIATION, Statistic.STANDARD_ERROR),
+            *(Statistic.CONFIDENCE_INTERVAL, Statistic.MARGIN, Statistic.MEAN_AND_SD),
+            *(Statistic.MEAN_AND_SE, Statistic.MEAN_AND_MARGIN, Statistic.VARIANCE),
+            *(Statistic.COEFFICIENT_OF_VARIATION, Statistic.SUM, Statistic.POPULATION_SD),
+        ),
+    ),
+    "columns of order": (
+        "sorted values",
+        (
+            *(Statistic.MEDIAN, Statistic.QUARTILES, Statistic.MINIMUM, Statistic.MAXIMUM),
+            *(Statistic.RANGE, Statistic.MODE, Statistic.RANK),
+        ),
+    ),
+    "columns of cases": (
+        "factors, shares, counts",
+        (
+            *(Statistic.GEOMETRIC_MEAN, Statistic.GEOMETRIC_SD, Statistic.GEOMETRIC_INTERVAL),
+            *(Statistic.SHARE, Statistic.SHARE_INTERVAL, Statistic.WITHIN_SE),
+            *(Statistic.WITHIN_CI, Statistic.MISSING, Statistic.EXCLUDED),
+        ),
+    ),
+}
+"""The statistics that can be shown beside n, by families: key, name and members."""
 _SWATCHES = {
     "teal": "#2c6b70",
     "blue": "#2f5d9b",
@@ -47,7 +74,9 @@ _TOTALS = {
 
 def lanes_sentence(results: Results) -> Sentence:
     """Which statistics stand beside the lanes, in which order the lanes are, what totals."""
-    spans: list[Span] = [Text(f"shown:{NBSP}"), columns_choice(results)]
+    spans: list[Span] = []
+    for choice in columns_choices(results):
+        spans += [Text(", " if spans else f"show or hide{NBSP}"), choice]
     for factor in results.groups.factors:
         if len(factor.levels) > 1:
             name = f"{factor_words(factor)} " if len(results.groups.factors) > 1 else ""
@@ -57,31 +86,33 @@ def lanes_sentence(results: Results) -> Sentence:
     return tuple(spans)
 
 
-def columns_choice(results: Results) -> Choice:
-    """The statistics beside the lanes; each can be put in or taken out."""
-    groups, sign = results.groups, results.decimal_sign
-    columns, number = groups.question.columns, results.number
-    options = [
-        Option(
-            "the usual five",
-            ChooseColumns(columns=USUAL_COLUMNS, words="the usual columns", question=number),
-            columns == USUAL_COLUMNS,
-        )
-    ]
-    for statistic in _OFFERED:
+def columns_choices(results: Results) -> tuple[Choice, ...]:
+    """The statistics beside the lanes by families; each can be put in or taken out."""
+    return tuple(_family(results, key) for key in _FAMILIES)
+
+
+def _family(results: Results, key: str) -> Choice:
+    groups, number = results.groups, results.number
+    columns = groups.question.columns
+    name, statistics = _FAMILIES[key]
+    options = []
+    if key == _FIRST:
+        usual = ChooseColumns(columns=USUAL_COLUMNS, words="the usual columns", question=number)
+        options.append(Option("the usual five", usual, columns == USUAL_COLUMNS))
+    for statistic in statistics:
         is_in = statistic in columns
         kept = tuple(c for c in columns if c is not statistic)
         words = f"{'take out' if is_in else 'show'} the {NAMES[statistic]}"
         after = kept if is_in else (*columns, statistic)
         edit = ChooseColumns(columns=after, words=words, question=number)
         options.append(Option(NAMES[statistic], edit, is_in, _why(groups, statistic)))
-    text = ", ".join(heading(groups, column, sign) for column in columns[:6])
-    text += f" and {len(columns) - 6} more" if len(columns) > 6 else ""
-    now = ""
-    if groups.question.threshold is not None:
-        now = f"{SIDES[groups.question.side]} {groups.question.threshold:g}"
-    entry = Entry("threshold of shares, such as above 120", now, _threshold(number))
-    return Choice("columns", text, "the statistics shown", tuple(options), (entry,))
+    entries: tuple[Entry, ...] = ()
+    if Statistic.SHARE in statistics:
+        now = ""
+        if groups.question.threshold is not None:
+            now = f"{SIDES[groups.question.side]} {groups.question.threshold:g}"
+        entries = (Entry("threshold of shares, such as above 120", now, _threshold(number)),)
+    return Choice(key, name, f"which {name} are shown", tuple(options), entries)
 
 
 def _why(groups: Groups, statistic: Statistic) -> str:

@@ -170,7 +170,9 @@ def _paint_bar(painter: QPainter, rect: QRect, model: LanesModel, lane: Lane, ba
             painter.setFont(sans(12))
             painter.setPen(colour(QUIET))
             words = "one value, no bar" if lane.group.n == 1 else "no bar"
-            painter.drawText(QPointF(x + 10, bar_y + 4), words)
+            room = QFontMetrics(painter.font()).horizontalAdvance(words)
+            left = x + 10 if x + 10 + room < rect.right() else x - 10 - room
+            painter.drawText(QPointF(left, bar_y + 4), words)
         return
     reached = [scale.at(end) for end in (ends.lower, ends.upper) if end is not None]
     lines = [QLineF(min([x, *reached]), bar_y, max([x, *reached]), bar_y)]

@@ -55,7 +55,7 @@ _SECTION_HEIGHT = 30
 _TOTAL_HEIGHT = 26
 _NAME_WIDTHS = (84, 150)
 """The narrowest and widest a column of names gets."""
-_NARROWEST_DOTS = 60
+_NARROWEST_DOTS = 150
 _HEIGHTS = (18, 62)
 _MANY = 40
 """Lanes from which on they are as low as they can be read."""
@@ -97,6 +97,7 @@ class LanesView(StripView):
             QAbstractItemView.EditTrigger.DoubleClicked
             | QAbstractItemView.EditTrigger.EditKeyPressed
         )
+        self.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAsNeeded)
         self.setMouseTracking(True)
         self.clicked.connect(self._open)
         self.setContextMenuPolicy(Qt.ContextMenuPolicy.CustomContextMenu)
