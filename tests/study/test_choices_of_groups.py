@@ -17,6 +17,7 @@ from decimus.study.adjustments import Logarithm
 from decimus.study.edits import (
     AddTable,
     Adjust,
+    BringInTable,
     ChooseColumns,
     ChooseErrorBar,
     ChooseFactors,
