@@ -88,6 +88,20 @@ def test_logarithms_are_taken_back() -> None:
     assert again.groups.height(again.groups.shown[0]) == pytest.approx(127 / 7)
 
 
+def test_a_threshold_is_said_in_the_unit_of_the_measurements() -> None:
+    """Above 8 mg are 16, 32 and 64 mg, whether or not their logarithms count."""
+    logs = Adjust(adjustment=Logarithm(2), words="log₂")
+    share = ChooseHeight(height=Height.SHARE, threshold=8.0)
+    text = "x (mg)," + SEVEN[2:]
+    assert value(text, Statistic.SHARE, logs, share) == value(text, Statistic.SHARE, share)
+    tens = Adjust(adjustment=Logarithm(10), words="log₁₀")
+    thousand = ChooseHeight(height=Height.SHARE, threshold=1000.0, side=Side.AT_LEAST)
+    assert value("x,y\n1000,1\n999,2\n1001,3\n", Statistic.SHARE, tens, thousand)[1] == 2
+    groups = results_of(text, logs, share).groups
+    assert groups.threshold_on_axis == 3.0
+    assert groups.plain_unit == results_of(text, share).groups.shown_unit
+
+
 def test_bars_that_do_not_belong_to_a_height_bring_theirs() -> None:
     median = results_of(SEVEN, ChooseHeight(height=Height.MEDIAN)).question
     assert median.error_bar is ErrorBar.QUARTILES

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 from decimal import Decimal
@@ -166,10 +167,21 @@ class Groups:
     @property
     def shown_unit(self) -> str:
         """The unit of heights and replicates on the axis."""
-        unit, adjustments = self.measurements.outcome.unit, self.measurements.adjustments
-        if self.axis_base is None:
-            return unit
-        return unit_before_logarithms(unit, adjustments)
+        return self.measurements.outcome.unit if self.axis_base is None else self.plain_unit
+
+    @property
+    def plain_unit(self) -> str:
+        """The unit of the measurements before logarithms were taken."""
+        measurements = self.measurements
+        return unit_before_logarithms(measurements.outcome.unit, measurements.adjustments)
+
+    @property
+    def threshold_on_axis(self) -> float | None:
+        """Where the threshold of shares stands among the values as they count."""
+        threshold, base = self.question.threshold, self.log_base
+        if threshold is None or base is None:
+            return threshold
+        return math.log(threshold) / math.log(base) if threshold > 0 else None
 
     @property
     def on_figure(self) -> tuple[Group, ...]:

@@ -18,6 +18,8 @@ from decimus.study.adjustments import AnyAdjustment, Logarithm
 from decimus.study.questions import Levels, Question
 from decimus.terms import Direction, ErrorBar, Height, Side
 
+_LAST_DIGITS = 1e-12
+
 
 @dataclass(frozen=True)
 class ErrorBarEnds:
@@ -190,14 +192,20 @@ class Heights:
         threshold, values = self._question.threshold, summary.array
         if threshold is None or not len(values):
             return None
+        is_at = np.equal(values, threshold)
+        if self._base is not None:
+            # A threshold is said in the unit of the measurements; taking logarithms and
+            # taking them back moves the last digit.
+            values = self._base**values
+            is_at = np.abs(values - threshold) <= _LAST_DIGITS * abs(threshold)
         match self._question.side:
             case Side.ABOVE:
-                count = np.count_nonzero(values > threshold)
+                counted = (values > threshold) & ~is_at
             case Side.AT_LEAST:
-                count = np.count_nonzero(values >= threshold)
+                counted = (values > threshold) | is_at
             case Side.BELOW:
-                count = np.count_nonzero(values < threshold)
-        return Share(int(count), len(values))
+                counted = (values < threshold) & ~is_at
+        return Share(int(np.count_nonzero(counted)), len(values))
 
     def within(self, levels: Levels) -> tuple[WithinSubjects, int] | None:
         """The within-subject errors of a group's conditions and which of them it is.

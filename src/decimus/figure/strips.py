@@ -49,8 +49,9 @@ def lane_axis(results: Results) -> StripAxis:
             values += _reached(group, groups.heights, axis_base)
         else:
             values += _extent(group, question, base, axis_base)
-    if question.height is Height.SHARE and question.threshold is not None and values:
-        values.append(question.threshold)
+    threshold = groups.threshold_on_axis
+    if question.height is Height.SHARE and threshold is not None and values:
+        values.append(threshold)
     return _axis_over(values, results.decimal_sign)
 
 

@@ -40,7 +40,7 @@ def _share(results: Results, group: Group, place: str) -> str:
     share, question = groups.share(group), groups.question
     if share is None or share.share is None or question.threshold is None:
         return f"{place} no share can be given."
-    threshold = quantity(f"{question.threshold:g}", groups.measurements.outcome.unit)
+    threshold = quantity(f"{question.threshold:g}", groups.plain_unit)
     units = plural(groups.measurements.unit_name, share.n)
     said = (
         f"{place} {share.count} of {share.n} {units} ({number(100 * share.share, 1, sign)} %) "

@@ -102,7 +102,7 @@ def share_words(groups: Groups, sign: str = ".", *, with_unit: bool = False) -> 
         return "Share"
     threshold = full_number(question.threshold, sign)
     if with_unit:
-        threshold = quantity(threshold, groups.measurements.outcome.unit)
+        threshold = quantity(threshold, groups.plain_unit)
     return f"Share {SIDES[question.side]} {threshold}"
 
 

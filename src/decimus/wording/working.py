@@ -402,7 +402,7 @@ class _Worker:
         share, question = self._share_found, self._groups.question
         if share is None or question.threshold is None:
             return _Parts("")
-        threshold = quantity(self._full(question.threshold), self._unit)
+        threshold = quantity(self._full(question.threshold), self._groups.plain_unit)
         side = SIDES[question.side]
         return _Parts(
             "100 × _k_ ÷ _n_",

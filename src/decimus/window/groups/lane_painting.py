@@ -136,7 +136,7 @@ def _paint_grid(painter: QPainter, rect: QRect, axis: StripAxis, results: Result
     painter.setPen(_GRID)
     top, bottom = rect.top(), rect.bottom() - 1
     painter.drawLines([QLineF(x, top, x, bottom) for x in map(scale.at, axis.ticks)])
-    threshold = results.question.threshold
+    threshold = results.groups.threshold_on_axis
     if threshold is not None and results.question.height is Height.SHARE:
         x = scale.at(threshold)
         painter.setPen(QPen(colour(TEAL), 1.4, Qt.PenStyle.DashLine))
