@@ -128,6 +128,22 @@ def test_within_subject_bars_use_complete_subjects() -> None:
     assert value(SEVEN, Statistic.WITHIN_SE) == ()
 
 
+def test_readings_of_other_units_of_the_same_name_are_no_subjects() -> None:
+    """Flask 1 of each treatment is another flask: nothing is measured within it."""
+    rows = [
+        f"{t},F{f},{r},{f + r + len(t)}.5"
+        for t in ("dim", "bright")
+        for f in (1, 2, 3)
+        for r in (1, 2)
+    ]
+    text = "treatment,flask,reading,x\n" + "\n".join(rows) + "\n"
+    groups = results_of(text).groups
+    assert groups.measurements.units.is_averaged
+    assert not groups.measurements.units.is_same
+    found = statistic_of(groups, groups.shown[0], Statistic.WITHIN_SE)
+    assert found.why == "no subject is measured under all conditions"
+
+
 def test_undefined_statistics_say_why() -> None:
     groups = results_of("a,b\n1,0\n,-2\n").groups
     one, mixed = groups.shown

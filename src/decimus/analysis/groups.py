@@ -140,7 +140,10 @@ class Groups:
     def heights(self) -> Heights:
         """What stands for each group on the figure, with its error bar."""
         return Heights(
-            self.question, self.log_base, tuple((g.levels, g.cells, g.summary) for g in self.shown)
+            self.question,
+            self.log_base,
+            tuple((g.levels, g.cells, g.summary) for g in self.shown),
+            are_subjects=self.measurements.units.is_same,
         )
 
     @property

@@ -44,6 +44,7 @@ class Heights:
         question: what is chosen.
         base: the base of the logarithms that the values are, None for plain values.
         groups: levels, cells and summary of every group.
+        are_subjects: whether a unit's name in another group is the same unit again.
     """
 
     def __init__(
@@ -51,9 +52,12 @@ class Heights:
         question: Question,
         base: float | None,
         groups: Sequence[tuple[Levels, GroupCells, Summary]],
+        *,
+        are_subjects: bool = False,
     ) -> None:
         self._question = question
         self._base = base
+        self._are_subjects = are_subjects
         self._groups = {levels: (cells, summary) for levels, cells, summary in groups}
         self._geometric: dict[Levels, GeometricSummary | None] = {}
         self._shares: dict[Levels, Share | None] = {}
@@ -232,6 +236,8 @@ class Heights:
     def _conditions(self) -> list[list[Levels]]:
         """Groups that share subjects, together: the conditions that each was measured under."""
         clusters: list[tuple[list[Levels], set[str]]] = []
+        if not self._are_subjects:
+            return []
         for levels, (cells, _) in self._groups.items():
             units = set(cells.units)
             if not units:
