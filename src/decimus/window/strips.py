@@ -105,8 +105,14 @@ class StripView(QTableView):
 
     def paintEvent(self, event: QPaintEvent) -> None:
         """Paper, then the strips."""
-        QPainter(self.viewport()).fillRect(event.rect(), colour(PAPER))
+        painter = QPainter(self.viewport())
+        painter.fillRect(event.rect(), colour(PAPER))
+        self.paint_ground(painter)
+        painter.end()
         super().paintEvent(event)
+
+    def paint_ground(self, painter: QPainter) -> None:
+        """Paint what lies under the strips; nothing by itself."""
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         """Strips take the width that numbers leave."""

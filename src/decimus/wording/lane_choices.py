@@ -79,7 +79,8 @@ def lanes_sentence(results: Results) -> Sentence:
         spans += [Text(", " if spans else f"show or hide{NBSP}"), choice]
     for factor in results.groups.factors:
         if len(factor.levels) > 1:
-            name = f"{factor_words(factor)} " if len(results.groups.factors) > 1 else ""
+            name = factor_words(factor).replace(" ", NBSP) + NBSP
+            name = name if len(results.groups.factors) > 1 else ""
             spans += [Text(f"\u2003 {name}ordered{NBSP}"), order_choice(results, factor)]
     if len(results.groups.factors) > 1:
         spans += [Text(f"\u2003 totals:{NBSP}"), totals_choice(results)]

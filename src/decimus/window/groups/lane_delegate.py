@@ -26,9 +26,7 @@ from decimus.window.groups.lanes_model import (
     TotalRow,
 )
 from decimus.window.strips import Index, paint_axis
-from decimus.window.theme import RULE, TEAL, WHITE, colour, sans
-
-_RULE = QPen(colour(RULE), 1)
+from decimus.window.theme import TEAL, WHITE, colour, sans
 
 Replicate = tuple[Group, int]
 """A group and which of its replicates."""
@@ -67,14 +65,9 @@ class LaneDelegate(QStyledItemDelegate):
             and self.current != (number, place)
         ):
             # By far the most cells are plain numbers; they leave nothing to put back.
-            painter.setPen(_RULE)
-            painter.drawLine(rect.bottomLeft(), rect.bottomRight())
             paint_number(painter, rect, self._lanes.text(number, place))
             return
         painter.save()
-        if isinstance(row, Lane | TotalRow):
-            painter.setPen(_RULE)
-            painter.drawLine(rect.bottomLeft(), rect.bottomRight())
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         flags = option.state
         if isinstance(row, Lane | TotalRow):

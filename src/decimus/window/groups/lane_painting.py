@@ -2,18 +2,20 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from PySide6.QtCore import QLineF, QPointF, QRect, QRectF, Qt
 from PySide6.QtGui import QBrush, QFontMetrics, QPainter, QPen
 
 from decimus.analysis.results import Results
-from decimus.figure.strips import StripAxis
 from decimus.terms import ErrorBar, Height
 from decimus.window.groups.lane_dots import TALL, LaneDots, lane_dots
 from decimus.window.groups.lane_headings import GRIP
 from decimus.window.groups.lanes_model import Fixed, Lane, LanesModel, SectionRow, TotalRow
 from decimus.window.strips import strip_scale
-from decimus.window.theme import AMBER, INK, QUIET, TEAL, colour, sans, serif
+from decimus.window.theme import AMBER, INK, QUIET, RULE, TEAL, colour, sans, serif
 
+_RULE = QPen(colour(RULE), 1)
 _GRID = QPen(colour("#e6e1d4"), 1)
 _GRIP_PEN = QPen(colour("#b5af9f"), 1.3)
 _V_CENTRE = Qt.AlignmentFlag.AlignVCenter
@@ -106,7 +108,6 @@ def paint_dots(
     if results is None:
         return
     painter.setClipRect(rect)
-    _paint_grid(painter, rect, model.axis, results)
     if lane.group.is_empty:
         painter.setPen(colour(QUIET))
         painter.setFont(sans(14))
@@ -131,16 +132,31 @@ def paint_dots(
     _paint_bar(painter, rect, model, lane, rect.top() + dots.bar)
 
 
-def _paint_grid(painter: QPainter, rect: QRect, axis: StripAxis, results: Results) -> None:
-    scale = strip_scale(axis, rect)
+def paint_ground(
+    painter: QPainter, rows: Sequence[QRect], dots: tuple[int, int], model: LanesModel
+) -> None:
+    """What lies under all lanes in view: rules, the grid of the axis, the threshold of shares.
+
+    Args:
+        painter: of the view.
+        rows: the lanes and totals in view, over the whole width.
+        dots: where the column of dots starts and ends.
+        model: with the axis.
+    """
+    results = model.results
+    if results is None:
+        return
+    painter.setPen(_RULE)
+    painter.drawLines([QLineF(r.left(), r.bottom(), r.right(), r.bottom()) for r in rows])
+    scale = strip_scale(model.axis, QRect(dots[0], 0, dots[1] - dots[0] + 1, 1))
+    places = [scale.at(tick) for tick in model.axis.ticks]
     painter.setPen(_GRID)
-    top, bottom = rect.top(), rect.bottom() - 1
-    painter.drawLines([QLineF(x, top, x, bottom) for x in map(scale.at, axis.ticks)])
+    painter.drawLines([QLineF(x, r.top(), x, r.bottom() - 1) for r in rows for x in places])
     threshold = results.groups.threshold_on_axis
     if threshold is not None and results.question.height is Height.SHARE:
         x = scale.at(threshold)
         painter.setPen(QPen(colour(TEAL), 1.4, Qt.PenStyle.DashLine))
-        painter.drawLine(QPointF(x, rect.top()), QPointF(x, rect.bottom()))
+        painter.drawLines([QLineF(x, r.top(), x, r.bottom()) for r in rows])
 
 
 def _paint_circles(painter: QPainter, results: Results, lane: Lane, dots: LaneDots) -> None:
@@ -184,7 +200,6 @@ def paint_total_dots(painter: QPainter, rect: QRect, model: LanesModel, row: Tot
     results, total = model.results, row.total
     if results is None:
         return
-    _paint_grid(painter, rect, model.axis, results)
     if results.question.height is not Height.MEAN:
         return
     level = results.question.error_bar_level

@@ -37,6 +37,7 @@ from decimus.window.groups.lane_headings import (
     HEADING_HEIGHT,
     LaneHeadings,
 )
+from decimus.window.groups.lane_painting import paint_ground
 from decimus.window.groups.lanes_model import (
     AxisRow,
     Column,
@@ -400,6 +401,19 @@ class LanesView(StripView):
         if isinstance(shown, Lane):
             return shown.group.levels[position]
         return shown.level if isinstance(shown, SectionRow) and position == 0 else None
+
+    def paint_ground(self, painter: QPainter) -> None:
+        """Rules and the grid of the axis under the lanes in view."""
+        end = self.rowAt(self.viewport().height() - 1)
+        last = end if end >= 0 else len(self.lanes.rows) - 1
+        width, rows = self.viewport().width(), []
+        for number in range(max(0, self.rowAt(0)), last + 1):
+            if isinstance(self.lanes.rows[number], Lane | TotalRow) and self.rowHeight(number):
+                top = self.rowViewportPosition(number)
+                rows.append(QRect(0, top, width, self.rowHeight(number)))
+        left = self.columnViewportPosition(Fixed.DOTS.value)
+        dots = (left, left + self.columnWidth(Fixed.DOTS.value) - 1)
+        paint_ground(painter, rows, dots, self.lanes)
 
     def paintEvent(self, event: QPaintEvent) -> None:
         """The lanes, and the place a taken lane would go to."""
