@@ -203,9 +203,6 @@ def univariate_rows() -> list[str]:
     """A line for each set of values: digits of mean and SD."""
     rows = []
     for name, cells in UNIVARIATE:
-        spare = ["1", "2"]
-        summary = results_of({"a": cells, "b": spare}).groups.shown[0].summary
-        # Beside a second group of other size nothing is shifted; the certified set stands alone.
         alone = Results(BringInTable(table=table_of_text("x\n" + "\n".join(cells))).apply(Study()))
         summary = alone.groups.shown[0].summary
         values = [Fraction(cell) for cell in cells]

@@ -18,6 +18,7 @@ from decimus.study.edits import (
     ChooseThreshold,
     ChooseTotals,
     Edit,
+    HideGroup,
 )
 from decimus.terms import ErrorBar, Height, Side, Statistic, Totals
 from decimus.wording.captions import caption
@@ -199,3 +200,17 @@ def test_orders_by_every_rule() -> None:
             position = 0 if choice is orders[0] else 1
             levels = tuple(level.level.text for level in after.groups.factors[position].levels)
             assert getattr(option.edit, "levels", None) == levels
+
+
+@pytest.mark.parametrize("height", list(Height))
+def test_every_group_hidden_is_an_empty_figure(height: Height) -> None:
+    """Whatever is hidden, nothing fails, and every test still runs."""
+    hidden = [
+        HideGroup(levels=(salt, light), is_hidden=True)
+        for salt in ("0", "4")
+        for light in ("dim", "bright")
+    ]
+    results = results_of(TWO_FACTORS, *hidden, ChooseHeight(height=height, threshold=2.0))
+    everything(results)
+    assert results.comparison is not None
+    assert "Not shown, but in every test" in plain_text(caption(results))

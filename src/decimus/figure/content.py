@@ -133,6 +133,7 @@ def content_of(results: Results) -> Content:
         )
         for level in first.levels
         for deep in (third.levels if third is not None else (None,))
+        if not groups.on_figure or not _is_hidden(groups, _levels_in_section(level, second, deep))
     )
     value_title = choices.value_title
     group_title = choices.group_title
@@ -146,6 +147,12 @@ def content_of(results: Results) -> Content:
         choices=choices,
         decimal_sign=results.decimal_sign,
     )
+
+
+def _is_hidden(groups: Groups, section: tuple[Levels, ...]) -> bool:
+    """True where a place of the axis has groups and all of them are hidden."""
+    there = [levels for levels in section if groups.find(levels) is not None]
+    return bool(there) and all(levels in groups.question.hidden for levels in there)
 
 
 def _value_title(results: Results) -> str:
