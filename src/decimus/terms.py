@@ -102,11 +102,6 @@ class Height(StrEnum):
         """True for heights in the unit of the outcome, on whose axis replicates stand."""
         return self not in (Height.COUNT, Height.SHARE)
 
-    @property
-    def is_compared(self) -> bool:
-        """True for heights that comparisons of groups may be drawn over."""
-        return self.is_of_outcome
-
 
 class Side(StrEnum):
     """Which side of a threshold is counted."""

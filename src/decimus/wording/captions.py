@@ -158,8 +158,10 @@ def _about_circles(groups: Groups) -> str:
 def drawn_pairs(results: Results) -> tuple[PairResult, ...]:
     """The comparisons that stand on the figure, in reading order."""
     question = results.question
-    if results.comparison is None or not question.drawn_pairs or not question.height.is_compared:
+    if results.comparison is None or not question.drawn_pairs:
         return ()
+    if not question.height.is_of_outcome:
+        return ()  # lines of means over counts or shares would compare something else
     wanted = {frozenset((pair.first, pair.second)) for pair in results.question.drawn_pairs}
     return tuple(
         pair

@@ -80,6 +80,12 @@ def _far_out(results: Results, remark: facts.FarOut) -> RemarkWords:
     )
 
 
+def _logarithms(results: Results) -> Edit:
+    return Adjust(
+        adjustment=Logarithm(10), words="log₁₀ of every value", sheet=results.question.sheet
+    )
+
+
 def _below_zero(results: Results, remark: facts.BelowZero) -> RemarkWords:
     groups, asked = results.groups, results.number
     names = listed(tuple(group_words(groups, group) for group in remark.groups))
@@ -88,9 +94,7 @@ def _below_zero(results: Results, remark: facts.BelowZero) -> RemarkWords:
     ]
     if remark.is_geometric_possible:
         height = ChooseHeight(height=Height.GEOMETRIC_MEAN, question=asked)
-        logs = Adjust(
-            adjustment=Logarithm(10), words="log₁₀ of every value", sheet=results.question.sheet
-        )
+        logs = _logarithms(results)
         all_fixes += [("show geometric means", height), ("work on logarithms", logs)]
     return RemarkWords(
         "groups",
@@ -125,9 +129,7 @@ def _height_and_test(results: Results, height: Height) -> RemarkWords:
         ("take the lines off", ChooseDrawnComparisons(pairs=(), words="none", question=asked)),
     ]
     if height is Height.GEOMETRIC_MEAN:
-        logs = Adjust(
-            adjustment=Logarithm(10), words="log₁₀ of every value", sheet=results.question.sheet
-        )
+        logs = _logarithms(results)
         fixes.insert(0, ("test logarithms", logs))
     return RemarkWords(
         "figure",

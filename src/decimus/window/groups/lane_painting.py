@@ -7,8 +7,9 @@ from collections.abc import Sequence
 from PySide6.QtCore import QLineF, QPointF, QRect, QRectF, Qt
 from PySide6.QtGui import QBrush, QFontMetrics, QPainter, QPen
 
+from decimus.analysis.lane_statistics import statistic_of_total
 from decimus.analysis.results import Results
-from decimus.terms import ErrorBar, Height
+from decimus.terms import ErrorBar, Height, Statistic
 from decimus.window.groups.lane_dots import TALL, LaneDots, lane_dots
 from decimus.window.groups.lane_headings import GRIP
 from decimus.window.groups.lanes_model import Fixed, Lane, LanesModel, SectionRow, TotalRow
@@ -198,25 +199,17 @@ def _paint_bar(painter: QPainter, rect: QRect, model: LanesModel, lane: Lane, ba
 def paint_total_dots(painter: QPainter, rect: QRect, model: LanesModel, row: TotalRow) -> None:
     """The mean of a total with its interval, as a diamond on the shared axis."""
     results, total = model.results, row.total
-    if results is None:
+    if results is None or results.question.height is not Height.MEAN:
         return
-    if results.question.height is not Height.MEAN:
+    mean = statistic_of_total(results.groups, total, Statistic.MEAN).numbers
+    ends = statistic_of_total(results.groups, total, Statistic.CONFIDENCE_INTERVAL).numbers
+    if not mean:
         return
-    level = results.question.error_bar_level
-    source = total.summary if total.summary is not None else total.marginal
-    interval = source.confidence_interval(level) if source is not None else None
-    mean = source.mean if source is not None else None
-    if mean is None:
-        return
-    shift = total.origin if total.marginal is not None else 0.0
     scale, y = strip_scale(model.axis, rect), rect.center().y()
-    x = scale.at(mean + shift)
+    x = scale.at(mean[0])
     painter.setPen(QPen(colour(QUIET), 1.4))
-    if interval is not None:
-        painter.drawLine(
-            QPointF(scale.at(interval.lower + shift), y),
-            QPointF(scale.at(interval.upper + shift), y),
-        )
+    if ends:
+        painter.drawLine(QPointF(scale.at(ends[0]), y), QPointF(scale.at(ends[1]), y))
     painter.setBrush(colour(QUIET))
     painter.drawPolygon(
         [QPointF(x - 5, y), QPointF(x, y - 5), QPointF(x + 5, y), QPointF(x, y + 5)]

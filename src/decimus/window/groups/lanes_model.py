@@ -164,13 +164,6 @@ class LanesModel(StripModel):
         found = self._rows[row] if 0 <= row < len(self._rows) else None
         return found if isinstance(found, Lane) else None
 
-    def row_of(self, group: Group) -> int | None:
-        """The row of a group's lane."""
-        for number, row in enumerate(self._rows):
-            if isinstance(row, Lane) and row.group.levels == group.levels:
-                return number
-        return None
-
     def summed(self, row: int) -> Group | Total | None:
         """The group or total whose numbers stand in a row."""
         found = self._rows[row] if 0 <= row < len(self._rows) else None
