@@ -188,13 +188,69 @@ class Method(StrEnum):
     WELCH_T = "welch-t"
     STUDENT_T = "student-t"
     PAIRED_T = "paired-t"
+    ONE_SAMPLE_T = "one-sample-t"
     ANOVA = "anova"
+    WELCH_ANOVA = "welch-anova"
+    REPEATED_MEASURES = "rm-anova"
+    SPLIT_PLOT = "split-plot-anova"
+    TWO_WAY = "two-way-anova"
+    THREE_WAY = "three-way-anova"
+    MANN_WHITNEY = "mann-whitney"
+    SIGNED_RANK = "wilcoxon"
+    KRUSKAL_WALLIS = "kruskal-wallis"
+    FRIEDMAN = "friedman"
 
 
 class Adjustment(StrEnum):
     """How p values and intervals of several pairs are made to hold together."""
 
     TUKEY = "tukey"
+    GAMES_HOWELL = "games-howell"
+    DUNNETT = "dunnett"
+    HOLM = "holm"
+    BONFERRONI = "bonferroni"
+    SIDAK = "sidak"
+    BENJAMINI_HOCHBERG = "bh"
+    NONE = "none"
+
+
+class Alternative(StrEnum):
+    """The direction that a one-sided test was stated in beforehand."""
+
+    GREATER = "greater"
+    """Group a above group b."""
+    LESS = "less"
+
+
+class PairSet(StrEnum):
+    """Which groups are compared with which: the family of comparisons."""
+
+    ALL = "all"
+    CONTROL = "control"
+    """Every other group against the control."""
+    WITHIN = "within"
+    """Groups that differ in one factor only, within each level of the others."""
+    MARGINAL = "marginal"
+    """The means of one factor's levels over the other factors."""
+    CHOSEN = "chosen"
+    """Pairs that were picked one by one."""
+    NONE = "none"
+
+
+class SumsOfSquares(StrEnum):
+    """What a term of a linear model is given when it is tested."""
+
+    GIVEN_ALL = "3"
+    """All other terms (type III)."""
+    GIVEN_LOWER = "2"
+    """The terms that do not contain it (type II)."""
+
+
+class SphericityCorrection(StrEnum):
+    """How unequal spread of differences between conditions is allowed for."""
+
+    GREENHOUSE_GEISSER = "greenhouse-geisser"
+    HUYNH_FELDT = "huynh-feldt"
     NONE = "none"
 
 
@@ -204,6 +260,18 @@ class ComparisonText(StrEnum):
     EXACT_P = "exact"
     BOUND = "bound"
     STARS = "stars"
+    STARS_AND_P = "stars-and-p"
+
+
+class ComparisonMarks(StrEnum):
+    """How comparisons are drawn on the figure."""
+
+    LINES = "lines"
+    """A line from group to group."""
+    OVER_GROUPS = "over-groups"
+    """A text over each group that is compared with the control."""
+    LETTERS = "letters"
+    """Groups that share a letter are not shown to differ."""
 
 
 class IntervalKind(StrEnum):
@@ -213,6 +281,8 @@ class IntervalKind(StrEnum):
     """This one interval holds at the level."""
     SIMULTANEOUS = "simultaneous"
     """All intervals of the family hold together at the level."""
+    BONFERRONI = "bonferroni"
+    """Simultaneous, wider than the step-by-step p beside them needs."""
 
 
 class Palette(StrEnum):

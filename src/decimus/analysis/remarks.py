@@ -6,7 +6,7 @@ from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from decimus.analysis.comparisons import Comparison
+from decimus.analysis.comparison_results import Comparison
 from decimus.analysis.error_bars import possible_error_bars
 from decimus.analysis.groups import Group, Groups
 from decimus.analysis.remarks_on_spread import SpreadRemark, remarks_on_spread
@@ -380,8 +380,8 @@ def remarks_on_summaries(
 
 def remarks_on_comparison(comparison: Comparison | None) -> tuple[Remark, ...]:
     """Remarks about who takes part in the comparison."""
-    if comparison is not None and comparison.pairing and comparison.pairing.incomplete:
-        return (IncompleteUnits(comparison.pairing.incomplete),)
+    if comparison is not None and comparison.incomplete:
+        return (IncompleteUnits(comparison.incomplete),)
     return ()
 
 

@@ -17,9 +17,11 @@ from decimus.study.studies import Sheet, Study
 from decimus.study.tables import Table
 
 if TYPE_CHECKING:
-    from decimus.analysis.comparisons import Comparison
+    from decimus.analysis.checks import Checks
+    from decimus.analysis.comparison_results import Comparison
     from decimus.analysis.remarks import Remark
     from decimus.measurements.alternatives import Alternative
+    from decimus.statistics.trend import LineFit
 
 
 _LARGE = 20_000
@@ -193,6 +195,23 @@ class Results:
         """Why there is no comparison; None when there is one."""
         result = self._comparison
         return result if isinstance(result, InputError) else None
+
+    @cached_property
+    def checks(self) -> Checks:
+        """The checks of the comparison; needs one."""
+        from decimus.analysis.checks import checks_of
+
+        comparison = self._comparison
+        if isinstance(comparison, InputError):
+            raise comparison
+        return checks_of(comparison)
+
+    @cached_property
+    def trend(self) -> LineFit | None:
+        """The line through every replicate, where levels are amounts."""
+        from decimus.analysis.trends import trend_of
+
+        return trend_of(self.groups)
 
     @cached_property
     def row_names(self) -> RowNames:

@@ -84,13 +84,26 @@ def _add_input(command: argparse.ArgumentParser) -> None:
 
 
 def _add_comparison(command: argparse.ArgumentParser) -> None:
-    command.add_argument("--method", default="auto", metavar="M")
-    command.add_argument("--pairs", choices=("all", "control", "within", "none"), default="all")
-    command.add_argument("--adjust", metavar="A")
-    command.add_argument("--direction", choices=("greater", "less"))
+    command.add_argument("--method", default="auto", metavar="M", help="the test, or auto")
+    command.add_argument("--reference", type=_number, metavar="X", help="a value for one group")
+    command.add_argument(
+        "--pairs", choices=("all", "control", "within", "none"), help="what is compared with what"
+    )
+    command.add_argument("--control", metavar="LEVEL", help="the level that is the control")
+    command.add_argument("--adjust", metavar="A", help="how pairs are adjusted")
+    command.add_argument("--direction", choices=("greater", "less"), help="add one-sided p values")
+    command.add_argument("--ss-type", choices=("2", "3"), help="kind of sums of squares")
     command.add_argument("--json", action="store_true", help="print JSON in full precision")
-    for later in ("--reference", "--control", "--ss-type"):
-        command.add_argument(later, metavar="X", help=argparse.SUPPRESS)
+
+
+def _number(text: str) -> float:
+    from decimus.errors import ChoiceError
+    from decimus.wording.phrases import typed_number
+
+    try:
+        return typed_number(text, "a value")
+    except ChoiceError as error:
+        raise argparse.ArgumentTypeError(error.line()) from error
 
 
 def _add_figure(command: argparse.ArgumentParser) -> None:

@@ -24,12 +24,7 @@ from decimus.terms import Layout, Meaning
 
 _MOST_FACTORS = 3
 
-LATER = {
-    "reference": "--reference",
-    "control": "--control",
-    "ss_type": "--ss-type",
-    "style": "--style",
-}
+LATER = {"style": "--style"}
 
 
 def results_from(arguments: argparse.Namespace, ahead: Ahead) -> Results:

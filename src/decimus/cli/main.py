@@ -13,7 +13,6 @@ from typing import TYPE_CHECKING, TypeVar
 from decimus.cli.arguments import UsageError, parser
 from decimus.cli.read_ahead import read_ahead
 from decimus.errors import DecimusError, DesignError, InputError
-from decimus.terms import Adjustment, Method
 
 if TYPE_CHECKING:
     from decimus.analysis.results import Results
@@ -80,73 +79,21 @@ def _summary(arguments: argparse.Namespace) -> None:
 
 
 def _compare(arguments: argparse.Namespace) -> None:
-    from msgspec.structs import replace
-
-    from decimus.analysis.results import Results
+    from decimus.cli.comparing import compared
     from decimus.report.records import comparison_record
 
-    method, adjustment = _method(arguments)
-    results = _results(arguments)
-    question = results.question
-    if arguments.method != Method.AUTO.value:
-        question = replace(question, method=method)
-    if adjustment is not None:
-        question = replace(question, adjustment=adjustment)
-    results = Results(results.study.with_question(results.number, question), results.number)
+    results = compared(arguments, _results(arguments))
     comparison = results.comparison
     if comparison is None:
         refusal = results.refusal or DesignError("There is nothing to compare")
         raise InputError(refusal.what, where=arguments.file, remedy=refusal.remedy)
-    _check_adjustment(arguments, comparison.method, adjustment, len(comparison.groups))
-    if arguments.direction is not None and comparison.adjustment is Adjustment.TUKEY:
-        raise UsageError(
-            "--direction: the Tukey-Kramer test has no one-sided form; use --adjust none"
-        )
+    with_pairs = arguments.pairs != "none"
     if arguments.json:
-        record = comparison_record(
-            results,
-            comparison,
-            direction=arguments.direction,
-            with_pairs=arguments.pairs == "all",
-        )
-        _print_json(record)
+        _print_json(comparison_record(results, comparison, with_pairs=with_pairs))
     else:
         from decimus.cli.tables import comparison_text
 
-        print(comparison_text(results, comparison, with_pairs=arguments.pairs == "all"))
-
-
-def _method(arguments: argparse.Namespace) -> tuple[Method, Adjustment | None]:
-    if arguments.pairs in ("control", "within"):
-        raise UsageError(f"--pairs {arguments.pairs} is not available yet; use all or none")
-    methods = [method.value for method in Method]
-    if arguments.method not in methods:
-        raise UsageError(
-            f"--method {arguments.method} is not available; there are {', '.join(methods)}"
-        )
-    adjustments = [adjustment.value for adjustment in Adjustment]
-    if arguments.adjust is None:
-        return Method(arguments.method), None
-    if arguments.adjust not in adjustments:
-        raise UsageError(
-            f"--adjust {arguments.adjust} is not available; there are {', '.join(adjustments)}"
-        )
-    return Method(arguments.method), Adjustment(arguments.adjust)
-
-
-def _check_adjustment(
-    arguments: argparse.Namespace, method: Method, adjustment: Adjustment | None, groups: int
-) -> None:
-    from decimus.analysis.comparisons import ADJUSTMENTS
-
-    if adjustment is None or adjustment in ADJUSTMENTS[method]:
-        if adjustment is Adjustment.TUKEY and groups == 2:
-            raise UsageError("--adjust tukey needs three groups or more; here are 2, use none")
-        return
-    possible = ", ".join(a.value for a in ADJUSTMENTS[method])
-    raise UsageError(
-        f"--adjust {arguments.adjust} does not belong to {method.value}; it goes with: {possible}"
-    )
+        print(comparison_text(results, comparison, with_pairs=with_pairs))
 
 
 def _figure(arguments: argparse.Namespace) -> None:

@@ -2,19 +2,16 @@
 
 from __future__ import annotations
 
-from decimus.analysis.comparisons import Comparison
+from decimus.analysis.comparison_results import Comparison
 from decimus.analysis.results import Results
-from decimus.wording.comparisons import (
-    effect_sentence,
-    method_name,
-    reason,
-    result_sentence,
-)
-from decimus.wording.numbers import number, p_number, percent
-from decimus.wording.phrases import group_words
+from decimus.wording.comparison_tables import comparison_table, pair_rows
+from decimus.wording.comparisons import effect_sentence, pairs_summary, result_sentence
+from decimus.wording.method_names import follow_up_name, has_follow_up, method_name
 from decimus.wording.readings import counts
+from decimus.wording.reasons import assumed, reason
 from decimus.wording.remarks import remark_words
 from decimus.wording.spans import plain_text
+from decimus.wording.with_and_without import both_ways
 from decimus.wording.write_up import summary_table
 
 
@@ -47,32 +44,20 @@ def summary_text(results: Results) -> str:
 def comparison_text(results: Results, comparison: Comparison, *, with_pairs: bool) -> str:
     """The result in a sentence, then every pair."""
     name = method_name(comparison)
-    lines = [
+    sentences = (
         f"{name[:1].upper()}{name[1:]}. {reason(comparison)}",
         plain_text(result_sentence(results)),
         effect_sentence(results),
-    ]
-    if not with_pairs:
-        return "\n".join(lines)
-    groups, decimals = results.groups, results.groups.decimals
-    adjusted = any(pair.p_adjusted is not None for pair in comparison.pairs)
-    level = percent(comparison.level)
-    statistic = comparison.pairs[0].statistic
-    headings: tuple[str, ...] = ("first − second", "difference", f"{level} CI", statistic, "p")
-    rows = [
-        (
-            f"{group_words(groups, pair.a)} − {group_words(groups, pair.b)}",
-            number(pair.test.mean_difference, decimals),
-            f"{number(pair.ci_lower, decimals)} to {number(pair.ci_upper, decimals)}",
-            number(pair.value, 2),
-            p_number(pair.test.p_value, comparison.alpha).removeprefix("=\u00a0"),
-            *(
-                (p_number(pair.p_shown, comparison.alpha).removeprefix("=\u00a0"),)
-                if adjusted
-                else ()
-            ),
-        )
-        for pair in comparison.pairs
-    ]
-    headings = (*headings, "adjusted p") if adjusted else headings
-    return "\n".join([*lines, "", aligned(headings, rows, 1)])
+        pairs_summary(results) if with_pairs else "",
+        assumed(results),
+        both_ways(results),
+    )
+    parts = ["\n".join(sentence for sentence in sentences if sentence)]
+    if table := comparison_table(results):
+        parts.append(aligned(table[0], list(table[1:]), 1))
+    if with_pairs and comparison.pairs:
+        rows = pair_rows(results)
+        follow = follow_up_name(comparison.method, comparison.adjustment)
+        title = f"{follow[:1].upper()}{follow[1:]}:\n" if has_follow_up(comparison) else ""
+        parts.append(title + aligned(rows[0], list(rows[1:]), 1))
+    return "\n\n".join(parts)

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from itertools import pairwise
 
 from decimus.figure.marks import Bounds, Extent
 from decimus.study.questions import Levels
@@ -56,23 +57,62 @@ def x_height(extent: Extent) -> float:
     return extent.ascent * 0.62
 
 
+_MOST_TRIED = 60
+"""Lines up to which several orders of placing them are tried."""
+_SAME_LEVEL = 0.3
+"""Lines whose heights differ by less stand on one level, in mm."""
+
+
 def placed_lines(
     wanted: Sequence[WantedLine], top_over: Callable[[float, float], float]
 ) -> tuple[PlacedLine, ...]:
-    """A place for every line, shortest first, each as low as it can be.
+    """A place for every line, each as low as it can be, on as few levels as we find.
+
+    Lines go shortest first, so that long ones arch over short ones; from left to right, which
+    is the fewest levels over a flat ground (Golumbic 2004, Algorithmic Graph Theory, ch. 8);
+    and from right to left. The lowest of the three is taken, of equals the first.
 
     Args:
         wanted: the lines.
         top_over: the highest mark between two places along the group axis, in mm.
     """
+    orders: list[Callable[[WantedLine], tuple[float, float]]] = [
+        lambda line: (line.x2 - line.x1, line.x1),
+        lambda line: (line.x1, line.x2),
+        lambda line: (-line.x2, -line.x1),
+    ]
+    if len(wanted) > _MOST_TRIED or len(wanted) < 2:
+        orders = orders[:1]
+    trials = [_placed_in_order(sorted(wanted, key=order), top_over) for order in orders]
+    return min(trials, key=_untidiness)
+
+
+def _untidiness(lines: Sequence[PlacedLine]) -> tuple[float, int]:
+    """How high the highest line is, and how many levels there are."""
+    heights = sorted(line.y for line in lines)
+    steps = sum(b - a > _SAME_LEVEL for a, b in pairwise(heights))
+    return round(max((line.bounds.top for line in lines), default=0.0), 1), steps
+
+
+def _placed_in_order(
+    wanted: Sequence[WantedLine], top_over: Callable[[float, float], float]
+) -> tuple[PlacedLine, ...]:
     placed: list[PlacedLine] = []
-    for line in sorted(wanted, key=lambda line: (line.x2 - line.x1, line.x1)):
+    for line in wanted:
         trial = _at(line, top_over(*_sides(line)) + CLEARANCE)
-        while blockers := [p for p in placed if p.bounds.overlaps(trial.bounds)]:
+        across = [p for p in placed if p.bounds.is_across(trial.bounds)]
+        while blockers := [p for p in across if p.bounds.overlaps(trial.bounds)]:
             lift = max(p.bounds.top for p in blockers) - trial.bounds.bottom
             trial = _at(line, trial.y + lift + 1e-6)
         placed.append(trial)
     return tuple(placed)
+
+
+def nudged(line: PlacedLine, up_mm: float) -> PlacedLine:
+    """The line moved up by hand."""
+    bounds = line.bounds
+    moved = replace(bounds, bottom=bounds.bottom + up_mm, top=bounds.top + up_mm)
+    return replace(line, y=line.y + up_mm, bounds=moved)
 
 
 def _fits_inside(line: WantedLine) -> bool:

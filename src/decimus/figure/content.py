@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from decimus.analysis.annotations import drawn_pairs, group_letters, marks_of
+from decimus.analysis.comparison_results import Comparison, PairResult
 from decimus.analysis.groups import FactorInOrder, Group, Groups, LevelInOrder, with_unit
 from decimus.analysis.heights import ErrorBarEnds
 from decimus.analysis.results import Results
@@ -12,8 +14,7 @@ from decimus.figure.palettes import colours
 from decimus.figure.swarms import drawn_values
 from decimus.figure.text import runs_of
 from decimus.study.questions import FigureChoices, Levels
-from decimus.terms import ChartKind, Height, LevelKind
-from decimus.wording.captions import drawn_pairs
+from decimus.terms import ChartKind, ComparisonMarks, Height, LevelKind
 from decimus.wording.error_bars import height_words
 from decimus.wording.numbers import plural
 from decimus.wording.p_values import figure_spans
@@ -63,6 +64,14 @@ class WantedComparison:
 
 
 @dataclass(frozen=True)
+class GroupText:
+    """A text over one group: letters, or how it compares with the control."""
+
+    levels: Levels
+    runs: tuple[Run, ...]
+
+
+@dataclass(frozen=True)
 class Content:
     """Everything a figure shows.
 
@@ -76,6 +85,7 @@ class Content:
         choices: how the figure looks.
         decimal_sign: for tick labels.
         covering: values that the axis covers beside its own.
+        group_texts: texts over single groups.
     """
 
     sections: tuple[Section, ...]
@@ -87,6 +97,7 @@ class Content:
     choices: FigureChoices
     decimal_sign: str
     covering: tuple[float, ...] = ()
+    group_texts: tuple[GroupText, ...] = ()
 
     @property
     def members(self) -> tuple[Member, ...]:
@@ -146,6 +157,7 @@ def content_of(results: Results) -> Content:
         comparisons=_comparisons(results),
         choices=choices,
         decimal_sign=results.decimal_sign,
+        group_texts=_group_texts(results),
     )
 
 
@@ -239,14 +251,43 @@ def group_colours(groups: Groups) -> dict[Levels, str]:
 
 def _comparisons(results: Results) -> tuple[WantedComparison, ...]:
     comparison = results.comparison
+    if comparison is None or marks_of(results, comparison) is not ComparisonMarks.LINES:
+        return ()
+    return tuple(
+        WantedComparison(both[0], both[1], _said(results, comparison, pair))
+        for pair in drawn_pairs(results)
+        if (both := pair.cells) is not None
+    )
+
+
+def _said(results: Results, comparison: Comparison, pair: PairResult) -> tuple[Run, ...]:
+    """What the figure says of a pair."""
+    figure = results.question.figure
+    spans = figure_spans(
+        pair.p_shown,
+        comparison.alpha,
+        figure.comparison_text,
+        results.decimal_sign,
+        figure.star_limits,
+    )
+    return runs_of(spans)
+
+
+def _group_texts(results: Results) -> tuple[GroupText, ...]:
+    """Letters of all groups, or over each group how it compares with the control."""
+    comparison, hidden = results.comparison, results.question.hidden
     if comparison is None:
         return ()
-    kind, sign = results.question.figure.comparison_text, results.decimal_sign
-    return tuple(
-        WantedComparison(
-            pair.a.levels,
-            pair.b.levels,
-            runs_of(figure_spans(pair.p_shown, comparison.alpha, kind, sign)),
+    if letters := group_letters(results):
+        return tuple(
+            GroupText(levels, (Run(text),))
+            for levels, text in letters.items()
+            if levels not in hidden
         )
+    if marks_of(results, comparison) is not ComparisonMarks.OVER_GROUPS:
+        return ()
+    return tuple(
+        GroupText(both[0], _said(results, comparison, pair))
         for pair in drawn_pairs(results)
+        if (both := pair.cells) is not None
     )

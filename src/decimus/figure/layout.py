@@ -7,17 +7,16 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from decimus.analysis.results import Results
-from decimus.figure.comparison_lines import (
-    DOT_RADIUS,
-    TEXT_GAP,
-    PlacedLine,
-    WantedLine,
-    placed_lines,
+from decimus.figure.annotations import (
+    Placed,
+    line_marks,
+    placed_annotations,
+    wanted_lines,
 )
 from decimus.figure.content import Content, Member, content_of
 from decimus.figure.group_labels import GroupLabels, group_labels
 from decimus.figure.marks import (
-    INK,
+    LINE_PT,
     Box,
     Dots,
     Label,
@@ -32,17 +31,13 @@ from decimus.figure.places import Frame, Places, Slot, places
 from decimus.figure.scales import Scale, padded, rounded_out, tick_labels, tick_step, ticks
 from decimus.figure.swarms import swarm
 from decimus.figure.text import Align, Typesetter
-from decimus.study.questions import Levels
 from decimus.terms import ChartKind
 
-LINE_PT = 0.75
-"""The one thickness of axes, error bars and comparison lines."""
 _EDGE = 1.2
 """Air at the page's edges, in mm."""
 _TICK = 1.1
 _GAP = 1.0
 _CAP_SHARE = 0.16
-_STAR_DROP = 0.33
 _REPLICATE_RADIUS = 0.52
 _POINT_RADIUS = 1.1
 _PAPER = "#ffffff"
@@ -121,14 +116,14 @@ def _laid_out(
     bottom = _EDGE + (titles + _GAP if content.group_title else 0) + labels.height + _GAP
     frame = Frame(left, right, bottom, top)
     slots = standing.slots(content)
-    axis, lines, missing = _fitted(content, (low, high), frame, slots, small)
+    axis, placed, missing = _fitted(content, (low, high), frame, slots, small)
     marks: list[Mark] = [
         *_means(content, axis.scale, slots),
         *_replicates(content, axis.scale, slots),
         *_error_bars(content, axis.scale, slots),
         *_axes(axis, frame, type_),
         *_amount_ticks(standing, axis.scale),
-        *_lines(lines, content, small),
+        *line_marks(placed, content, small),
         *_titles(content, frame, standing, labels, type_, height),
         *key,
     ]
@@ -180,23 +175,25 @@ def _fitted(
     frame: Frame,
     slots: tuple[Slot, ...],
     type_: Typesetter,
-) -> tuple[ValueAxis, tuple[PlacedLine, ...], float]:
+) -> tuple[ValueAxis, Placed, float]:
     """Axis and comparison lines such that all lines fit, and the mm that are lacking.
 
     The axis grows upwards until it covers the lines; where its end was chosen by hand,
     it is drawn shorter instead and the lines stand above it.
     """
-    wanted = _wanted_lines(content, slots, type_)
+    wanted = wanted_lines(content, slots, type_)
     low, high = data
     is_fixed = content.choices.value_to is not None
     top = frame.top
     lowest_top = frame.bottom + 0.4 * (frame.top - frame.bottom)
     for _ in range(40):
         axis = _axis(content, low, high, replace(frame, top=top))
-        lines = placed_lines(wanted, _top_over(content, axis.scale, slots))
-        overflow = max((line.bounds.top for line in lines), default=0.0) - frame.top
+        placed = placed_annotations(
+            content, wanted, slots, type_, _top_over(content, axis.scale, slots)
+        )
+        overflow = placed.top - frame.top
         if overflow <= 0:
-            return axis, lines, 0.0
+            return axis, placed, 0.0
         if is_fixed:
             top -= overflow + 0.01
             if top < lowest_top:
@@ -206,7 +203,7 @@ def _fitted(
             high = scale.high + (overflow + 0.01) * (scale.high - scale.low) / (top - frame.bottom)
             if scale.at(data[1]) < lowest_top:
                 break
-    return axis, lines, overflow
+    return axis, placed, overflow
 
 
 # --- groups ----------------------------------------------------------------
@@ -395,20 +392,7 @@ def _key(content: Content, type_: Typesetter, width: float, top: float) -> list[
     return marks
 
 
-# --- comparison lines ------------------------------------------------------
-
-
-def _wanted_lines(
-    content: Content, slots: tuple[Slot, ...], type_: Typesetter
-) -> tuple[WantedLine, ...]:
-    places: dict[Levels, float] = {slot.member.levels: slot.x for slot in slots}
-    wanted = []
-    for comparison in content.comparisons:
-        groups = (comparison.first, comparison.second)
-        if all(levels in places for levels in groups):
-            x1, x2 = sorted(places[levels] for levels in groups)
-            wanted.append(WantedLine(groups, x1, x2, type_.extent(comparison.runs)))
-    return tuple(wanted)
+# --- room above the marks ---------------------------------------------------
 
 
 def _top_over(
@@ -433,24 +417,3 @@ def _top_over(
         return max((top for a, b, top in tops if a < right and left < b), default=scale.start)
 
     return top_over
-
-
-def _lines(lines: tuple[PlacedLine, ...], content: Content, type_: Typesetter) -> list[Mark]:
-    runs = {(c.first, c.second): c.runs for c in content.comparisons}
-    marks: list[Mark] = []
-    for line in lines:
-        target = Target(Part.COMPARISON, line.wanted.groups)
-        x1, x2, y = line.wanted.x1, line.wanted.x2, line.y
-        text = type_.line(runs[line.wanted.groups], line.text_x, line.baseline, Align.START, target)
-        if not text.text.strip("*"):
-            # Stars hang at the top of their line of text; set them to its middle.
-            text = replace(text, y=text.y - _STAR_DROP * text.extent.ascent)
-        if line.is_text_inside:
-            left, right = text.x - TEXT_GAP, text.x + text.extent.width + TEXT_GAP
-            marks.append(Stroke(x1, y, left, y, LINE_PT, target=target))
-            marks.append(Stroke(right, y, x2, y, LINE_PT, target=target))
-        else:
-            marks.append(Stroke(x1, y, x2, y, LINE_PT, target=target))
-        marks.append(Dots((x1, x2), (y, y), DOT_RADIUS, INK, 0.0, INK, target))
-        marks.append(text)
-    return marks

@@ -9,6 +9,8 @@ from enum import Enum
 from decimus.study.questions import Levels
 
 INK = "#000000"
+LINE_PT = 0.75
+"""The one thickness of axes, error bars and comparison lines."""
 
 
 class Face(Enum):
@@ -43,6 +45,7 @@ class Part(Enum):
     GROUP = "group"
     REPLICATES = "replicates"
     COMPARISON = "comparison"
+    GROUP_TEXT = "group text"
     VALUE_TITLE = "value title"
     GROUP_TITLE = "group title"
     VALUE_AXIS = "value axis"
@@ -169,6 +172,10 @@ class Bounds:
     bottom: float
     right: float
     top: float
+
+    def is_across(self, other: Bounds) -> bool:
+        """True where they share some width, at whatever height."""
+        return self.left < other.right and other.left < self.right
 
     def overlaps(self, other: Bounds) -> bool:
         """True when the two share more than an edge."""

@@ -5,11 +5,16 @@ from __future__ import annotations
 import math
 from typing import TYPE_CHECKING, Any
 
-from decimus.analysis.groups import Group, Groups
+from decimus.analysis.groups import Group
+from decimus.analysis.ratios import pair_ratio
 from decimus.analysis.results import Results
 
 if TYPE_CHECKING:
-    from decimus.analysis.comparisons import Comparison, PairResult
+    from decimus.analysis.comparison_results import Comparison, Error, PairResult, Term
+    from decimus.analysis.families import Compared
+    from decimus.statistics.effect_sizes import EffectSize
+    from decimus.statistics.t_tests import TTest
+    from decimus.statistics.trend import LineFit
 
 Record = dict[str, Any]
 
@@ -84,101 +89,177 @@ def _cell(value: float | None) -> str:
     return "" if value is None else repr(value)
 
 
-def comparison_record(
-    results: Results, comparison: Comparison, *, direction: str | None, with_pairs: bool
-) -> Record:
+def comparison_record(results: Results, comparison: Comparison, *, with_pairs: bool) -> Record:
     """The comparison as `decimus compare --json` prints it.
 
     Args:
         results: whose comparison it is.
         comparison: the comparison.
-        direction: "greater" or "less" to add one-sided p values; None for none.
         with_pairs: False to leave the pairs out.
     """
-    from decimus.wording.comparisons import method_name, reason
+    from decimus.wording.method_names import method_name
+    from decimus.wording.reasons import reason
 
     pairs = comparison.pairs if with_pairs or len(comparison.pairs) == 1 else ()
-    return {
+    record: Record = {
         "method": comparison.method.value,
         "method_name": method_name(comparison),
         "adjustment": comparison.adjustment.value,
+        "pair_set": comparison.pair_set.value,
         "reason": reason(comparison),
-        "terms": _terms(results.groups, comparison),
-        "pairs": [_pair_record(pair, comparison.level, direction) for pair in pairs],
-        "checks": [],
+        "terms": _terms(comparison),
+        "pairs": [_pair_record(results, comparison, pair) for pair in pairs],
+        "checks": _checks(results),
     }
+    if comparison.sums_of_squares is not None:
+        record["ss_type"] = int(comparison.sums_of_squares.value)
+    if comparison.correction is not None:
+        record["correction"] = comparison.correction.value
+    if comparison.units:
+        record["subjects_used"] = list(comparison.units)
+        record["subjects_dropped"] = list(comparison.incomplete)
+    if comparison.reference is not None:
+        record["reference"] = comparison.reference
+    if comparison.left_out:
+        record["left_out"] = [list(group.levels) for group in comparison.left_out]
+    if results.trend is not None:
+        record["trend"] = _trend(results.trend, comparison.level)
+    return record
 
 
-def _terms(groups: Groups, comparison: Comparison) -> list[Record]:
-    residuals: Record = {
-        "term": "Residuals",
+def _terms(comparison: Comparison) -> list[Record]:
+    terms = [_term(term, comparison) for term in comparison.terms]
+    if comparison.subjects is not None:
+        terms.append(_error("Subjects", comparison.subjects))
+    return [*terms, _error("Residuals", comparison.residual)]
+
+
+def _error(name: str, error: Error) -> Record:
+    return {
+        "term": name,
         "statistic": None,
         "value": None,
-        "df": [comparison.residual_df],
+        "df": [error.df],
         "p": None,
-        "sum_of_squares": comparison.residual_sum_of_squares,
-        "mean_square": (
-            comparison.residual_sum_of_squares / comparison.residual_df
-            if comparison.residual_df
-            else None
-        ),
+        "sum_of_squares": error.sum_of_squares,
+        "mean_square": error.mean_square,
         "effect": None,
     }
-    names = [factor.factor.name for factor in groups.factors]
-    term = names[0] if len(names) == 1 else f"cells of {' and '.join(names)}"
-    if comparison.anova is None:
-        pair = comparison.pairs[0]
-        effect: Record = {
-            "term": term,
-            "statistic": "t",
-            "value": pair.test.statistic,
-            "df": [pair.test.df],
-            "p": pair.test.p_value,
-            "sum_of_squares": None,
-            "mean_square": None,
-            "effect": _effect(pair.effect_name, pair.effect),
-        }
-        return [effect, residuals]
-    anova = comparison.anova
-    effect = {
-        "term": term,
-        "statistic": "F",
-        "value": anova.statistic,
-        "df": [anova.df_between, anova.df_within],
-        "p": anova.p_value,
-        "sum_of_squares": anova.sum_of_squares_between,
-        "mean_square": anova.mean_square_between,
-        "effect": _effect("eta squared", anova.eta_squared),
-    }
-    return [effect, residuals]
 
 
-def _effect(name: str, value: float | None) -> Record | None:
-    return None if value is None or not math.isfinite(value) else {"name": name, "value": value}
-
-
-def _pair_record(pair: PairResult, level: float, direction: str | None) -> Record:
-    test = pair.test
+def _term(term: Term, comparison: Comparison) -> Record:
     record: Record = {
-        "a": list(pair.a.levels),
-        "b": list(pair.b.levels),
-        "difference": test.mean_difference,
-        "statistic": pair.statistic,
-        "value": pair.value,
-        "df": test.df,
-        "p": test.p_value,
-        "p_less": test.p_less,
-        "p_greater": test.p_greater,
-        "p_adjusted": pair.p_adjusted,
-        "ci": {
-            "level": _whole(level),
+        "term": term.name,
+        "statistic": term.statistic,
+        "value": term.value,
+        "df": list(term.df),
+        "p": term.p_value,
+        "sum_of_squares": term.sum_of_squares,
+        "mean_square": term.mean_square,
+        "effect": _effect(term.effect),
+    }
+    if len(term.effects) > 1:
+        record["more_effects"] = [_effect(effect) for effect in term.effects[1:]]
+    if term.sphericity is not None:
+        record |= {
+            "p_uncorrected": term.p_uncorrected,
+            "df_uncorrected": list(term.df_uncorrected or ()),
+            "epsilon_gg": term.sphericity.greenhouse_geisser,
+            "epsilon_hf": term.sphericity.huynh_feldt,
+        }
+    if comparison.is_of_two and comparison.pairs[0].rank is not None:
+        record["exact"] = comparison.pairs[0].rank.is_exact
+    return record
+
+
+def _effect(effect: EffectSize | None) -> Record | None:
+    if effect is None or not math.isfinite(effect.value):
+        return None
+    record: Record = {"name": effect.name, "value": effect.value}
+    if effect.interval is not None:
+        low, high = effect.interval
+        record["ci"] = {"level": _whole(effect.level), "lower": low, "upper": high}
+        if effect.is_approximate:
+            record["ci"]["approximate"] = True
+    return record
+
+
+def _levels(side: Compared) -> list[str | None]:
+    return list(side.levels)
+
+
+def _pair_record(results: Results, comparison: Comparison, pair: PairResult) -> Record:
+    interval: Record | None = None
+    if pair.ci_lower is not None and pair.ci_kind is not None:
+        interval = {
+            "level": _whole(comparison.level),
             "lower": pair.ci_lower,
             "upper": pair.ci_upper,
             "kind": pair.ci_kind.value,
-        },
-        "effect": _effect(pair.effect_name, pair.effect),
+        }
+    record: Record = {
+        "a": _levels(pair.a),
+        "b": _levels(pair.b),
+        "difference": pair.mean_difference,
+        "statistic": pair.statistic,
+        "value": pair.value,
+        "df": pair.df,
+        "p": pair.p_value,
+        "p_less": pair.p_less,
+        "p_greater": pair.p_greater,
+        "p_adjusted": pair.p_adjusted,
+        "ci": interval,
+        "effect": _effect(pair.effect),
+        "standard_error": pair.standard_error,
+        "n": list(pair.n),
     }
-    if direction is not None:
-        record["p_directional"] = test.p_less if direction == "less" else test.p_greater
-        record["p_directional_adjusted"] = None
+    if len(pair.effects) > 1:
+        record["more_effects"] = [_effect(effect) for effect in pair.effects[1:]]
+    if pair.rank is not None or pair.samples is not None:
+        record["estimate"] = pair.estimate
+    if pair.rank is not None:
+        record["exact"] = pair.rank.is_exact
+        record["zeros_dropped"] = pair.rank.zeros
+    ratio = pair_ratio(results.groups, pair)
+    if ratio is not None:
+        record["ratio"] = {"value": ratio.value, "lower": ratio.lower, "upper": ratio.upper}
+    if comparison.alternative is not None:
+        record["p_directional"] = pair.p_directional
+        record["p_directional_adjusted"] = pair.p_directional_adjusted
+    return record
+
+
+def _checks(results: Results) -> list[Record]:
+    return [
+        {
+            "name": check.name,
+            "group": None,
+            "value": check.value,
+            "df": list(check.df) or None,
+            "p": check.p_value,
+        }
+        for check in results.checks.checks
+    ]
+
+
+def _trend(fit: LineFit, level: float) -> Record:
+    def test(found: TTest) -> Record:
+        return {
+            "estimate": found.mean_difference,
+            "standard_error": found.standard_error,
+            "t": found.statistic,
+            "df": found.df,
+            "p": found.p_value,
+            "ci": {"level": _whole(level), "lower": found.ci_lower, "upper": found.ci_upper},
+        }
+
+    record: Record = {
+        "slope": test(fit.slope),
+        "intercept": test(fit.intercept),
+        "r_squared": fit.r_squared,
+        "lack_of_fit": None,
+    }
+    if fit.lack_of_fit is not None:
+        f, df, df_error, p = fit.lack_of_fit
+        record["lack_of_fit"] = {"f": f, "df": [df, df_error], "p": p}
     return record

@@ -66,3 +66,35 @@ def one_way_anova(groups: Sequence[Moments]) -> OneWayAnova:
         sum_of_squares_between=between,
         sum_of_squares_within=math.fsum(group.sum_of_squares for group in groups),
     )
+
+
+@dataclass(frozen=True)
+class WelchAnova:
+    """Welch's ANOVA: groups keep their own variances."""
+
+    statistic: float
+    """F."""
+    df_between: int
+    df_within: float
+
+    @property
+    def p_value(self) -> float:
+        """P(F > f) under equal means."""
+        return f_tail(self.statistic, self.df_between, self.df_within)
+
+
+def welch_anova(groups: Sequence[Moments]) -> WelchAnova:
+    """Welch's ANOVA of at least two groups, each with two values or more and some spread.
+
+    Source: Welch 1951, Biometrika 38, 330–336.
+    """
+    k = len(groups)
+    origin = groups[0].mean
+    weights = [g.n / g.variance for g in groups]
+    total = math.fsum(weights)
+    shifts = [g.mean - origin for g in groups]
+    centre = math.fsum(w * m for w, m in zip(weights, shifts, strict=True)) / total
+    among = math.fsum(w * (m - centre) ** 2 for w, m in zip(weights, shifts, strict=True))
+    lost = math.fsum((1 - w / total) ** 2 / (g.n - 1) for w, g in zip(weights, groups, strict=True))
+    f = among / (k - 1) / (1 + 2 * (k - 2) / (k * k - 1) * lost)
+    return WelchAnova(f, k - 1, (k * k - 1) / (3 * lost))

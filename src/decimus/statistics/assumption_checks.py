@@ -30,9 +30,23 @@ def brown_forsythe(groups: Sequence[Floats]) -> SpreadCheck | None:
 
     Source: Brown & Forsythe 1974, Journal of the American Statistical Association 69, 364–367.
     """
+    return _spread_about([_median(values) for values in groups], groups)
+
+
+def levene(groups: Sequence[Floats]) -> SpreadCheck | None:
+    """Levene's check of equal spread, on distances from each group's mean; None where undefined.
+
+    Source: Levene 1960, in Contributions to Probability and Statistics, 278–292.
+    """
+    return _spread_about([Summary(values).mean or 0.0 for values in groups], groups)
+
+
+def _spread_about(centres: Sequence[float], groups: Sequence[Floats]) -> SpreadCheck | None:
     if len(groups) < 2 or any(len(values) < 2 for values in groups):
         return None
-    distances = [Summary(np.abs(values - _median(values))) for values in groups]
+    distances = [
+        Summary(np.abs(values - centre)) for values, centre in zip(groups, centres, strict=True)
+    ]
     if not any(summary.sum_of_squares for summary in distances):
         return None
     found = one_way_anova([summary.moments for summary in distances])

@@ -6,17 +6,22 @@ import msgspec
 
 from decimus.terms import (
     Adjustment,
+    Alternative,
     ChartKind,
+    ComparisonMarks,
     ComparisonText,
     Decimals,
     Direction,
     ErrorBar,
     Height,
     Method,
+    PairSet,
     Palette,
     Side,
     Spacing,
+    SphericityCorrection,
     Statistic,
+    SumsOfSquares,
     Totals,
 )
 
@@ -65,12 +70,20 @@ class PairOfGroups(msgspec.Struct, frozen=True):
         return (a, b) in {(self.first, self.second), (self.second, self.first)}
 
 
+class Nudge(msgspec.Struct, frozen=True):
+    """How far the user moved a comparison line up (or down), in mm."""
+
+    pair: PairOfGroups
+    up_mm: float
+
+
 class FigureChoices(msgspec.Struct, frozen=True):
     """How the figure looks; lengths in mm, text in points.
 
     `spacing` None is even for bars and by amount for points that have room;
     `value_from` and `value_to` are the ends of the value axis, None for our own;
-    titles are None where they follow the data.
+    titles are None where they follow the data; `hides_not_significant` keeps comparisons off
+    that show no difference; `star_limits` come after α; `nudges` are lines moved by hand.
     """
 
     kind: ChartKind = ChartKind.BARS
@@ -85,6 +98,10 @@ class FigureChoices(msgspec.Struct, frozen=True):
     value_to: float | None = None
     comparison_text: ComparisonText = ComparisonText.EXACT_P
     spacing: Spacing | None = None
+    comparison_marks: ComparisonMarks = ComparisonMarks.LINES
+    hides_not_significant: bool = False
+    star_limits: tuple[float, ...] = (0.01, 0.001)
+    nudges: tuple[Nudge, ...] = ()
 
 
 USUAL_COLUMNS = (
@@ -125,6 +142,15 @@ class Question(msgspec.Struct, frozen=True):
         controls: at most one level for each factor.
         hidden: groups that are not on the figure.
         level_colours: colours of levels' own.
+        pair_set: which groups are compared with which; None as the design suggests.
+        chosen_pairs: the family where pairs are chosen one by one.
+        marginal_variable: the factor whose marginal means are compared; None for the first.
+        alternative: the direction of a one-sided test, a beside b; None for two-sided.
+        reference: what one group's mean is compared with.
+        sums_of_squares: what terms of a linear model are given.
+        sphericity: the correction of a repeated-measures ANOVA.
+        relevant_difference: the smallest difference that matters, where the user states one.
+        power: of planning, in percent.
     """
 
     sheet: int = 0
@@ -151,6 +177,15 @@ class Question(msgspec.Struct, frozen=True):
     controls: tuple[ControlLevel, ...] = ()
     hidden: tuple[Levels, ...] = ()
     level_colours: tuple[LevelColour, ...] = ()
+    pair_set: PairSet | None = None
+    chosen_pairs: tuple[PairOfGroups, ...] = ()
+    marginal_variable: int | None = None
+    alternative: Alternative | None = None
+    reference: float | None = None
+    sums_of_squares: SumsOfSquares = SumsOfSquares.GIVEN_ALL
+    sphericity: SphericityCorrection = SphericityCorrection.GREENHOUSE_GEISSER
+    relevant_difference: float | None = None
+    power: float = 80.0
 
     def label(self, variable: int, level: str) -> str:
         """The name a level is shown under."""

@@ -202,7 +202,9 @@ class MainWindow(QMainWindow):
         """The Comparisons place."""
         from decimus.window.comparisons import place
 
-        return self._added(place.ComparisonsPlace(self.store))
+        made = self._added(place.ComparisonsPlace(self.store))
+        made.methods_wanted.connect(self.show_methods)
+        return made
 
     @cached_property
     def figure(self) -> FigurePlace:

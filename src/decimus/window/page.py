@@ -2,11 +2,21 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QEvent, QPoint, QRect, QSize, Qt, QTimer, Signal
-from PySide6.QtGui import QHelpEvent, QImage, QMouseEvent, QPainter, QPaintEvent, QResizeEvent
+from PySide6.QtCore import QEvent, QPoint, QPointF, QRect, QSize, Qt, QTimer, Signal
+from PySide6.QtGui import (
+    QContextMenuEvent,
+    QHelpEvent,
+    QImage,
+    QMouseEvent,
+    QPainter,
+    QPaintEvent,
+    QPen,
+    QResizeEvent,
+)
 from PySide6.QtWidgets import (
     QFrame,
     QLineEdit,
+    QMenu,
     QPushButton,
     QScrollArea,
     QSizePolicy,
@@ -18,17 +28,20 @@ from PySide6.QtWidgets import (
 from decimus.analysis.results import Results
 from decimus.figure.drawing import picture
 from decimus.figure.layout import page_of
-from decimus.figure.marks import Label, Page, Part, Target
+from decimus.figure.marks import Label, Page, Part, Stroke, Target
 from decimus.figure.outlines import measure, missing_signs
-from decimus.study.edits import WriteAxisTitle
+from decimus.study.edits import DrawComparison, NudgeComparison, WriteAxisTitle
+from decimus.study.questions import PairOfGroups
 from decimus.window.sentences import SentenceFonts, SentenceView
 from decimus.window.store import Store
-from decimus.window.theme import QUIET, sans, serif
+from decimus.window.theme import QUIET, TEAL, colour, sans, serif
 from decimus.wording.captions import caption
 from decimus.wording.figure_readings import target_reading
 from decimus.wording.numbers import NBSP
 
 _TRUE_SIZE_PX_PER_MM = 96 / 25.4
+_LEAST_MOVE = 2
+"""A line that moves less was clicked and not dragged, in pixels."""
 
 
 class PageView(QWidget):
@@ -49,6 +62,8 @@ class PageView(QWidget):
         self._image: QImage | None = None
         self._is_true_size = False
         self._field: QLineEdit | None = None
+        self._held: tuple[Target, int] | None = None
+        self._moved = 0
         self._timer = QTimer(self)
         self._timer.setSingleShot(True)
         self._timer.setInterval(0)
@@ -132,9 +147,19 @@ class PageView(QWidget):
             self._timer.start()
 
     def paintEvent(self, event: QPaintEvent) -> None:
-        """The cached picture."""
-        if self._image is not None:
-            QPainter(self).drawImage(QPoint(self._left, 0), self._image)
+        """The cached picture, and where a taken line would go."""
+        if self._image is None:
+            return
+        painter = QPainter(self)
+        painter.drawImage(QPoint(self._left, 0), self._image)
+        if self._held is not None and self._page is not None:
+            painter.setPen(QPen(colour(TEAL), 1.6))
+            scale, height = self.pixels_per_mm, self._page.height_mm
+            for mark in self._page.marks:
+                if isinstance(mark, Stroke) and mark.target == self._held[0]:
+                    y = (height - mark.y1) * scale + self._moved
+                    ends = (self._left + x * scale for x in (mark.x1, mark.x2))
+                    painter.drawLine(*(QPointF(x, y) for x in ends))
 
     # --- pointing and editing ------------------------------------------------
 
@@ -146,11 +171,65 @@ class PageView(QWidget):
         x, y = position.x() - self._left, position.y()
         return self._page.target_at(x / scale, self._page.height_mm - y / scale)
 
-    def mouseMoveEvent(self, event: QMouseEvent) -> None:
-        """The pointer tells what can be edited."""
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        """A press on a comparison line takes it, to be moved up or down."""
         target = self.target_at(event.position().toPoint())
-        is_text = target is not None and target.part in (Part.VALUE_TITLE, Part.GROUP_TITLE)
-        self.setCursor(Qt.CursorShape.IBeamCursor if is_text else Qt.CursorShape.ArrowCursor)
+        is_line = target is not None and target.part is Part.COMPARISON
+        if event.button() is Qt.MouseButton.LeftButton and is_line and target is not None:
+            self._held, self._moved = (target, event.position().toPoint().y()), 0
+            return
+        super().mousePressEvent(event)
+
+    def mouseMoveEvent(self, event: QMouseEvent) -> None:
+        """The pointer tells what can be edited; a taken line shows where it would go."""
+        position = event.position().toPoint()
+        if self._held is not None:
+            self._moved = position.y() - self._held[1]
+            self.update()
+            return
+        target = self.target_at(position)
+        shape = Qt.CursorShape.ArrowCursor
+        if target is not None and target.part in (Part.VALUE_TITLE, Part.GROUP_TITLE):
+            shape = Qt.CursorShape.IBeamCursor
+        elif target is not None and target.part is Part.COMPARISON:
+            shape = Qt.CursorShape.SizeVerCursor
+        self.setCursor(shape)
+
+    def mouseReleaseEvent(self, event: QMouseEvent) -> None:
+        """A taken line stays where it was let go."""
+        held, moved = self._held, self._moved
+        self._held, self._moved = None, 0
+        self.update()
+        if held is None:
+            super().mouseReleaseEvent(event)
+        elif abs(moved) > _LEAST_MOVE:
+            pair = PairOfGroups(*held[0].groups)
+            up = self._nudge_of(pair) - moved / self.pixels_per_mm
+            self.edited.emit(NudgeComparison(pair=pair, up_mm=round(up, 2)))
+
+    def _nudge_of(self, pair: PairOfGroups) -> float:
+        """How far a line has been moved by hand until now, in mm."""
+        nudges = () if self._results is None else self._results.question.figure.nudges
+        found = (n.up_mm for n in nudges if n.pair.joins(pair.first, pair.second))
+        return next(found, 0.0)
+
+    def contextMenuEvent(self, event: QContextMenuEvent) -> None:
+        """What can be done to the line under the pointer."""
+        target = self.target_at(event.pos())
+        if target is not None and target.part is Part.COMPARISON:
+            self.open_line_menu(PairOfGroups(*target.groups), event.globalPos())
+
+    def open_line_menu(self, pair: PairOfGroups, at: QPoint) -> QMenu:
+        """Put a line back where it would stand by itself, or take it off."""
+        menu = QMenu(self)
+        menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        back = menu.addAction("Put this line back")
+        back.setEnabled(bool(self._nudge_of(pair)))
+        back.triggered.connect(lambda: self.edited.emit(NudgeComparison(pair=pair, up_mm=0.0)))
+        off = menu.addAction("Take this line off the figure")
+        off.triggered.connect(lambda: self.edited.emit(DrawComparison(pair=pair, is_drawn=False)))
+        menu.popup(at)
+        return menu
 
     def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
         """Edit an axis title in place."""

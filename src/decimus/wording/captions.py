@@ -2,22 +2,19 @@
 
 from __future__ import annotations
 
-from decimus.analysis.comparisons import Comparison, PairResult
 from decimus.analysis.groups import Group, Groups
 from decimus.analysis.results import Results
 from decimus.measurements.observations import Measurements
 from decimus.study.edits import (
-    ChooseComparisonText,
     ChooseKind,
     ShowReplicates,
 )
 from decimus.study.questions import Question
-from decimus.terms import ChartKind, ComparisonText, ErrorBar, Height, LimitRule
+from decimus.terms import ChartKind, ErrorBar, Height, LimitRule
 from decimus.wording.adjustments import adjusted_caption
-from decimus.wording.comparisons import adjustment_choice, method_choice
 from decimus.wording.error_bars import error_bar_spans, height_choice
+from decimus.wording.figure_comparisons import comparison_spans
 from decimus.wording.numbers import NBSP, plural
-from decimus.wording.p_values import star_key
 from decimus.wording.phrases import (
     LIMIT_WORDS,
     group_words,
@@ -48,7 +45,7 @@ def caption(results: Results) -> Sentence:
     if groups.measurements.limits and groups.measurements.limit_rule is not LimitRule.MISSING:
         spans.append(Text(_limits(groups.measurements)))
     if results.comparison is not None:
-        spans += _comparisons(results, results.comparison)
+        spans += comparison_spans(results, results.comparison)
     return tuple(spans)
 
 
@@ -153,48 +150,3 @@ def _about_circles(groups: Groups) -> str:
     if measurements.aside_count:
         said.append("pale ones set aside and not counted")
     return f" ({'; '.join(said)})" if said else ""
-
-
-def drawn_pairs(results: Results) -> tuple[PairResult, ...]:
-    """The comparisons that stand on the figure, in reading order."""
-    question = results.question
-    if results.comparison is None or not question.drawn_pairs:
-        return ()
-    if not question.height.is_of_outcome:
-        return ()  # lines of means over counts or shares would compare something else
-    wanted = {frozenset((pair.first, pair.second)) for pair in results.question.drawn_pairs}
-    return tuple(
-        pair
-        for pair in results.comparison.pairs
-        if frozenset((pair.a.levels, pair.b.levels)) in wanted
-        and not {pair.a.levels, pair.b.levels} & set(question.hidden)
-    )
-
-
-def comparison_text_choice(question: Question) -> Choice:
-    """What comparison lines say."""
-    words = {
-        ComparisonText.EXACT_P: "exact p",
-        ComparisonText.BOUND: "p bounds",
-        ComparisonText.STARS: "stars",
-    }
-    now = question.figure.comparison_text
-    options = tuple(
-        Option(word, ChooseComparisonText(text=text), text is now) for text, word in words.items()
-    )
-    return Choice("comparison_text", words[now], "what comparison lines say", options)
-
-
-def _comparisons(results: Results, comparison: Comparison) -> list[Span]:
-    if not drawn_pairs(results):
-        return []
-    spans: list[Span] = [
-        Text(" Lines join compared groups: "),
-        comparison_text_choice(results.question),
-    ]
-    if results.question.figure.comparison_text is ComparisonText.STARS:
-        spans += [Text(" ("), *star_key(comparison.alpha, results.decimal_sign), Text(")")]
-    spans += [Text(" by "), method_choice(results, comparison)]
-    if (adjustment := adjustment_choice(comparison)) is not None:
-        spans += [Text(", "), adjustment]
-    return [*spans, Text(", two-sided.")]

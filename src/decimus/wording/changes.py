@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from decimus.analysis.comparisons import PairResult
+from decimus.analysis.annotations import drawn_pairs
+from decimus.analysis.comparison_results import PairResult
 from decimus.analysis.results import Results
-from decimus.wording.captions import drawn_pairs
-from decimus.wording.comparisons import method_name, result_sentence
+from decimus.wording.comparisons import result_sentence
+from decimus.wording.method_names import method_name
 from decimus.wording.numbers import p_number, plural
 from decimus.wording.phrases import group_words
 from decimus.wording.spans import plain_text

@@ -1,31 +1,20 @@
-"""Comparisons in words: the sentence of choices, why, and what came out."""
+"""What a comparison came to, in words: the result, its size, its statistic."""
 
 from __future__ import annotations
 
-from decimus.analysis.comparisons import (
-    ADJUSTMENTS,
-    METHOD_NAMES,
-    Comparison,
-    Design,
-    PairResult,
-    refusal,
-    suggested_method,
-)
-from decimus.analysis.groups import Groups, names_of
+from decimus.analysis.comparison_results import SUPERIORITY, Comparison, PairResult, Term
+from decimus.analysis.groups import Groups
+from decimus.analysis.ratios import pair_ratio
 from decimus.analysis.results import Results
-from decimus.study.edits import (
-    ChooseAdjustment,
-    ChooseComparisonLevel,
-    ChooseDrawnComparisons,
-    ChooseMethod,
-    Edit,
-)
+from decimus.statistics.effect_sizes import EffectSize
+from decimus.study.edits import ChooseDrawnComparisons
 from decimus.study.questions import PairOfGroups
-from decimus.terms import Adjustment, Method
+from decimus.terms import IntervalKind, Method
+from decimus.wording.comparison_choices import required
 from decimus.wording.numbers import (
     NBSP,
-    count_word,
     degrees_of_freedom,
+    full_number,
     number,
     percent,
     rounded,
@@ -33,286 +22,275 @@ from decimus.wording.numbers import (
 )
 from decimus.wording.p_values import p_spans
 from decimus.wording.phrases import (
-    LEVELS_OFFERED,
     at_group,
     factor_words,
     group_words,
     outcome_words,
     quantity,
-    typed_number,
     upper_first,
 )
-from decimus.wording.spans import Choice, Entry, Option, Sentence, Span, Style, Text
+from decimus.wording.spans import Choice, Option, Sentence, Span, Style, Text
 
-ADJUSTMENT_NAMES = {
-    Adjustment.TUKEY: "Tukey–Kramer test",
-    Adjustment.NONE: "pairs unadjusted",
-}
-
-
-def method_name(comparison: Comparison) -> str:
-    """The method in full, as it stands in a sentence."""
-    name = METHOD_NAMES[comparison.method]
-    return f"{name} over the cells" if _is_over_cells(comparison) else name
-
-
-def _is_over_cells(comparison: Comparison) -> bool:
-    return comparison.method is Method.ANOVA and len(comparison.groups[0].levels) > 1
-
-
-def method_choice(results: Results, comparison: Comparison) -> Choice:
-    """The test; those that do not fit the groups say why."""
-    suggested = suggested_method(comparison.design)
-    options = []
-    for method, name in METHOD_NAMES.items():
-        problem = refusal(method, results.groups)
-        edit = ChooseMethod(method=method, name=name) if problem is None else None
-        note = "suggested for this design" if method is suggested else ""
-        why = problem.what if problem is not None else note
-        options.append(Option(name, edit, method is comparison.method, why))
-    text = method_name(comparison)
-    return Choice("method", text, "the test", tuple(options))
-
-
-def adjustment_choice(comparison: Comparison) -> Choice | None:
-    """The follow-up; None where there is only one pair and nothing to adjust."""
-    if len(comparison.pairs) < 2:
-        return None
-    now = comparison.adjustment
-    options = tuple(
-        Option(
-            ADJUSTMENT_NAMES[a], ChooseAdjustment(adjustment=a, name=ADJUSTMENT_NAMES[a]), a is now
-        )
-        for a in ADJUSTMENTS[comparison.method]
-    )
-    return Choice("adjustment", ADJUSTMENT_NAMES[now], "the follow-up", options)
-
-
-def level_choice(key: str, level: float, name: str, edit_of: type, decimal_sign: str) -> Choice:
-    """A confidence level: usual ones to pick, any other to type."""
-
-    def typed(text: str) -> Edit:
-        edit: Edit = edit_of(level=typed_number(text, "a level"))
-        return edit
-
-    options = tuple(
-        Option(percent(at, decimal_sign), edit_of(level=at), at == level)
-        for at in sorted({*LEVELS_OFFERED, level})
-    )
-    entry = Entry("another level, %", f"{level:g}", typed)
-    return Choice(key, percent(level, decimal_sign), name, options, (entry,))
-
-
-def comparison_sentence(results: Results) -> Sentence:
-    """What is compared and how, as choices; needs a comparison."""
-    comparison = _required(results)
-    sign = results.decimal_sign
-    pairs = "the two groups" if len(comparison.pairs) == 1 else "all pairs"
-    spans: list[Span] = [Text(f"Compare {pairs} by "), method_choice(results, comparison)]
-    if (adjustment := adjustment_choice(comparison)) is not None:
-        spans += [Text(", then "), adjustment]
-    level = level_choice(
-        "comparison_level",
-        comparison.level,
-        "the level of intervals of differences",
-        ChooseComparisonLevel,
-        sign,
-    )
-    return (*spans, Text(", two-sided, at "), level, Text("."))
-
-
-def _required(results: Results) -> Comparison:
-    if results.comparison is None:
-        raise results.refusal or ValueError("no comparison")
-    return results.comparison
-
-
-def reason(comparison: Comparison) -> str:
-    """Why this method is suggested, from the design alone."""
-    count = count_word(len(comparison.groups))
-    match comparison.design:
-        case Design.TWO_GROUPS:
-            facts = "two independent groups, each with a spread of its own"
-        case Design.SEVERAL_GROUPS:
-            facts = f"{count} independent groups"
-        case Design.SAME_TWICE | Design.SAME_OFTEN:
-            facts = "the same units under both conditions"
-        case Design.CELLS:
-            facts = f"{count} independent cells of several factors, taken as {count} groups"
-    left_out = (
-        f" {names_of(comparison.left_out)} left out: no values." if comparison.left_out else ""
-    )
-    if comparison.method is comparison.suggested:
-        return f"Suggested: {facts}.{left_out}"
-    suggested = METHOD_NAMES[comparison.suggested]
-    return f"Your choice; {suggested} is suggested for {facts}.{left_out}"
+STATISTIC_LETTERS = {"chi2": "χ²"}
+"""Statistics that are not written as they are stored."""
 
 
 def drawn_choice(results: Results) -> Choice:
     """Which comparisons stand on the figure, all at once."""
-    comparison = _required(results)
+    comparison = required(results)
+    cells = [(pair, pair.cells) for pair in comparison.pairs]
+    drawable = [(pair, both) for pair, both in cells if both is not None]
 
-    def option(label: str, pairs: tuple[PairResult, ...]) -> Option:
-        chosen = tuple(PairOfGroups(p.a.levels, p.b.levels) for p in pairs)
+    def option(label: str, pairs: list[PairResult]) -> Option:
+        chosen = tuple(PairOfGroups(*both) for pair, both in drawable if pair in pairs)
         return Option(label, ChooseDrawnComparisons(pairs=chosen, words=label))
 
-    shown = tuple(p for p in comparison.pairs if p.p_shown < comparison.alpha)
-    first = comparison.groups[0]
-    against = tuple(p for p in comparison.pairs if p.a is first)
+    shown = [p for p, _ in drawable if p.p_shown < comparison.alpha]
     bound = f"those with p < {comparison.alpha:g}".replace(".", results.decimal_sign)
-    options = [
-        option("no comparison", ()),
-        option(bound, shown),
-        option(f"all with {group_words(results.groups, first)}", against),
-        option("every comparison", comparison.pairs),
-    ]
+    options = [option("no comparison", []), option(bound, shown)]
+    for group in (comparison.groups[0], comparison.groups[-1]):
+        with_it = [p for p, both in drawable if group.levels in both]
+        if 0 < len(with_it) < len(drawable):
+            options.append(option(f"all with {group_words(results.groups, group)}", with_it))
+    options.append(option("every comparison", [p for p, _ in drawable]))
     wanted = {frozenset((pair.first, pair.second)) for pair in results.question.drawn_pairs}
-    drawn = sum(frozenset((p.a.levels, p.b.levels)) in wanted for p in comparison.pairs)
+    drawn = sum(frozenset(both) in wanted for _, both in drawable)
     text = f"{drawn} of {len(comparison.pairs)}"
     return Choice("drawn", text, "comparisons on the figure", tuple(options))
 
 
-def statistic_spans(comparison: Comparison, decimal_sign: str = ".") -> tuple[Text, ...]:
-    """The statistic with its df and p: F(4, 34) = 9.12, p < 0.001."""
-    if comparison.anova is not None:
-        anova = comparison.anova
-        letter, value = "F", anova.statistic
-        df = f"{anova.df_between},{NBSP}{anova.df_within}"
-    else:
-        test = comparison.pairs[0].test
-        letter, value = "t", test.statistic
-        df = degrees_of_freedom(test.df, decimal_sign)
+def term_spans(
+    term: Term, alpha: float, decimal_sign: str = ".", p: float | None = None
+) -> Sentence:
+    """A statistic with its df and p: F(4, 34) = 9.12, p < 0.001."""
+    letter = STATISTIC_LETTERS.get(term.statistic, term.statistic)
+    df = f",{NBSP}".join(degrees_of_freedom(df, decimal_sign) for df in term.df)
+    in_brackets = f"({df})" if df else ""
     return (
         Text(letter, Style.ITALIC),
-        Text(f"({df}){NBSP}={NBSP}{statistic(value, decimal_sign)}, "),
-        *p_spans(comparison.p_value, comparison.alpha, decimal_sign),
+        Text(f"{in_brackets}{NBSP}={NBSP}{_value(term, decimal_sign)}, "),
+        *p_spans(term.p_value if p is None else p, alpha, decimal_sign),
     )
+
+
+def _value(term: Term, sign: str) -> str:
+    if term.statistic in ("U", "W"):
+        return full_number(term.value, sign)
+    return statistic(term.value, sign)
+
+
+def statistic_spans(comparison: Comparison, decimal_sign: str = ".") -> Sentence:
+    """The statistic of the first term; the p in the direction of the sentence."""
+    p = comparison.p_value
+    return term_spans(comparison.terms[0], comparison.alpha, decimal_sign, p)
 
 
 def result_sentence(results: Results) -> Sentence:
-    """What came out, in one sentence with the statistic."""
-    comparison = _required(results)
-    if len(comparison.pairs) == 1 and comparison.anova is None:
+    """What came out, with direction, size and interval where there are two groups."""
+    comparison = required(results)
+    if comparison.is_of_two:
         return _two_group_result(results, comparison)
+    spans: list[Span] = []
+    for place, term in enumerate(comparison.terms):
+        spans += [Text(" ")] if place else []
+        spans += _term_result(results, comparison, term)
+    return tuple(spans)
+
+
+def _term_result(results: Results, comparison: Comparison, term: Term) -> list[Span]:
     groups = results.groups
-    outcome = upper_first(outcome_words(groups.measurements))
-    among = _among(groups)
-    spans = statistic_spans(comparison, results.decimal_sign)
-    if comparison.p_value < comparison.alpha:
-        return (Text(f"{outcome} differs between {among}: "), *spans, Text("."))
-    return (
-        Text(
-            f"A difference in {outcome_words(groups.measurements)} between {among} is not shown: "
-        ),
-        *spans,
-        Text("."),
-    )
+    outcome = outcome_words(groups.measurements)
+    statistics = term_spans(term, comparison.alpha, results.decimal_sign)
+    is_shown = term.p_value < comparison.alpha
+    is_joint = len(term.factors) > 1 and len(comparison.terms) > 1
+    if is_joint:
+        first, *others = (factor_words(groups.factors[i]) for i in term.factors)
+        depends = f"how it differs by {first} depends on {' and '.join(others)}"
+        said = f"{upper_first(depends)}: " if is_shown else f"That {depends} is not shown: "
+        return [Text(said), *statistics, Text(".")]
+    among = _among(groups, term)
+    if is_shown:
+        verb = "tends to differ" if term.statistic in ("H", "chi2") else "differs"
+        return [Text(f"{upper_first(outcome)} {verb} between {among}: "), *statistics, Text(".")]
+    said = f"A difference in {outcome} between {among} is not shown: "
+    return [Text(said), *statistics, Text(".")]
 
 
-def _among(groups: Groups) -> str:
+def _among(groups: Groups, term: Term) -> str:
     """What is compared: "levels of road salt", "groups"."""
-    if len(groups.factors) == 1 and groups.factors[0].factor.is_named:
-        return f"levels of {factor_words(groups.factors[0])}"
-    if len(groups.factors) > 1:
-        return "cells of " + " and ".join(factor_words(factor) for factor in groups.factors)
-    return "the groups"
+    if len(term.factors) == 1:
+        factor = groups.factors[term.factors[0]]
+        return f"levels of {factor_words(factor)}" if factor.factor.is_named else "the groups"
+    return "cells of " + " and ".join(factor_words(groups.factors[i]) for i in term.factors)
 
 
 def _two_group_result(results: Results, comparison: Comparison) -> Sentence:
     groups, pair = results.groups, comparison.pairs[0]
-    outcome = upper_first(outcome_words(groups.measurements))
-    is_larger = pair.test.mean_difference > 0
-    high, low = (pair.a, pair.b) if is_larger else (pair.b, pair.a)
-    size = difference_words(results, pair, is_absolute=True)
+    outcome = outcome_words(groups.measurements)
     statistics = statistic_spans(comparison, results.decimal_sign)
-    if comparison.p_value < comparison.alpha:
+    is_shown = pair.p_shown < comparison.alpha
+    other = group_words(groups, pair.b)
+    if comparison.reference is not None:
+        return _reference_result(results, comparison, pair, statistics)
+    if is_shown:
+        is_larger = pair.estimate > 0
+        high, low = (pair.a, pair.b) if is_larger else (pair.b, pair.a)
+        size = difference_words(results, pair, is_absolute=True)
+        verb = "tends to be larger" if pair.rank is not None else "is larger"
         text = (
-            f"{outcome} is larger {at_group(groups, high)} than {at_group(groups, low)} by {size}; "
+            f"{upper_first(outcome)} {verb} {at_group(groups, high)} than {at_group(groups, low)}"
         )
-        return (Text(text), *statistics, Text("."))
-    text = (
-        f"A difference in {outcome_words(groups.measurements)} between "
-        f"{group_words(groups, pair.a)} and {group_words(groups, pair.b)} is not shown: "
-        f"{difference_words(results, pair)}; "
-    )
+        return (Text(f"{text} by {size}; "), *statistics, Text("."))
+    size = difference_words(results, pair)
+    text = f"A difference in {outcome} between {group_words(groups, pair.a)} and {other}"
+    return (Text(f"{text} is not shown: {size}; "), *statistics, Text("."))
+
+
+def _reference_result(
+    results: Results, comparison: Comparison, pair: PairResult, statistics: Sentence
+) -> Sentence:
+    groups, sign = results.groups, results.decimal_sign
+    unit = groups.measurements.outcome.unit
+    value = quantity(full_number(comparison.reference, sign), unit)
+    name = outcome_words(groups.measurements)
+    if pair.p_shown < comparison.alpha:
+        side = "above" if pair.estimate > 0 else "below"
+        size = difference_words(results, pair, is_absolute=True)
+        text = f"{upper_first(name)} {at_group(groups, pair.a)} lies {side} {value} by {size}; "
+    else:
+        size = difference_words(results, pair)
+        text = f"That {name} {at_group(groups, pair.a)} differs from {value} is not shown: {size}; "
     return (Text(text), *statistics, Text("."))
 
 
+_KIND_WORDS = {
+    IntervalKind.INDIVIDUAL: "",
+    IntervalKind.SIMULTANEOUS: "simultaneous ",
+    IntervalKind.BONFERRONI: "Bonferroni ",
+}
+
+
 def difference_words(results: Results, pair: PairResult, *, is_absolute: bool = False) -> str:
-    """A difference with its interval: "12.31 mm² (95 % CI 5.12 to 19.50)"."""
+    """A difference with its interval: "12.31 mm² (95 % CI 5.12 to 19.50)".
+
+    Of logarithms it is the ratio that they are differences of: "a factor of 1.8 (…)".
+    """
     groups, sign = results.groups, results.decimal_sign
-    decimals = groups.decimals
-    flip = is_absolute and pair.test.mean_difference < 0
-    low, high = (-pair.ci_upper, -pair.ci_lower) if flip else (pair.ci_lower, pair.ci_upper)
-    value = -pair.test.mean_difference if flip else pair.test.mean_difference
-    level = percent(_required(results).level, sign)
-    interval = f"{level} CI {number(low, decimals, sign)} to {number(high, decimals, sign)}"
-    text = quantity(number(value, decimals, sign), groups.measurements.outcome.unit)
-    return f"{text} ({interval})"
+    flip = is_absolute and pair.estimate < 0
+    ratio = pair_ratio(groups, pair)
+    if ratio is not None:
+        value, low, high = ratio.value, ratio.lower, ratio.upper
+        if flip:
+            value = 1 / value
+            low, high = (None if high is None else 1 / high), (None if low is None else 1 / low)
+        text = f"a factor of {_significant(value, sign)}"
+        ends = [None if end is None else _significant(end, sign) for end in (low, high)]
+    else:
+        low, high, value = pair.ci_lower, pair.ci_upper, pair.estimate
+        if flip:
+            value = -value
+            low, high = (None if high is None else -high), (None if low is None else -low)
+        decimals = groups.decimals
+        text = quantity(number(value, decimals, sign), groups.measurements.outcome.unit)
+        ends = [None if end is None else number(end, decimals, sign) for end in (low, high)]
+    if ends[0] is None or ends[1] is None:
+        return text
+    level = percent(required(results).level, sign)
+    kind = _KIND_WORDS[pair.ci_kind or IntervalKind.INDIVIDUAL]
+    return f"{text} ({kind}{level} CI {ends[0]} to {ends[1]})"
+
+
+def _significant(value: float, sign: str) -> str:
+    """A ratio with three significant digits at least."""
+    return number(value, 2 if value >= 1 else 3, sign)
+
+
+_EFFECT_NAMES = {
+    "Hedges g": "Hedges’ g",
+    "Cohen d_z": "d_z",
+    "Cohen d_av": "d_av",
+    "Glass delta": "Glass’s Δ",
+    "eta squared": "η²",
+    "partial eta squared": "partial η²",
+    "omega squared": "ω²",
+    "epsilon squared": "ε²",
+    "Kendall W": "Kendall’s W",
+    SUPERIORITY: "P(a > b)",
+}
+
+
+def effect_name(effect: EffectSize) -> str:
+    """What an effect size is called in running text."""
+    return _EFFECT_NAMES.get(effect.name, effect.name)
+
+
+def effect_words(effect: EffectSize, sign: str) -> str:
+    """An effect size with its interval: "Hedges’ g = 1.23, 95 % CI 0.40 to 2.04"."""
+    text = f"{effect_name(effect)}{NBSP}={NBSP}{number(effect.value, 2, sign)}"
+    if effect.interval is None:
+        return text
+    low, high = (number(end, 2, sign) for end in effect.interval)
+    about = "about " if effect.is_approximate else ""
+    return f"{text}, {about}{percent(effect.level, sign)} CI {low} to {high}"
 
 
 def effect_sentence(results: Results) -> str:
     """The effect size in plain words."""
-    comparison = _required(results)
+    comparison = required(results)
     sign = results.decimal_sign
-    if comparison.anova is not None:
-        share = comparison.anova.eta_squared
-        return (
-            f"{rounded(100 * share, 0):f}{NBSP}% of the variation in this sample lies between "
-            f"the groups (η² = {number(share, 2, sign)})."
-        )
-    g = comparison.pairs[0].effect
-    if g is None:
+    term = comparison.terms[0]
+    effect = term.effect
+    if effect is None:
         return ""
-    if comparison.pairing is not None:
-        return (
-            f"The mean difference is {number(abs(g), 2, sign)} standard deviations of the "
-            f"differences (d_z = {number(g, 2, sign)})."
-        )
-    return (
-        f"The difference is {number(abs(g), 2, sign)} standard deviations "
-        f"(Hedges’ g = {number(g, 2, sign)})."
-    )
+    words = effect_words(effect, sign)
+    if comparison.is_of_two:
+        if effect.name == SUPERIORITY:
+            share = percent(float(rounded(100 * effect.value, 0)), sign)
+            of = (
+                "differences are above 0"
+                if comparison.pairs[0].df is None and _is_signed(comparison)
+                else "pairs of values have the larger one in the first group"
+            )
+            return f"{share} of {of} ({words})."
+        of = {"Cohen d_z": " of the differences"}.get(effect.name, "")
+        size = number(abs(effect.value), 2, sign)
+        return f"The difference is {size} standard deviations{of} ({words})."
+    if len(comparison.terms) > 1:
+        parts = [f"{t.name}: {effect_words(t.effect, sign)}" for t in comparison.terms if t.effect]
+        return f"Effect sizes in this sample: {'; '.join(parts)}."
+    if effect.name == "eta squared":
+        share = percent(float(rounded(100 * effect.value, 0)), sign)
+        return f"{share} of the variation in this sample lies between the groups ({words})."
+    return f"Effect size in this sample: {words}."
+
+
+def _is_signed(comparison: Comparison) -> bool:
+    return comparison.method is Method.SIGNED_RANK
 
 
 def pair_sentence(results: Results, pair: PairResult) -> Sentence:
     """One pair in a sentence: "0 g/L against 2 g/L: 32.60 mm² (…), p < 0.001"."""
-    comparison = _required(results)
+    comparison = required(results)
     groups = results.groups
     names = f"{group_words(groups, pair.a)} against {group_words(groups, pair.b)}: "
     p = p_spans(pair.p_shown, comparison.alpha, results.decimal_sign)
     return (Text(names + difference_words(results, pair) + ", "), *p)
 
 
-def anova_table(results: Results) -> tuple[tuple[str, ...], ...]:
-    """The ANOVA table as rows of text, headings first; empty for a t-test."""
-    comparison = _required(results)
-    anova = comparison.anova
-    if anova is None:
-        return ()
-    sign, decimals = results.decimal_sign, results.groups.decimals
-
-    def say(value: float) -> str:
-        return number(value, decimals, sign)
-
-    total = anova.sum_of_squares_between + anova.sum_of_squares_within
-    p = "".join(span.text for span in p_spans(anova.p_value, comparison.alpha, sign)[1:])
-    between = (
-        "between groups",
-        say(anova.sum_of_squares_between),
-        str(anova.df_between),
-        say(anova.mean_square_between),
-        statistic(anova.statistic, sign),
-        p.strip(NBSP).removeprefix(f"={NBSP}"),
-    )
-    within = (
-        "within groups",
-        say(anova.sum_of_squares_within),
-        str(anova.df_within),
-        say(anova.mean_square_within),
-        "",
-        "",
-    )
-    everything = ("in all", say(total), str(anova.df_between + anova.df_within), "", "", "")
-    headings = ("variation", "sum of squares", "df", "mean square", "F", "p")
-    return (headings, between, within, everything)
+def pairs_summary(results: Results) -> str:
+    """How many pairs of the family differ, and the largest difference among them."""
+    comparison = required(results)
+    pairs = comparison.pairs
+    if comparison.is_of_two or len(pairs) < 2:
+        return ""
+    shown = [pair for pair in pairs if pair.p_shown < comparison.alpha]
+    if not shown:
+        return f"None of {len(pairs)} pairs is shown to differ."
+    furthest = max(shown, key=lambda pair: abs(pair.estimate))
+    groups = results.groups
+    larger = "above" if furthest.estimate > 0 else "below"
+    size = difference_words(results, furthest, is_absolute=True)
+    a, b = group_words(groups, furthest.a), group_words(groups, furthest.b)
+    differ = "differs" if len(shown) == 1 else "differ"
+    lead = f"{len(shown)} of {len(pairs)} pairs {differ}; furthest apart: " + a
+    return f"{lead} lies {larger} {b} by {size}."

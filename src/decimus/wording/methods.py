@@ -6,13 +6,27 @@ from decimus.analysis.results import Results
 from decimus.measurements.adjusting import in_order
 from decimus.measurements.observations import Measurements
 from decimus.study.readings import SetAside
-from decimus.terms import Adjustment, ErrorBar, Height, LimitRule
+from decimus.terms import (
+    Adjustment,
+    ErrorBar,
+    Height,
+    LimitRule,
+    SphericityCorrection,
+    SumsOfSquares,
+)
 from decimus.wording.adjustments import adjustment_words
 from decimus.wording.asides import aside_name
-from decimus.wording.comparisons import ADJUSTMENT_NAMES, method_name
+from decimus.wording.comparison_choices import alternative_words, pair_set_words
 from decimus.wording.error_bars import height_words
+from decimus.wording.method_names import (
+    CORRECTION_NAMES,
+    follow_up_name,
+    has_follow_up,
+    method_name,
+)
 from decimus.wording.numbers import NBSP, percent, plural
 from decimus.wording.phrases import bar_name, n_words, upper_first
+from decimus.wording.with_and_without import both_ways
 
 _MOST_NAMED = 6
 
@@ -141,17 +155,29 @@ def _tested(results: Results) -> list[str]:
         return []
     level = percent(comparison.level, results.decimal_sign)
     name = upper_first(method_name(comparison))
-    text = f"{name}, two-sided, at {level}"
-    if len(comparison.pairs) > 1:
+    if comparison.correction not in (None, SphericityCorrection.NONE):
+        name += f" with the {CORRECTION_NAMES[comparison.correction]} correction"
+    text = f"{name}, {alternative_words(results, comparison)}, at {level}"
+    if has_follow_up(comparison) and comparison.pairs:
         count = len(comparison.pairs)
-        if comparison.adjustment is not Adjustment.NONE:
-            follow = ADJUSTMENT_NAMES[comparison.adjustment]
-            text += f", followed by the {follow} over all {count} pairs"
-        else:
-            text += f", with {count} pairs compared without adjustment"
+        follow = follow_up_name(comparison.method, comparison.adjustment)
+        words = pair_set_words(results.groups, comparison)
+        family = f"{words}, {count} in all" if count > 1 else words
+        together = "one family" if comparison.adjustment is not Adjustment.NONE else "unadjusted"
+        text += f", followed by {follow} over {family} ({together})"
     found = [f"Test: {text}."]
-    pairing = comparison.pairing
-    if pairing is not None and pairing.incomplete:
-        names = ", ".join(pairing.incomplete[:_MOST_NAMED])
-        found.append(f"Left out of the test, with one value only: {names}.")
+    if comparison.sums_of_squares is not None and not comparison.is_balanced:
+        found.append(f"{_SQUARES[comparison.sums_of_squares]}.")
+    if comparison.incomplete:
+        names = ", ".join(comparison.incomplete[:_MOST_NAMED])
+        more = " …" if len(comparison.incomplete) > _MOST_NAMED else ""
+        found.append(f"Left out of the test, with values missing: {names}{more}.")
+    if results.measurements.aside_count and (said := both_ways(results)):
+        found.append(said)
     return found
+
+
+_SQUARES = {
+    SumsOfSquares.GIVEN_ALL: "Each term was tested given all others (type III)",
+    SumsOfSquares.GIVEN_LOWER: "Each term was tested given those not containing it (type II)",
+}

@@ -8,7 +8,6 @@ MINUS = "\u2212"
 NBSP = "\u00a0"
 UNDEFINED = "–"
 
-STAR_LIMITS = ((0.001, "***"), (0.01, "**"))
 """Limits below the first, which is always α itself."""
 
 
@@ -83,12 +82,9 @@ def p_bound(p: float, alpha: float, decimal_sign: str = ".") -> str:
     return f"<{NBSP}{limit:g}".replace(".", decimal_sign)
 
 
-def stars(p: float, alpha: float) -> str:
-    """Of a p below α: one star, two below 0.01, three below 0.001."""
-    for limit, text in STAR_LIMITS:
-        if p < limit and limit < alpha:
-            return text
-    return "*"
+def stars(p: float, alpha: float, limits: tuple[float, ...] = (0.01, 0.001)) -> str:
+    """Of a p below α: one star, and one more for each limit below α that it is below."""
+    return "*" * (1 + sum(p < limit < alpha for limit in limits))
 
 
 def count_word(count: int) -> str:

@@ -13,21 +13,28 @@ def p_spans(p: float, alpha: float, decimal_sign: str = ".") -> tuple[Text, ...]
 
 
 def figure_spans(
-    p: float, alpha: float, kind: ComparisonText, decimal_sign: str = "."
+    p: float,
+    alpha: float,
+    kind: ComparisonText,
+    decimal_sign: str = ".",
+    limits: tuple[float, ...] = (0.01, 0.001),
 ) -> tuple[Text, ...]:
     """What a comparison line on the figure says; a pair that is not significant says its p."""
     if kind is ComparisonText.EXACT_P or p >= alpha:
         return p_spans(p, alpha, decimal_sign)
     if kind is ComparisonText.STARS:
-        return (Text(stars(p, alpha)),)
+        return (Text(stars(p, alpha, limits)),)
+    if kind is ComparisonText.STARS_AND_P:
+        return (Text(f"{stars(p, alpha, limits)} "), *p_spans(p, alpha, decimal_sign))
     return (Text("p", Style.ITALIC), Text(f"{NBSP}{p_bound(p, alpha, decimal_sign)}"))
 
 
-def star_key(alpha: float, decimal_sign: str = ".") -> tuple[Text, ...]:
+def star_key(
+    alpha: float, decimal_sign: str = ".", limits: tuple[float, ...] = (0.01, 0.001)
+) -> tuple[Text, ...]:
     """What the stars mean: * p < 0.05, ** p < 0.01, *** p < 0.001."""
-    limits = [alpha, *(limit for limit in (0.01, 0.001) if limit < alpha)]
     parts: list[Text] = []
-    for index, limit in enumerate(limits):
+    for index, limit in enumerate([alpha, *(limit for limit in limits if limit < alpha)]):
         lead = ", " if index else ""
         parts.append(Text(f"{lead}{'*' * (index + 1)}{NBSP}"))
         parts.append(Text("p", Style.ITALIC))

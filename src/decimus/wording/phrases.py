@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 
+from decimus.analysis.families import Compared
 from decimus.analysis.groups import FactorInOrder, Group, Groups
 from decimus.errors import ChoiceError
 from decimus.measurements.observations import Measurements
@@ -58,15 +59,16 @@ def level_words(factor: FactorInOrder, label: str) -> str:
     return label
 
 
-def group_words(groups: Groups, group: Group) -> str:
-    """A group in running text: "2 g/L, dim"."""
+def group_words(groups: Groups, group: Group | Compared) -> str:
+    """A group in running text: "2 g/L, dim"; "2 g/L" where light is averaged over."""
     return ", ".join(
         level_words(factor, label)
-        for factor, label in zip(groups.factors, group.labels, strict=True)
+        for factor, label in zip(groups.factors, group.labels, strict=False)
+        if label
     )
 
 
-def at_group(groups: Groups, group: Group, of_names: str = "for") -> str:
+def at_group(groups: Groups, group: Group | Compared, of_names: str = "for") -> str:
     """Where a group was: "at 2 g/L", "at 2 g/L, dim"; "for old signs" where there is no amount."""
     return f"{preposition(groups, of_names)} {group_words(groups, group)}"
 

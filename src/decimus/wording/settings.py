@@ -21,12 +21,12 @@ from decimus.study.edits import (
 from decimus.study.questions import Question
 from decimus.terms import ChartKind, Decimals, LevelKind, Palette, Spacing
 from decimus.wording.captions import (
-    comparison_text_choice,
     kind_choice,
     replicates_choice,
 )
-from decimus.wording.comparisons import level_choice
+from decimus.wording.comparison_choices import level_choice
 from decimus.wording.error_bars import direction_choice, error_bar_choice, height_choice
+from decimus.wording.figure_comparisons import comparison_text_choice, hidden_choice
 from decimus.wording.numbers import full_number, plural
 from decimus.wording.phrases import factor_words, outcome_words, typed_number
 from decimus.wording.questions import swap_option
@@ -126,6 +126,7 @@ def figure_settings(results: Results) -> tuple[SettingsSection, ...]:
             (
                 Setting("letters", (_text_size_choice(question),)),
                 Setting("comparison lines", (comparison_text_choice(question),)),
+                Setting("comparisons drawn", (hidden_choice(question),)),
             ),
         ),
         SettingsSection("Size", (Setting("width × height", (_size_choice(question),)),)),

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from decimus.analysis.annotations import drawn_pairs
 from decimus.analysis.groups import Group, Groups
 from decimus.analysis.lane_statistics import Total, lanes
 from decimus.analysis.results import Results
 from decimus.terms import Statistic
-from decimus.wording.captions import drawn_pairs
 from decimus.wording.comparisons import pair_sentence, result_sentence
 from decimus.wording.spans import Sentence, Span, Text
 from decimus.wording.statistics import heading, statistic_text, total_words

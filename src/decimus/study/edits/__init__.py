@@ -22,6 +22,24 @@ from decimus.study.edits.cells import (
     InsertRows,
     WriteCells,
 )
+from decimus.study.edits.comparisons import (
+    ChooseAdjustment,
+    ChooseAlternative,
+    ChooseComparisonLevel,
+    ChooseComparisonMarks,
+    ChooseDrawnComparisons,
+    ChooseMethod,
+    ChoosePairs,
+    ChoosePower,
+    ChooseReference,
+    ChooseSphericity,
+    ChooseStarLimits,
+    ChooseSumsOfSquares,
+    DrawComparison,
+    HideNotSignificant,
+    NudgeComparison,
+    StateRelevantDifference,
+)
 from decimus.study.edits.figures import (
     ChooseComparisonText,
     ChooseKind,
@@ -43,17 +61,12 @@ from decimus.study.edits.groups import (
     MarkControl,
 )
 from decimus.study.edits.questions import (
-    ChooseAdjustment,
-    ChooseComparisonLevel,
     ChooseDecimals,
     ChooseDirection,
-    ChooseDrawnComparisons,
     ChooseErrorBar,
     ChooseErrorBarLevel,
     ChooseFactors,
-    ChooseMethod,
     ChooseOutcome,
-    DrawComparison,
     RenameLevel,
     ReorderLevels,
 )
@@ -152,6 +165,17 @@ Edit = (
     | WriteAxisTitle
     | ChooseValueRange
     | ChooseComparisonText
+    | ChoosePairs
+    | ChooseAlternative
+    | ChooseReference
+    | ChooseSumsOfSquares
+    | ChooseSphericity
+    | StateRelevantDifference
+    | ChoosePower
+    | ChooseComparisonMarks
+    | HideNotSignificant
+    | ChooseStarLimits
+    | NudgeComparison
 )
 """Any change; told apart in a file by the name of its class."""
 
@@ -160,9 +184,11 @@ __all__ = [
     "Adjust",
     "BringInTable",
     "ChooseAdjustment",
+    "ChooseAlternative",
     "ChooseAveraging",
     "ChooseColumns",
     "ChooseComparisonLevel",
+    "ChooseComparisonMarks",
     "ChooseComparisonText",
     "ChooseDecimalSign",
     "ChooseDecimals",
@@ -181,14 +207,20 @@ __all__ = [
     "ChooseMeaning",
     "ChooseMethod",
     "ChooseOutcome",
+    "ChoosePairs",
     "ChoosePalette",
+    "ChoosePower",
     "ChooseReadingsAcross",
+    "ChooseReference",
     "ChooseRowNames",
     "ChooseSameN",
     "ChooseSameUnits",
     "ChooseSize",
     "ChooseSpacing",
+    "ChooseSphericity",
+    "ChooseStarLimits",
     "ChooseSummaryColumns",
+    "ChooseSumsOfSquares",
     "ChooseTable",
     "ChooseTextSize",
     "ChooseThreshold",
@@ -208,11 +240,13 @@ __all__ = [
     "Edit",
     "ExplainMissing",
     "HideGroup",
+    "HideNotSignificant",
     "InsertColumns",
     "InsertRows",
     "JoinLevels",
     "MarkControl",
     "NameVariable",
+    "NudgeComparison",
     "ReadAs",
     "RemoveComputed",
     "RemoveTable",
@@ -221,6 +255,7 @@ __all__ = [
     "ReplaceTable",
     "SetValuesAside",
     "ShowReplicates",
+    "StateRelevantDifference",
     "TakeBackAdjustment",
     "WriteAxisTitle",
     "WriteCells",

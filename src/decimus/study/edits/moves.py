@@ -101,6 +101,11 @@ def moved_question(
         level_labels=_moved_all(question.level_labels, moved, gone),
         level_colours=_moved_all(question.level_colours, moved, gone),
         controls=_moved_all(question.controls, moved, gone),
+        marginal_variable=(
+            None
+            if question.marginal_variable is None or question.marginal_variable in gone
+            else moved(question.marginal_variable)
+        ),
     )
 
 

@@ -8,7 +8,7 @@ from decimus.errors import ChoiceError
 from decimus.study.edits.bases import QuestionEdit, check_level
 from decimus.study.edits.groups import fitting
 from decimus.study.questions import LevelLabel, LevelOrder, Levels, PairOfGroups, Question
-from decimus.terms import Adjustment, Decimals, Direction, ErrorBar, Height, Method
+from decimus.terms import Decimals, Direction, ErrorBar, Height
 
 _LARGEST_FACTOR = 100.0
 
@@ -47,19 +47,29 @@ class ChooseFactors(QuestionEdit, frozen=True, kw_only=True):
     def changed(self, question: Question) -> Question:
         """The question by those factors; pairs of other groups are no longer drawn."""
         before = question.factors or self.before
-        pairs, hidden = question.drawn_pairs, question.hidden
+        pairs, hidden = (question.drawn_pairs, question.chosen_pairs), question.hidden
         if before == self.factors:
             kept = pairs
         elif sorted(before) == sorted(self.factors):
             places = [before.index(factor) for factor in self.factors]
-            kept = tuple(
-                PairOfGroups(_moved(pair.first, places), _moved(pair.second, places))
-                for pair in pairs
+            drawn, chosen = (
+                tuple(
+                    PairOfGroups(_moved(pair.first, places), _moved(pair.second, places))
+                    for pair in some
+                )
+                for some in pairs
             )
+            kept = (drawn, chosen)
             hidden = tuple(_moved(levels, places) for levels in hidden)
         else:
-            kept, hidden = (), ()
-        return replace(question, factors=self.factors, drawn_pairs=kept, hidden=hidden)
+            kept, hidden = ((), ()), ()
+        return replace(
+            question,
+            factors=self.factors,
+            drawn_pairs=kept[0],
+            chosen_pairs=kept[1],
+            hidden=hidden,
+        )
 
 
 def _moved(levels: Levels, places: list[int]) -> Levels:
@@ -178,24 +188,6 @@ class ChooseErrorBarLevel(QuestionEdit, frozen=True, kw_only=True):
         return replace(question, error_bar_level=self.level)
 
 
-class ChooseComparisonLevel(QuestionEdit, frozen=True, kw_only=True):
-    """Choose the level of intervals of differences, and with it α."""
-
-    level: float
-
-    def __post_init__(self) -> None:
-        check_level(self.level)
-
-    @property
-    def title(self) -> str:
-        """The change in plain words."""
-        return f"differences at {self.level:g} %"
-
-    def changed(self, question: Question) -> Question:
-        """The question at that level."""
-        return replace(question, comparison_level=self.level)
-
-
 class ChooseDirection(QuestionEdit, frozen=True, kw_only=True):
     """Say which way error bars are drawn."""
 
@@ -210,74 +202,6 @@ class ChooseDirection(QuestionEdit, frozen=True, kw_only=True):
     def changed(self, question: Question) -> Question:
         """The question with the direction."""
         return replace(question, direction=self.direction)
-
-
-class ChooseMethod(QuestionEdit, frozen=True, kw_only=True):
-    """Choose the test."""
-
-    method: Method
-    name: str
-
-    @property
-    def title(self) -> str:
-        """The change in plain words."""
-        return f"compare by {self.name}"
-
-    def changed(self, question: Question) -> Question:
-        """The question with the test; the follow-up is again the one that belongs to it."""
-        return replace(question, method=self.method, adjustment=None)
-
-
-class ChooseAdjustment(QuestionEdit, frozen=True, kw_only=True):
-    """Choose how the p values of several pairs are adjusted."""
-
-    adjustment: Adjustment
-    name: str
-
-    @property
-    def title(self) -> str:
-        """The change in plain words."""
-        return f"then {self.name}"
-
-    def changed(self, question: Question) -> Question:
-        """The question with the adjustment."""
-        return replace(question, adjustment=self.adjustment)
-
-
-class DrawComparison(QuestionEdit, frozen=True, kw_only=True):
-    """Draw the comparison of two groups on the figure, or take it off."""
-
-    pair: PairOfGroups
-    is_drawn: bool
-
-    @property
-    def title(self) -> str:
-        """The change in plain words."""
-        return "draw a comparison" if self.is_drawn else "take a comparison off the figure"
-
-    def changed(self, question: Question) -> Question:
-        """The question with the pair drawn or not."""
-        others = tuple(
-            p for p in question.drawn_pairs if not p.joins(self.pair.first, self.pair.second)
-        )
-        drawn = (*others, self.pair) if self.is_drawn else others
-        return replace(question, drawn_pairs=drawn)
-
-
-class ChooseDrawnComparisons(QuestionEdit, frozen=True, kw_only=True):
-    """Draw exactly these comparisons."""
-
-    pairs: tuple[PairOfGroups, ...]
-    words: str
-
-    @property
-    def title(self) -> str:
-        """The change in plain words."""
-        return f"draw {self.words}"
-
-    def changed(self, question: Question) -> Question:
-        """The question with those pairs drawn."""
-        return replace(question, drawn_pairs=self.pairs)
 
 
 class ChooseDecimals(QuestionEdit, frozen=True, kw_only=True):

@@ -9,7 +9,7 @@ from decimus.errors import ChoiceError
 from decimus.study.adjustments import FactorOnGroup, MinusBlank, RelativeToControl
 from decimus.study.edits.bases import QuestionEdit, SheetEdit
 from decimus.study.edits.moves import moved_columns, moved_question
-from decimus.study.questions import Question
+from decimus.study.questions import PairOfGroups, Question
 from decimus.study.readings import Reading
 from decimus.study.studies import Sheet, Source, Study
 from decimus.study.tables import Table
@@ -156,6 +156,9 @@ def renamed_question(question: Question, renames: tuple[LevelRename, ...]) -> Qu
     def levels(found: tuple[str, ...]) -> tuple[str, ...]:
         return tuple(texts.get(text, text) for text in found)
 
+    def pairs(found: tuple[PairOfGroups, ...]) -> tuple[PairOfGroups, ...]:
+        return tuple(replace(p, first=levels(p.first), second=levels(p.second)) for p in found)
+
     return replace(
         question,
         level_orders=tuple(
@@ -177,9 +180,13 @@ def renamed_question(question: Question, renames: tuple[LevelRename, ...]) -> Qu
             replace(c, level=names.get((c.variable, c.level), c.level)) for c in question.controls
         ),
         hidden=tuple(levels(found) for found in question.hidden),
-        drawn_pairs=tuple(
-            replace(pair, first=levels(pair.first), second=levels(pair.second))
-            for pair in question.drawn_pairs
+        drawn_pairs=pairs(question.drawn_pairs),
+        chosen_pairs=pairs(question.chosen_pairs),
+        figure=replace(
+            question.figure,
+            nudges=tuple(
+                replace(nudge, pair=pairs((nudge.pair,))[0]) for nudge in question.figure.nudges
+            ),
         ),
     )
 
@@ -225,4 +232,8 @@ def about(question: Question, sheet: int) -> Question:
         controls=(),
         hidden=(),
         drawn_pairs=(),
+        chosen_pairs=(),
+        pair_set=None,
+        marginal_variable=None,
+        figure=replace(question.figure, nudges=()),
     )

@@ -2,18 +2,22 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from enum import Enum
 
 from PySide6.QtCore import Qt, Signal
 
-from decimus.analysis.comparisons import PairResult
+from decimus.analysis.comparison_results import PairResult
+from decimus.analysis.ratios import pair_ratio
 from decimus.analysis.results import Results
 from decimus.figure.content import group_colours
 from decimus.figure.strips import difference_axis
 from decimus.study.edits import DrawComparison
 from decimus.study.questions import PairOfGroups
 from decimus.window.strips import NO_INDEX, Index, StripModel
-from decimus.wording.numbers import NBSP, number, p_number, percent, statistic
+from decimus.wording.comparison_tables import pair_statistic
+from decimus.wording.comparisons import effect_name
+from decimus.wording.numbers import NBSP, number, p_number, percent
 from decimus.wording.phrases import group_words
 
 
@@ -25,7 +29,27 @@ class Column(Enum):
     STATISTIC = 2
     P = 3
     ADJUSTED = 4
-    DRAWN = 5
+    EFFECT = 5
+    DRAWN = 6
+
+
+class Sorting(Enum):
+    """Orders of the rows, in words."""
+
+    AS_READ = "as read"
+    BY_DIFFERENCE = "by difference"
+    BY_SIZE = "by size of difference"
+    BY_P = "by p"
+
+
+_DRAW = "Draw this comparison on the figure"
+_NO_PLACE = "A mean over other factors has no place of its own on the figure"
+_KEYS: dict[Sorting, Callable[[PairResult], float]] = {
+    Sorting.AS_READ: lambda _pair: 0.0,
+    Sorting.BY_DIFFERENCE: lambda pair: -pair.estimate,
+    Sorting.BY_SIZE: lambda pair: -abs(pair.estimate),
+    Sorting.BY_P: lambda pair: pair.p_shown,
+}
 
 
 class PairsModel(StripModel):
@@ -43,6 +67,13 @@ class PairsModel(StripModel):
     def __init__(self) -> None:
         super().__init__()
         self._pairs: tuple[PairResult, ...] = ()
+        self.sorting = Sorting.AS_READ
+
+    def sort_by(self, sorting: Sorting) -> None:
+        """Show the rows in an order."""
+        self.sorting = sorting
+        if self._results is not None:
+            self.show_results(self._results)
 
     @property
     def pairs(self) -> tuple[PairResult, ...]:
@@ -55,8 +86,8 @@ class PairsModel(StripModel):
         self.take(results, difference_axis(results), has_same_rows=same)
 
     def rows_taken(self, results: Results) -> None:
-        """Take the pairs."""
-        self._pairs = _pairs(results)
+        """Take the pairs, in the order chosen."""
+        self._pairs = tuple(sorted(_pairs(results), key=_KEYS[self.sorting]))
 
     def rowCount(self, parent: Index = NO_INDEX) -> int:
         """Pairs, and the axis."""
@@ -81,7 +112,8 @@ class PairsModel(StripModel):
         return (
             pair is not None
             and self._results is not None
-            and self._results.question.is_drawn(pair.a.levels, pair.b.levels)
+            and (both := pair.cells) is not None
+            and self._results.question.is_drawn(*both)
         )
 
     def data(self, index: Index, role: int = Qt.ItemDataRole.DisplayRole) -> object:
@@ -94,7 +126,8 @@ class PairsModel(StripModel):
             return pair
         if role == self.ColoursRole:
             shades = group_colours(results.groups)
-            return shades[pair.a.levels], shades[pair.b.levels]
+            sides = (pair.a.cell, pair.b.cell)
+            return tuple(None if cell is None else shades.get(cell) for cell in sides)
         if role == Qt.ItemDataRole.CheckStateRole and column is Column.DRAWN:
             drawn = self.is_drawn(index.row())
             return Qt.CheckState.Checked if drawn else Qt.CheckState.Unchecked
@@ -103,8 +136,10 @@ class PairsModel(StripModel):
         if role == Qt.ItemDataRole.AccessibleTextRole and column is Column.DRAWN:
             return "on the figure" if self.is_drawn(index.row()) else "not on the figure"
         if role == Qt.ItemDataRole.ToolTipRole:
-            help_ = {Column.DRAWN: "Draw this comparison on the figure"}
-            return help_.get(column, "Click for the working")
+            if column is Column.DRAWN:
+                has_place = pair.cells is not None
+                return _DRAW if has_place else _NO_PLACE
+            return "Click for the working"
         return None
 
     def _text(self, results: Results, pair: PairResult, column: Column) -> str:
@@ -119,15 +154,20 @@ class PairsModel(StripModel):
         match column:
             case Column.PAIR:
                 first = group_words(results.groups, pair.a)
-                return f"{first} against {group_words(results.groups, pair.b)}"
+                second = group_words(results.groups, pair.b) or "the reference value"
+                return f"{first} against {second}"
             case Column.DIFFERENCE:
-                return number(pair.test.mean_difference, decimals, sign)
+                ratio = pair_ratio(results.groups, pair)
+                times = "" if ratio is None else f" (× {number(ratio.value, 2, sign)})"
+                return number(pair.estimate, decimals, sign) + times
             case Column.STATISTIC:
-                return statistic(pair.value, sign)
+                return pair_statistic(pair, sign)
             case Column.P:
-                return p(pair.test.p_value)
+                return p(pair.p_value if pair.p_directional is None else pair.p_directional)
             case Column.ADJUSTED:
-                return p(pair.p_adjusted) if pair.p_adjusted is not None else ""
+                return p(pair.p_shown) if self.is_adjusted else ""
+            case Column.EFFECT:
+                return "" if pair.effect is None else number(pair.effect.value, 2, sign)
             case Column.DRAWN:
                 return ""
 
@@ -143,12 +183,16 @@ class PairsModel(StripModel):
             return ""
         level = percent(comparison.level, self._results.decimal_sign)
         unit = self._results.measurements.outcome.unit
+        is_shift = self._pairs[0].rank is not None or self._pairs[0].samples is not None
+        what = "shift" if is_shift else "difference"
+        effect = self._pairs[0].effect
         headings = {
             Column.PAIR: "first minus second",
-            Column.DIFFERENCE: f"difference, {level} CI" + (f" ({unit})" if unit else ""),
+            Column.DIFFERENCE: f"{what}, {level} CI" + (f" ({unit})" if unit else ""),
             Column.STATISTIC: self._pairs[0].statistic,
-            Column.P: "p",
+            Column.P: "p" if comparison.alternative is None else "one-sided p",
             Column.ADJUSTED: "adjusted p" if self.is_adjusted else "",
+            Column.EFFECT: effect_name(effect) if effect is not None else "",
             Column.DRAWN: "draw",
         }
         return headings[Column(section)]
@@ -158,7 +202,8 @@ class PairsModel(StripModel):
         if self.pair(index.row()) is None:
             return Qt.ItemFlag.ItemIsEnabled
         flags = Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsSelectable
-        is_tick = Column(index.column()) is Column.DRAWN
+        pair = self.pair(index.row())
+        is_tick = Column(index.column()) is Column.DRAWN and pair is not None and pair.cells
         return flags | Qt.ItemFlag.ItemIsUserCheckable if is_tick else flags
 
     def setData(self, index: Index, value: object, role: int = Qt.ItemDataRole.EditRole) -> bool:
@@ -166,11 +211,14 @@ class PairsModel(StripModel):
         pair, results = self.pair(index.row()), self._results
         if role != Qt.ItemDataRole.CheckStateRole or pair is None or results is None:
             return False
+        both = pair.cells
+        if both is None:
+            return False
         is_drawn = Qt.CheckState(value) is Qt.CheckState.Checked
         self.edited.emit(
             DrawComparison(
                 question=results.number,
-                pair=PairOfGroups(pair.a.levels, pair.b.levels),
+                pair=PairOfGroups(*both),
                 is_drawn=is_drawn,
             )
         )

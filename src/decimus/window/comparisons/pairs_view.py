@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QEvent, QPointF, QRect, QRectF, Qt, Signal
+from PySide6.QtCore import QEvent, QPoint, QPointF, QRect, QRectF, Qt, Signal
 from PySide6.QtGui import (
     QFontMetrics,
     QKeyEvent,
@@ -14,27 +14,36 @@ from PySide6.QtGui import (
 from PySide6.QtWidgets import (
     QAbstractItemView,
     QHeaderView,
+    QMenu,
     QStyledItemDelegate,
     QStyleOptionViewItem,
     QWidget,
 )
 
-from decimus.analysis.comparisons import PairResult
+from decimus.analysis.comparison_results import PairResult
+from decimus.analysis.results import Results
+from decimus.study.edits import ChoosePairs
+from decimus.study.questions import PairOfGroups
+from decimus.terms import PairSet
 from decimus.window.comparisons.pairs_model import Column, PairsModel
 from decimus.window.strips import AXIS_HEIGHT, Index, StripView, paint_axis, strip_scale
-from decimus.window.theme import INK, QUIET, RULE, TEAL, TEAL_SOFT, WHITE, colour, sans
-from decimus.wording.phrases import group_words
+from decimus.window.theme import FAINT, INK, QUIET, RULE, TEAL, TEAL_SOFT, WHITE, colour, sans
+from decimus.wording.numbers import full_number
+from decimus.wording.phrases import group_words, quantity
 
 _HEADING_HEIGHT = 32
 _NARROWEST_DIFFERENCE = 130
 _LOWEST_ROW = 38
 """Below this the difference could not be written over its interval."""
+_MEASURED = 500
+"""Rows whose names are measured for the width of their column."""
 _WIDTHS = {
     Column.PAIR: 190,
     Column.STATISTIC: 64,
     Column.P: 74,
     Column.ADJUSTED: 84,
-    Column.DRAWN: 52,
+    Column.EFFECT: 78,
+    Column.DRAWN: 48,
 }
 
 
@@ -49,7 +58,7 @@ class PairHeadings(QHeaderView):
         """The heading; letters of statistics in italics."""
         painter.save()
         text = str(self.model().headerData(section, Qt.Orientation.Horizontal) or "")
-        painter.setFont(sans(14, italic=text in ("p", "t", "q")))
+        painter.setFont(sans(14, italic=text in ("p", "t", "q", "z", "U", "W")))
         painter.setPen(colour(QUIET))
         column = Column(section)
         to_left = column in (Column.PAIR, Column.DIFFERENCE)
@@ -94,7 +103,8 @@ class PairDelegate(QStyledItemDelegate):
         elif column is Column.DIFFERENCE:
             self._paint_interval(painter, rect, model, pair, str(index.data()))
         elif column is Column.DRAWN:
-            self._paint_tick(painter, rect, is_ticked=model.is_drawn(index.row()))
+            if pair.cells is not None:
+                self._paint_tick(painter, rect, is_ticked=model.is_drawn(index.row()))
         else:
             painter.setFont(sans(15))
             painter.setPen(colour(INK))
@@ -112,12 +122,14 @@ class PairDelegate(QStyledItemDelegate):
         middle = rect.center().y()
         for place, (group, shade) in enumerate(((pair.a, first), (pair.b, second))):
             x = rect.left() + 4 + place * (half + 2)
-            painter.fillRect(QRectF(x, middle - 8, 9, 16), colour(shade))
+            if shade is not None:
+                painter.fillRect(QRectF(x, middle - 8, 9, 16), colour(shade))
             painter.setFont(sans(15, strong=True))
             painter.setPen(colour(INK))
             room = QRect(x + 15, rect.top(), half - 19, rect.height())
+            words = group_words(results.groups, group) or _reference(results)
             name = QFontMetrics(painter.font()).elidedText(
-                group_words(results.groups, group), Qt.TextElideMode.ElideRight, room.width()
+                words, Qt.TextElideMode.ElideRight, room.width()
             )
             painter.drawText(room, Qt.AlignmentFlag.AlignVCenter, name)
 
@@ -126,15 +138,21 @@ class PairDelegate(QStyledItemDelegate):
     ) -> None:
         scale = strip_scale(model.axis, rect)
         zero = scale.at(0.0)
+        relevant = None if model.results is None else model.results.question.relevant_difference
+        if relevant is not None:
+            # What lies in this band is too small to matter.
+            low, high = scale.at(-relevant), scale.at(relevant)
+            painter.fillRect(QRectF(low, rect.top(), high - low, rect.height()), colour(FAINT))
         painter.setPen(QPen(colour(INK), 1))
         painter.drawLine(QPointF(zero, rect.top()), QPointF(zero, rect.bottom()))
         y = rect.center().y() + 8
         painter.setPen(QPen(colour(INK), 1.6))
-        ends = [scale.at(pair.ci_lower), scale.at(pair.ci_upper)]
-        painter.drawLine(QPointF(ends[0], y), QPointF(ends[1], y))
-        for end in ends:
-            painter.drawLine(QPointF(end, y - 4), QPointF(end, y + 4))
-        x = scale.at(pair.test.mean_difference)
+        if pair.ci_lower is not None and pair.ci_upper is not None:
+            ends = [scale.at(pair.ci_lower), scale.at(pair.ci_upper)]
+            painter.drawLine(QPointF(ends[0], y), QPointF(ends[1], y))
+            for end in ends:
+                painter.drawLine(QPointF(end, y - 4), QPointF(end, y + 4))
+        x = scale.at(pair.estimate)
         painter.setPen(Qt.PenStyle.NoPen)
         painter.setBrush(colour(TEAL))
         painter.drawPolygon(
@@ -178,6 +196,12 @@ class PairDelegate(QStyledItemDelegate):
         return super().editorEvent(event, model, option, index)  # type: ignore[arg-type]
 
 
+def _reference(results: Results) -> str:
+    """The reference value that one group is compared with."""
+    value = full_number(results.question.reference, results.decimal_sign)
+    return quantity(value, results.measurements.outcome.unit)
+
+
 def toggle(model: PairsModel, index: Index) -> None:
     """Put the comparison of a row on the figure, or take it off."""
     drawn = model.is_drawn(index.row())
@@ -194,6 +218,7 @@ class PairsView(StripView):
     """
 
     opened = Signal(object)
+    edited = Signal(object)
 
     def __init__(self, model: PairsModel, parent: QWidget | None = None) -> None:
         super().__init__(model, "pairs", parent)
@@ -204,11 +229,47 @@ class PairsView(StripView):
         self.setSelectionBehavior(QAbstractItemView.SelectionBehavior.SelectRows)
         self.setEditTriggers(QAbstractItemView.EditTrigger.NoEditTriggers)
         self.clicked.connect(self._open)
+        self.setContextMenuPolicy(Qt.ContextMenuPolicy.CustomContextMenu)
+        self.customContextMenuRequested.connect(self.open_menu)
 
     def _open(self, index: Index) -> None:
         pair = self.pairs.pair(index.row())
         if pair is not None and Column(index.column()) is not Column.DRAWN:
             self.opened.emit(pair)
+
+    def open_menu(self, at: QPoint) -> QMenu | None:
+        """What can be done to the family from a row."""
+        row = self.indexAt(at).row()
+        pair = self.pairs.pair(row)
+        if pair is None or pair.cells is None or len(self.pairs.pairs) < 2:
+            return None
+        menu = QMenu(self)
+        menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        only = menu.addAction("Compare only these two")
+        only.triggered.connect(lambda: self.choose([pair], "only two groups"))
+        rest = [other for other in self.pairs.pairs if other is not pair]
+        out = menu.addAction("Take this pair out of the family")
+        out.triggered.connect(lambda: self.choose(rest, "a pair less"))
+        menu.popup(self.viewport().mapToGlobal(at))
+        return menu
+
+    def choose(self, pairs: list[PairResult], words: str) -> None:
+        """Make these pairs the family."""
+        results = self.pairs.results
+        if results is None:
+            return
+        chosen = tuple(PairOfGroups(*both) for pair in pairs if (both := pair.cells) is not None)
+        number = results.number
+        self.edited.emit(
+            ChoosePairs(question=number, pair_set=PairSet.CHOSEN, words=words, chosen=chosen)
+        )
+
+    def show_matching(self, text: str) -> None:
+        """Show only pairs whose names hold a text."""
+        wanted = text.strip().casefold()
+        for row in range(len(self.pairs.pairs)):
+            names = str(self.pairs.index(row, Column.PAIR.value).data()).casefold()
+            self.setRowHidden(row, wanted not in names)
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
         """Space ticks, Return opens the working."""
@@ -225,6 +286,8 @@ class PairsView(StripView):
         widths = _WIDTHS | {Column.PAIR: self._pair_width()}
         if not self.pairs.is_adjusted:
             widths[Column.ADJUSTED] = 0
+        if all(pair.effect is None for pair in self.pairs.pairs[:1]):
+            widths[Column.EFFECT] = 0
         for column, width in widths.items():
             self.setColumnWidth(column.value, width)
         rest = self.viewport().width() - sum(widths.values())
@@ -244,8 +307,9 @@ class PairsView(StripView):
         if results is None or comparison is None:
             return _WIDTHS[Column.PAIR]
         metrics = QFontMetrics(sans(15, strong=True))
-        names = (group_words(results.groups, group) for group in comparison.groups)
-        widest = max(metrics.horizontalAdvance(name) for name in names)
+        sides = {side for pair in self.pairs.pairs[:_MEASURED] for side in (pair.a, pair.b)}
+        names = [group_words(results.groups, side) for side in sides]
+        widest = max((metrics.horizontalAdvance(name) for name in names), default=0)
         others = sum(width for column, width in _WIDTHS.items() if column is not Column.PAIR)
         most = max(150, self.viewport().width() - others - _NARROWEST_DIFFERENCE)
         return max(150, min(most, 2 * (widest + 28)))

@@ -2,81 +2,109 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtCore import QPoint, Qt, Signal
+from PySide6.QtWidgets import QHBoxLayout, QLineEdit, QMenu, QPushButton, QVBoxLayout, QWidget
 
-from decimus.analysis.comparisons import PairResult
+from decimus.analysis.comparison_results import PairResult
+from decimus.analysis.families import SideLevels
+from decimus.analysis.groups import Group
 from decimus.analysis.results import Results
-from decimus.study.questions import Levels
-from decimus.window.comparisons.pairs_model import PairsModel
+from decimus.window.asking import asking_for
+from decimus.window.comparisons.pairs_model import PairsModel, Sorting
 from decimus.window.comparisons.pairs_view import PairsView
+from decimus.window.comparisons.result_panel import ResultPanel, label
+from decimus.window.comparisons.suggestions import Suggestions
 from decimus.window.groups.working_view import WorkingView
-from decimus.window.rich_text import html_of, html_table
 from decimus.window.sentences import SentenceFonts, SentenceView
 from decimus.window.store import Store
-from decimus.window.theme import MARGIN, QUIET, sans, serif
-from decimus.wording.comparisons import (
-    anova_table,
-    comparison_sentence,
-    drawn_choice,
-    effect_sentence,
-    reason,
-    result_sentence,
+from decimus.window.theme import MARGIN, sans, serif
+from decimus.wording.comparison_choices import comparison_sentence, refused_sentence
+from decimus.wording.comparisons import drawn_choice
+from decimus.wording.figure_comparisons import (
+    comparison_text_choice,
+    hidden_choice,
+    marks_choice,
 )
 from decimus.wording.pair_working import pair_working
-from decimus.wording.spans import Text
+from decimus.wording.phrases import group_words
+from decimus.wording.reasons import considerations, reason, ways_out
+from decimus.wording.spans import Sentence, Text
+
+_MANY = 20
+"""Pairs from which on a field to find some is shown."""
+_MOST_LISTED = 40
+"""Groups up to which a pair can be added from a menu."""
 
 
 class ComparisonsPlace(QWidget):
-    """The sentence, the reason, the result, then rows; the working below."""
+    """The sentence, the reason, the result, then rows; the working below.
+
+    Signals:
+        methods_wanted: a section of the methods.
+    """
+
+    methods_wanted = Signal(str)
 
     def __init__(self, store: Store) -> None:
         super().__init__()
         self._store = store
-        self._opened: tuple[Levels, Levels] | None = None
+        self._opened: tuple[SideLevels, SideLevels] | None = None
         fonts = SentenceFonts(serif(18), sans(17, strong=True), sans(15))
         self.sentence = SentenceView(fonts, self, line_height=1.3)
-        self.sentence.chosen.connect(store.apply)
-        self.reason = _label(self, 14, quiet=True)
-        self.result_panel = QFrame(self)
-        self.result_panel.setObjectName("panel")
-        self.result = _label(self.result_panel, 18, is_serif=True)
-        self.effect = _label(self.result_panel, 15, quiet=True)
-        self.table = _label(self.result_panel, 14)
-        self.table.hide()
-        self.unfold = QPushButton("ANOVA table", self.result_panel)
-        self.unfold.setFont(sans(14))
-        self.unfold.setCheckable(True)
-        self.unfold.toggled.connect(self._unfold)
-        self.refusal = _label(self, 16)
-        for label in (self.reason, self.effect, self.refusal):
-            label.setTextFormat(Qt.TextFormat.PlainText)
-        self.drawn = SentenceView(
-            SentenceFonts(sans(15), sans(15, strong=True), sans(15)), self, line_height=1.35
-        )
-        self.drawn.chosen.connect(store.apply)
+        self.reason = label(self, 14, quiet=True)
+        self.refusal = label(self, 16)
+        for plain in (self.reason, self.refusal):
+            plain.setTextFormat(Qt.TextFormat.PlainText)
+        self.panel = ResultPanel(self)
+        self.suggestions = Suggestions(self)
+        small = SentenceFonts(sans(15), sans(15, strong=True), sans(15))
+        self.drawn = SentenceView(small, self, line_height=1.35)
         self.model = PairsModel()
-        self.model.edited.connect(store.apply)
         self.rows = PairsView(self.model, self)
-        self.rows.opened.connect(self.open_working)
         self.working = WorkingView(self)
+        self.order = QPushButton(self)
+        self.order.setFont(sans(14))
+        self.order.clicked.connect(self.open_order_menu)
+        self.add = QPushButton("Add a pair", self)
+        self.add.setFont(sans(14))
+        self.add.clicked.connect(self.open_add_menu)
+        self.finder = QLineEdit(self)
+        self.finder.setFont(sans(14))
+        self.finder.setPlaceholderText("find pairs")
+        self.finder.setAccessibleName("Show only pairs whose names hold this")
+        self.finder.setMaximumWidth(160)
+        self.finder.textChanged.connect(self.rows.show_matching)
+        self._connect()
         self._lay_out()
 
+    def _connect(self) -> None:
+        edits = (
+            self.sentence.chosen,
+            self.drawn.chosen,
+            self.panel.edited,
+            self.suggestions.chosen,
+            self.model.edited,
+            self.rows.edited,
+        )
+        for source in edits:
+            source.connect(self._store.apply)
+        self.rows.opened.connect(self.open_working)
+        self.panel.worked.connect(self.working.show_working)
+        self.working.methods_wanted.connect(self.methods_wanted)
+
     def _lay_out(self) -> None:
-        effect = QHBoxLayout()
-        effect.addWidget(self.effect, 1)
-        effect.addWidget(self.unfold)
-        in_panel = QVBoxLayout(self.result_panel)
-        in_panel.setContentsMargins(18, 10, 12, 10)
-        in_panel.setSpacing(3)
-        in_panel.addWidget(self.result)
-        in_panel.addLayout(effect)
-        in_panel.addWidget(self.table)
+        tools = QHBoxLayout()
+        tools.setSpacing(14)
+        tools.addWidget(self.drawn, 1)
+        for tool in (self.finder, self.add, self.order):
+            tools.addWidget(tool)
         layout = QVBoxLayout(self)
         layout.setContentsMargins(MARGIN, 12, MARGIN, 14)
         layout.setSpacing(8)
-        for widget in (self.sentence, self.reason, self.refusal, self.result_panel, self.drawn):
+        above = (self.sentence, self.reason, self.refusal, self.panel, self.suggestions)
+        for widget in above:
             layout.addWidget(widget)
+        layout.addLayout(tools)
         layout.addWidget(self.rows, 100)
         layout.addWidget(self.working)
         layout.addStretch(1)
@@ -87,26 +115,43 @@ class ComparisonsPlace(QWidget):
             return
         comparison = results.comparison
         has_comparison = comparison is not None
-        for widget in (self.sentence, self.reason, self.result_panel, self.drawn, self.rows):
+        has_pairs = comparison is not None and bool(comparison.pairs)
+        for widget in (self.reason, self.panel):
             widget.setVisible(has_comparison)
+        is_several = comparison is not None and not comparison.is_of_two
+        for about_pairs in (self.drawn, self.rows):
+            about_pairs.setVisible(has_pairs)
+        self.order.setVisible(has_pairs and is_several)
+        self.add.setVisible(has_comparison and is_several)
+        self.finder.setVisible(comparison is not None and len(comparison.pairs) > _MANY)
         self.refusal.setVisible(not has_comparison)
         self.model.show_results(results)
         if comparison is None:
             self.working.hide()
+            self.sentence.show_sentence(refused_sentence(results))
             self.refusal.setText(str(results.refusal))
+            self.suggestions.show_lines(ways_out(results))
             return
         self.sentence.show_sentence(comparison_sentence(results))
         self.reason.setText(reason(comparison))
-        self.result.setText(html_of(result_sentence(results)))
-        self.effect.setText(effect_sentence(results))
-        self.unfold.setVisible(comparison.anova is not None)
-        self.table.setVisible(comparison.anova is not None and self.unfold.isChecked())
-        table = anova_table(results)
-        self.table.setText(html_table(table, [column > 0 for column in range(6)]) if table else "")
-        self.drawn.show_sentence((Text("On the figure: "), drawn_choice(results)))
-        self.rows.setMaximumHeight(self.rows.wanted_height())
-        self.rows.fit()
+        self.panel.show_results(results)
+        self.suggestions.show_lines(considerations(results))
+        self.order.setText(f"Order: {self.model.sorting.value}")
+        if has_pairs:
+            self.drawn.show_sentence(self._drawn(results))
+            self.rows.setMaximumHeight(self.rows.wanted_height())
+            self.rows.fit()
         self._follow(results)
+
+    def _drawn(self, results: Results) -> Sentence:
+        """What of the pairs stands on the figure, and how."""
+        comparison = results.comparison
+        if comparison is None:
+            return ()
+        question = results.question
+        start = (Text("On the figure: "), drawn_choice(results), Text(" as "))
+        how = (marks_choice(results, comparison), Text(", "), comparison_text_choice(question))
+        return (*start, *how, Text(", "), hidden_choice(question))
 
     def _follow(self, results: Results) -> None:
         """An open working follows its pair, or closes with it."""
@@ -118,20 +163,53 @@ class ComparisonsPlace(QWidget):
         else:
             self.working.show_working(pair_working(results, pair))
 
-    def _unfold(self, is_open: bool) -> None:
-        self.table.setVisible(is_open)
-
     def open_working(self, pair: PairResult) -> None:
         """Open the working of a pair."""
         self._opened = (pair.a.levels, pair.b.levels)
         self.working.show_working(pair_working(self._store.results, pair))
 
+    # --- menus ------------------------------------------------------------------
 
-def _label(parent: QWidget, size: int, *, is_serif: bool = False, quiet: bool = False) -> QLabel:
-    label = QLabel("", parent)
-    label.setFont(serif(size) if is_serif else sans(size))
-    label.setWordWrap(True)
-    label.setTextInteractionFlags(Qt.TextInteractionFlag.TextSelectableByMouse)
-    if quiet:
-        label.setStyleSheet(f"color: {QUIET};")
-    return label
+    def open_order_menu(self) -> QMenu:
+        """Choose the order of the rows; the family and the figure stay as they are."""
+        menu = QMenu(self)
+        for sorting in Sorting:
+            action = menu.addAction(sorting.value)
+            action.setCheckable(True)
+            action.setChecked(sorting is self.model.sorting)
+            action.triggered.connect(lambda _checked=False, s=sorting: self.sort_by(s))
+        menu.popup(self.order.mapToGlobal(QPoint(0, self.order.height())))
+        return menu
+
+    def sort_by(self, sorting: Sorting) -> None:
+        """Show the rows in an order."""
+        self.model.sort_by(sorting)
+        self.order.setText(f"Order: {sorting.value}")
+        self.rows.fit()
+
+    def open_add_menu(self) -> QMenu:
+        """Choose two groups whose comparison becomes part of the family."""
+        menu = QMenu(self)
+        results = self._store.results
+        groups = [group for group in results.groups.as_read if not group.is_empty]
+        if len(groups) > _MOST_LISTED:
+            menu.addAction("Drag from one mean to another in Groups").setEnabled(False)
+            groups = []
+        comparison = results.comparison
+        for first in groups:
+            below = menu.addMenu(group_words(results.groups, first))
+            for second in groups:
+                if second is first:
+                    continue
+                action = below.addAction(group_words(results.groups, second))
+                made = comparison is not None and comparison.pair(first.levels, second.levels)
+                action.setEnabled(not made)
+                action.triggered.connect(
+                    lambda _checked=False, a=first, b=second: self.add_pair(a, b)
+                )
+        menu.popup(self.add.mapToGlobal(QPoint(0, self.add.height())))
+        return menu
+
+    def add_pair(self, first: Group, second: Group) -> None:
+        """Make a comparison part of the family."""
+        self._store.apply(asking_for(self._store.results, first, second))

@@ -47,6 +47,7 @@ from decimus.window.groups.lanes_model import (
     SectionRow,
     TotalRow,
 )
+from decimus.window.groups.mean_drag import MeanDrag
 from decimus.window.strips import AXIS_HEIGHT, Index, StripView, strip_scale
 from decimus.window.theme import TEAL, TEAL_SOFT, colour, sans
 from decimus.wording.lane_choices import lane_choice
@@ -71,12 +72,14 @@ class LanesView(StripView):
         opened: a row and the statistic whose working is wanted.
         picked: a replicate whose dot was clicked, None where there is none.
         listed: a group whose replicates are wanted as a list.
+        joined: two groups whose comparison is wanted.
     """
 
     edited = Signal(object)
     opened = Signal(int, object)
     picked = Signal(object)
     listed = Signal(object)
+    joined = Signal(object, object)
 
     def __init__(self, model: LanesModel, parent: QWidget | None = None) -> None:
         super().__init__(model, "lanes", parent)
@@ -84,6 +87,7 @@ class LanesView(StripView):
         self._dragged: int | None = None
         self._drop: int | None = None
         self._zoom_from: int | None = None
+        self.means = MeanDrag(self, model)
         self._fitted: tuple[tuple[Column, ...], int] = ((), 0)
         self._widest: dict[int, tuple[str, ...]] = {}
         self._size = QSize()
@@ -269,6 +273,10 @@ class LanesView(StripView):
             if found is not None and results is not None:
                 QToolTip.showText(event.globalPos(), replicate_words(results, *found), self)
                 return True
+            if self.means.mean_at(event.pos()) is not None:
+                words = "Drag to the mean of another group to compare the two"
+                QToolTip.showText(event.globalPos(), words, self)
+                return True
         return super().viewportEvent(event)
 
     # --- the shared axis ---------------------------------------------------------------
@@ -320,6 +328,8 @@ class LanesView(StripView):
             if self._is_on_axis(position):
                 self._zoom_from = position.x()
                 return
+            if self.means.start(position):
+                return
             found = self.replicate_at(position)
             if found is not None:
                 self.choose_replicate(found)
@@ -329,6 +339,10 @@ class LanesView(StripView):
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
         """A taken lane shows where it would go; the pointer tells what a grip is for."""
         position = event.position().toPoint()
+        if self.means.is_on:
+            self.means.move(position)
+            self.viewport().update()
+            return
         if self._dragged is not None:
             self._drop = self._row_at(position.y())
             self.viewport().update()
@@ -337,6 +351,8 @@ class LanesView(StripView):
             shape = Qt.CursorShape.SizeVerCursor
         elif self._is_on_axis(position) or self._zoom_from is not None:
             shape = Qt.CursorShape.SizeHorCursor
+        elif self.means.mean_at(position) is not None:
+            shape = Qt.CursorShape.CrossCursor
         elif self.replicate_at(position) is not None:
             shape = Qt.CursorShape.PointingHandCursor
         else:
@@ -347,6 +363,12 @@ class LanesView(StripView):
     def mouseReleaseEvent(self, event: QMouseEvent) -> None:
         """The lane goes where it was let go; a stretch of the axis is zoomed to."""
         position = event.position().toPoint()
+        if self.means.is_on:
+            both = self.means.end(position)
+            self.viewport().update()
+            if both is not None:
+                self.joined.emit(*both)
+            return
         if self._zoom_from is not None:
             ends = sorted((self._value_at(self._zoom_from), self._value_at(position.x())))
             is_drag, self._zoom_from = abs(position.x() - self._zoom_from) > 8, None
@@ -420,6 +442,8 @@ class LanesView(StripView):
         current = self.currentIndex()
         self.cells.current = (current.row(), current.column()) if current.isValid() else None
         super().paintEvent(event)
+        if self.means.is_on:
+            self.means.paint(QPainter(self.viewport()))
         if self._dragged is None or self._drop is None:
             return
         painter = QPainter(self.viewport())

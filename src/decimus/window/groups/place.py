@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from functools import partial
 
 from PySide6.QtCore import QMimeData, QPoint, Qt, QTimer, Signal
@@ -20,7 +21,9 @@ from decimus.analysis.groups import Group
 from decimus.analysis.results import Results
 from decimus.formats.table_writers import markdown
 from decimus.report.summary_tables import exact_rows
+from decimus.study.edits import ChoosePairs
 from decimus.terms import Statistic
+from decimus.window.asking import asking_for
 from decimus.window.groups.lane_delegate import Replicate
 from decimus.window.groups.lanes_model import LanesModel
 from decimus.window.groups.lanes_view import LanesView
@@ -33,6 +36,8 @@ from decimus.window.sentences import SentenceFonts, SentenceView
 from decimus.window.store import Store
 from decimus.window.theme import MARGIN, sans
 from decimus.wording.lane_choices import lanes_sentence
+from decimus.wording.numbers import plural
+from decimus.wording.pair_working import pair_working
 from decimus.wording.working import working
 from decimus.wording.write_up import summary_table
 
@@ -95,6 +100,7 @@ class GroupsPlace(QWidget):
         self.lanes.opened.connect(self.open_working)
         self.lanes.picked.connect(self.open_replicate)
         self.lanes.listed.connect(self.open_replicates)
+        self.lanes.joined.connect(self.ask_for_pair)
         self.replicates.picked.connect(self.lanes.choose_replicate)
         self.replicates.cell_wanted.connect(self.cell_wanted)
         self.working.methods_wanted.connect(self.methods_wanted)
@@ -126,6 +132,29 @@ class GroupsPlace(QWidget):
             if other is not panel:
                 other.hide()
         panel.show()
+
+    def ask_for_pair(self, first: Group, second: Group) -> None:
+        """Draw the comparison of two groups; one that is not made becomes part of the family."""
+        results = self._store.results
+        comparison = results.comparison
+        if comparison is None:
+            if results.refusal is not None:
+                self._store.refused.emit(results.refusal)
+            return
+        edit = asking_for(results, first, second)
+        self._store.apply(edit)
+        now = self._store.results
+        pair = None if now.comparison is None else now.comparison.pair(first.levels, second.levels)
+        if now.comparison is None or pair is None:
+            return
+        worked = pair_working(now, pair)
+        if isinstance(edit, ChoosePairs):
+            count = len(now.comparison.pairs)
+            said = f"The family of comparisons is {count} chosen {plural('pair', count)} now. "
+            worked = replace(worked, reading=said + worked.reading)
+        self._opened = None
+        self._only(self.working)
+        self.working.show_working(worked)
 
     # --- showing -------------------------------------------------------------------
 

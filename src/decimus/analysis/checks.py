@@ -1,0 +1,142 @@
+"""Checks of what the method assumes, on the residuals of its model. Never a gate."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from decimus.analysis.comparison_results import Comparison
+from decimus.analysis.designs import RANK_METHODS
+from decimus.analysis.subject_tests import complete_units, split_plot_of
+from decimus.statistics.assumption_checks import brown_forsythe, levene
+from decimus.statistics.distributions import Floats
+from decimus.statistics.shapiro_wilk import FEWEST, MOST, normal_scores, shapiro_wilk
+from decimus.terms import Method
+
+_MOST_POINTS = 1000
+"""Points of a Q–Q picture; of more residuals as many are drawn, evenly by rank."""
+
+
+@dataclass(frozen=True)
+class Check:
+    """One check.
+
+    Args:
+        name: "shapiro-wilk", "brown-forsythe", "levene" or "mauchly".
+        value: its statistic: W or F.
+        df: degrees of freedom, none for W of Shapiro and Wilk.
+        p_value: its p.
+    """
+
+    name: str
+    value: float
+    df: tuple[float, ...]
+    p_value: float
+
+
+@dataclass(frozen=True, eq=False)
+class Checks:
+    """What can be checked of a comparison.
+
+    Args:
+        checks: those that are defined, with their p.
+        residuals: what normality was looked at on; none where single values are not known.
+        fitted: the mean that each residual is about, less the measurements' origin.
+        are_differences: True where residuals are of differences within units.
+        why_none: why there is no check of normality, "" where there is one.
+        why_no_mauchly: why Mauchly's W is undefined, "" where it is not or not needed.
+    """
+
+    checks: tuple[Check, ...]
+    residuals: Floats
+    fitted: Floats
+    are_differences: bool = False
+    why_none: str = ""
+    why_no_mauchly: str = ""
+
+    def check(self, name: str) -> Check | None:
+        """The check of a name, None where it is undefined."""
+        return next((check for check in self.checks if check.name == name), None)
+
+    @property
+    def quantiles(self) -> tuple[Floats, Floats]:
+        """Normal scores and sorted residuals, for a Q–Q picture."""
+        ordered = np.sort(self.residuals)
+        if len(ordered) > _MOST_POINTS:
+            ordered = ordered[np.linspace(0, len(ordered) - 1, _MOST_POINTS).round().astype(int)]
+        return normal_scores(len(ordered)), ordered
+
+
+_NOTHING = np.zeros(0)
+
+
+def checks_of(comparison: Comparison) -> Checks:
+    """The checks that belong to the method of a comparison."""
+    if comparison.method in RANK_METHODS:
+        return Checks((), _NOTHING, _NOTHING, why_none="Tests on ranks assume no distribution.")
+    if any(group.cells.given is not None for group in comparison.groups):
+        why = "Single values are not known, so nothing can be checked."
+        return Checks((), _NOTHING, _NOTHING, why_none=why)
+    residuals, fitted = _residuals(comparison)
+    found: list[Check] = []
+    why = ""
+    normality = shapiro_wilk(residuals)
+    if normality is not None:
+        found.append(Check("shapiro-wilk", normality.statistic, (), normality.p_value))
+    elif not FEWEST <= len(residuals) <= MOST:
+        why = f"Shapiro and Wilk’s W is made for {FEWEST} to {MOST} values; here are " + str(
+            len(residuals)
+        )
+    within = comparison.method in (
+        Method.PAIRED_T,
+        Method.REPEATED_MEASURES,
+        Method.SPLIT_PLOT,
+        Method.ONE_SAMPLE_T,
+    )
+    if not within:
+        values = [group.summary.array for group in comparison.groups]
+        for name, spread in (
+            ("brown-forsythe", brown_forsythe(values)),
+            ("levene", levene(values)),
+        ):
+            if spread is not None:
+                found.append(Check(name, spread.statistic, spread.df, spread.p_value))
+    why_no_mauchly = ""
+    sphericity = next((t.sphericity for t in comparison.terms if t.sphericity is not None), None)
+    if sphericity is not None:
+        why_no_mauchly = sphericity.why_not
+        if sphericity.mauchly_w is not None and sphericity.mauchly_p is not None:
+            df = (float(sphericity.mauchly_df),)
+            found.append(Check("mauchly", sphericity.mauchly_w, df, sphericity.mauchly_p))
+    is_paired = comparison.method is Method.PAIRED_T
+    return Checks(tuple(found), residuals, fitted, is_paired, why, why_no_mauchly)
+
+
+def _residuals(comparison: Comparison) -> tuple[Floats, Floats]:
+    """What the model leaves of every value, and the mean it is about."""
+    if comparison.pairing is not None:
+        differences = np.array(comparison.pairing.differences.replicates, dtype=np.float64)
+        mean = float(differences.mean())
+        return differences - mean, np.full(len(differences), mean)
+    if comparison.method is Method.REPEATED_MEASURES:
+        return _within(complete_units(comparison.groups).values)
+    if comparison.method is Method.SPLIT_PLOT:
+        design = comparison.design
+        parts = split_plot_of(comparison.groups, design.between[0], design.within[0])
+        found = [_within(part.values) for part in parts.complete]
+        return np.concatenate([r for r, _ in found]), np.concatenate([f for _, f in found])
+    values = [np.array(group.cells.exact, dtype=np.float64) for group in comparison.groups]
+    means = [group.summary.moments.mean for group in comparison.groups]
+    left = [part - mean for part, mean in zip(values, means, strict=True)]
+    fitted = [np.full(len(part), mean) for part, mean in zip(values, means, strict=True)]
+    return np.concatenate(left), np.concatenate(fitted)
+
+
+def _within(values: Floats) -> tuple[Floats, Floats]:
+    """Subject × condition residuals, and the condition means they are about."""
+    overall = values.mean()
+    conditions = values.mean(axis=0, keepdims=True)
+    left = values - values.mean(axis=1, keepdims=True) - conditions + overall
+    fitted = np.broadcast_to(conditions, values.shape)
+    return left.ravel(), np.array(fitted).ravel()

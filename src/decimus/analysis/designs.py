@@ -1,0 +1,202 @@
+"""What the groups are as far as it decides the test: which factors differ within subjects."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from enum import Enum
+
+from decimus.analysis.groups import Group, Groups
+from decimus.analysis.pairing import has_same_units
+from decimus.terms import Adjustment, Method, PairSet
+
+
+class Kind(Enum):
+    """The kinds of design there are tests for, and those there are none for."""
+
+    ONE_GROUP = "one group"
+    TWO_GROUPS = "two independent groups"
+    SEVERAL_GROUPS = "three or more independent groups"
+    CELLS = "cells of several factors"
+    SAME_TWICE = "the same units twice"
+    SAME_OFTEN = "the same units three times or more"
+    SPLIT_PLOT = "one factor between units, one within"
+    BEYOND = "more than one factor within units, or three with units"
+
+
+@dataclass(frozen=True)
+class Design:
+    """A kind of design.
+
+    Args:
+        kind: which.
+        between: factors that differ between units, by position.
+        within: factors that differ within units; none where units are independent.
+        has_control: whether a level is marked as control.
+    """
+
+    kind: Kind
+    between: tuple[int, ...] = ()
+    within: tuple[int, ...] = ()
+    has_control: bool = False
+
+
+def counted(groups: Groups) -> list[Group]:
+    """Groups with a value, in reading order."""
+    return [group for group in groups.as_read if not group.is_empty]
+
+
+def varying_factors(groups: Sequence[Group], factors: int) -> tuple[int, ...]:
+    """The factors, by position, that these groups differ in."""
+    return tuple(i for i in range(factors) if len({group.levels[i] for group in groups}) > 1)
+
+
+def design_of(groups: Groups) -> Design:
+    """The design of the groups that have values."""
+    there = counted(groups)
+    factors = varying_factors(there, len(groups.factors))
+    has_control = any(
+        groups.question.control(groups.factors[i].factor.variable) is not None for i in factors
+    )
+    if len(there) < 2:
+        return Design(Kind.ONE_GROUP, has_control=has_control)
+    within = _within(there, factors) if has_same_units(groups) else ()
+    between = tuple(i for i in factors if i not in within)
+    return Design(_kind(len(there), factors, within), between, within, has_control)
+
+
+def _kind(groups: int, factors: tuple[int, ...], within: tuple[int, ...]) -> Kind:
+    if not within:
+        if groups == 2:
+            return Kind.TWO_GROUPS
+        return Kind.CELLS if len(factors) > 1 else Kind.SEVERAL_GROUPS
+    if len(factors) == 1:
+        return Kind.SAME_TWICE if groups == 2 else Kind.SAME_OFTEN
+    if len(factors) == 2 and len(within) == 1:
+        return Kind.SPLIT_PLOT
+    return Kind.SAME_TWICE if groups == 2 else Kind.BEYOND
+
+
+def _within(groups: Sequence[Group], factors: tuple[int, ...]) -> tuple[int, ...]:
+    """Factors of which some unit has more than one level."""
+    found = []
+    for factor in factors:
+        level_of: dict[str, str] = {}
+        for group in groups:
+            level = group.levels[factor]
+            if any(level_of.setdefault(unit, level) != level for unit in group.cells.units):
+                found.append(factor)
+                break
+    return tuple(found)
+
+
+def suggested_method(design: Design) -> Method:
+    """The method a design suggests, from the design alone."""
+    if design.kind is Kind.CELLS:
+        return Method.THREE_WAY if len(design.between) == 3 else Method.TWO_WAY
+    return {
+        Kind.ONE_GROUP: Method.ONE_SAMPLE_T,
+        Kind.TWO_GROUPS: Method.WELCH_T,
+        Kind.SEVERAL_GROUPS: Method.ANOVA,
+        Kind.SAME_TWICE: Method.PAIRED_T,
+        Kind.SAME_OFTEN: Method.REPEATED_MEASURES,
+        Kind.SPLIT_PLOT: Method.SPLIT_PLOT,
+        Kind.BEYOND: Method.REPEATED_MEASURES,
+    }[design.kind]
+
+
+METHOD_NAMES: dict[Method, str] = {
+    Method.WELCH_T: "Welch’s t-test",
+    Method.STUDENT_T: "Student’s t-test",
+    Method.PAIRED_T: "paired t-test",
+    Method.ONE_SAMPLE_T: "one-sample t-test",
+    Method.ANOVA: "one-way ANOVA",
+    Method.WELCH_ANOVA: "Welch’s ANOVA",
+    Method.TWO_WAY: "two-way ANOVA",
+    Method.THREE_WAY: "three-way ANOVA",
+    Method.REPEATED_MEASURES: "repeated-measures ANOVA",
+    Method.SPLIT_PLOT: "split-plot ANOVA",
+    Method.MANN_WHITNEY: "Mann–Whitney test",
+    Method.SIGNED_RANK: "signed-rank test",
+    Method.KRUSKAL_WALLIS: "Kruskal–Wallis test",
+    Method.FRIEDMAN: "Friedman test",
+}
+"""Methods by their full names."""
+
+RANK_METHODS = frozenset(
+    {Method.MANN_WHITNEY, Method.SIGNED_RANK, Method.KRUSKAL_WALLIS, Method.FRIEDMAN}
+)
+FACTORIAL = {Method.TWO_WAY: 2, Method.THREE_WAY: 3}
+"""Factorial methods with the number of factors that they take."""
+OF_TWO = frozenset(
+    {
+        Method.WELCH_T,
+        Method.STUDENT_T,
+        Method.PAIRED_T,
+        Method.ONE_SAMPLE_T,
+        Method.MANN_WHITNEY,
+        Method.SIGNED_RANK,
+    }
+)
+"""Methods with one pair and nothing to adjust."""
+WITHIN_UNITS = frozenset(
+    {Method.PAIRED_T, Method.REPEATED_MEASURES, Method.SPLIT_PLOT, Method.FRIEDMAN}
+)
+"""Methods that need the same units in several groups."""
+
+_BY_P = (
+    Adjustment.HOLM,
+    Adjustment.BONFERRONI,
+    Adjustment.SIDAK,
+    Adjustment.BENJAMINI_HOCHBERG,
+    Adjustment.NONE,
+)
+
+
+def pair_sets(method: Method, design: Design) -> tuple[PairSet, ...]:
+    """The families that belong to a method and a design, the suggested one first."""
+    if method in OF_TWO:
+        return (PairSet.ALL,)
+    one_by_one = (PairSet.CHOSEN, PairSet.NONE)
+    several = len(design.between) + len(design.within) > 1
+    if method in FACTORIAL:
+        first = (PairSet.CONTROL, PairSet.WITHIN) if design.has_control else (PairSet.WITHIN,)
+        return (*first, PairSet.ALL, PairSet.MARGINAL, *one_by_one)
+    if method is Method.SPLIT_PLOT:
+        return (PairSet.WITHIN, *((PairSet.CONTROL,) if design.has_control else ()), *one_by_one)
+    within = (PairSet.WITHIN,) if several else ()
+    if design.has_control:
+        return (PairSet.CONTROL, PairSet.ALL, *within, *one_by_one)
+    return (PairSet.ALL, *within, *one_by_one)
+
+
+def adjustments(method: Method, pairs: PairSet, *, has_several: bool) -> tuple[Adjustment, ...]:
+    """The follow-ups that belong to a method and a family, the suggested one first.
+
+    Args:
+        method: the test over all groups.
+        pairs: the family.
+        has_several: whether the design has more than one factor.
+    """
+    if method in OF_TWO or pairs is PairSet.NONE:
+        return (Adjustment.NONE,)
+    if method is Method.ANOVA:
+        return _after_anova(pairs, has_several=has_several)
+    if method is Method.WELCH_ANOVA:
+        game = (Adjustment.GAMES_HOWELL,)
+        return (*game, *_BY_P) if pairs is PairSet.ALL else (*_BY_P, *game)
+    if method in FACTORIAL:
+        if pairs in (PairSet.ALL, PairSet.MARGINAL):
+            return (Adjustment.TUKEY, *_BY_P)
+        first = Adjustment.HOLM if pairs is PairSet.CHOSEN else Adjustment.SIDAK
+        rest = (*(a for a in _BY_P if a is not first), Adjustment.TUKEY)
+        return (first, *(rest if pairs is PairSet.CHOSEN else rest[:-1]))
+    return _BY_P
+
+
+def _after_anova(pairs: PairSet, *, has_several: bool) -> tuple[Adjustment, ...]:
+    if pairs is PairSet.CONTROL and not has_several:
+        return (Adjustment.DUNNETT, *_BY_P, Adjustment.TUKEY)
+    if pairs is PairSet.ALL:
+        return (Adjustment.TUKEY, *_BY_P)
+    return (*_BY_P, Adjustment.TUKEY)

@@ -1,0 +1,121 @@
+"""Which groups are compared with which, and which way round."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from itertools import combinations
+
+from decimus.analysis.groups import Group, Groups
+from decimus.analysis.pairing import in_time
+from decimus.errors import DesignError
+from decimus.study.questions import Levels
+from decimus.terms import PairSet
+
+SideLevels = tuple[str | None, ...]
+"""Levels as typed, one per factor; None for a factor averaged over."""
+
+
+@dataclass(frozen=True)
+class Compared:
+    """One side of a comparison: a group, or a level averaged over other factors.
+
+    Args:
+        levels: as typed, one per factor; None for a factor averaged over.
+        labels: the names they are shown under, "" for a factor averaged over.
+    """
+
+    levels: SideLevels
+    labels: tuple[str, ...]
+
+    @property
+    def cell(self) -> Levels | None:
+        """The levels of the group that it is; None for a mean over other factors."""
+        known = tuple(level for level in self.levels if level is not None)
+        return known if known and len(known) == len(self.levels) else None
+
+
+def side(group: Group) -> Compared:
+    """A group as one side of a comparison."""
+    return Compared(group.levels, group.labels)
+
+
+def control_factor(groups: Groups) -> int | None:
+    """The position of the first factor with a control, None without one."""
+    for position, factor in enumerate(groups.factors):
+        if groups.question.control(factor.factor.variable) is not None:
+            return position
+    return None
+
+
+def family(
+    groups: Groups, there: Sequence[Group], pairs: PairSet, *, is_paired: bool = False
+) -> list[tuple[int, int]]:
+    """The pairs of a family as (a, b) by place in `there`: the difference is a − b.
+
+    The control is always b; of the same units it is later − earlier; else the first in reading
+    order minus the second.
+
+    Raises:
+        DesignError: no control is marked, or nothing is chosen.
+    """
+    found = _pairs(groups, there, pairs)
+    return [_directed(groups, there, i, j, is_paired=is_paired) for i, j in found]
+
+
+def _pairs(groups: Groups, there: Sequence[Group], pairs: PairSet) -> list[tuple[int, int]]:
+    everything = list(combinations(range(len(there)), 2))
+    match pairs:
+        case PairSet.NONE:
+            return []
+        case PairSet.WITHIN:
+            return [(i, j) for i, j in everything if len(differing(there[i], there[j])) == 1]
+        case PairSet.CHOSEN:
+            chosen = groups.question.chosen_pairs
+            return [
+                (i, j)
+                for i, j in everything
+                if any(pair.joins(there[i].levels, there[j].levels) for pair in chosen)
+            ]
+        case PairSet.CONTROL:
+            return list(_with_control(groups, there, everything))
+        case _:
+            return everything
+
+
+def _with_control(
+    groups: Groups, there: Sequence[Group], everything: list[tuple[int, int]]
+) -> Iterator[tuple[int, int]]:
+    """Pairs that differ in the control's factor alone, one of them at the control."""
+    position = control_factor(groups)
+    if position is None:
+        raise DesignError(
+            "No group is marked as the control",
+            remedy="Say which level is the control, or compare all pairs",
+        )
+    control = groups.question.control(groups.factors[position].factor.variable)
+    for i, j in everything:
+        is_with = control in (there[i].levels[position], there[j].levels[position])
+        if is_with and differing(there[i], there[j]) == (position,):
+            yield i, j
+
+
+def differing(a: Group, b: Group) -> tuple[int, ...]:
+    """The factors, by position, in which two groups differ."""
+    levels = enumerate(zip(a.levels, b.levels, strict=True))
+    return tuple(i for i, (one, other) in levels if one != other)
+
+
+def _directed(
+    groups: Groups, there: Sequence[Group], i: int, j: int, *, is_paired: bool
+) -> tuple[int, int]:
+    for position in differing(there[i], there[j]):
+        control = groups.question.control(groups.factors[position].factor.variable)
+        if control is not None and control == there[i].levels[position]:
+            return j, i
+        if control is not None and control == there[j].levels[position]:
+            return i, j
+    if is_paired:
+        earlier, _ = in_time(groups, (there[i], there[j]))
+        return (j, i) if earlier is there[i] else (i, j)
+    return i, j

@@ -1,0 +1,163 @@
+"""Pairs put together: the t-test of each, what the follow-up makes of it, effect sizes."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+
+from decimus.analysis.comparison_results import PairResult, kind_of_interval
+from decimus.analysis.designs import Design
+from decimus.analysis.families import Compared, family, side
+from decimus.analysis.groups import Group, Groups
+from decimus.errors import DesignError
+from decimus.statistics.dunnett_distribution import loadings
+from decimus.statistics.effect_sizes import EffectSize, glass_delta
+from decimus.statistics.multiple_comparisons import (
+    FollowUp,
+    by_p_values,
+    directional,
+    dunnett,
+    games_howell,
+    tukey_kramer,
+)
+from decimus.statistics.summaries import Moments
+from decimus.statistics.t_tests import TTest
+from decimus.terms import Adjustment, Alternative, Method, PairSet
+
+
+@dataclass(frozen=True)
+class Plan:
+    """A comparison about to be made: what with what, and how; all of it fits the groups.
+
+    Args:
+        groups: the groups of the question.
+        there: those with values, in reading order.
+        design: what they are.
+        suggested: the method the design suggests.
+        method: the method to use.
+        pair_set: the family.
+        adjustment: how its pairs are adjusted.
+    """
+
+    groups: Groups
+    there: tuple[Group, ...]
+    design: Design
+    suggested: Method
+    method: Method
+    pair_set: PairSet
+    adjustment: Adjustment
+
+    @property
+    def level(self) -> float:
+        """Level of intervals, in percent."""
+        return self.groups.question.comparison_level
+
+    @property
+    def alternative(self) -> Alternative | None:
+        """The direction, None for two-sided."""
+        return self.groups.question.alternative
+
+    @property
+    def moments(self) -> list[Moments]:
+        """Of every group there."""
+        return [group.summary.moments for group in self.there]
+
+    def pairs(self, *, is_paired: bool = False) -> list[tuple[int, int]]:
+        """The family as (a, b) by place in `there`."""
+        return family(self.groups, self.there, self.pair_set, is_paired=is_paired)
+
+    @property
+    def sides(self) -> list[Compared]:
+        """The groups as sides of comparisons."""
+        return [side(group) for group in self.there]
+
+
+def followed_up(
+    plan: Plan, tests: Sequence[TTest], k: int, control_n: tuple[int, Sequence[int]] | None = None
+) -> tuple[FollowUp, ...]:
+    """What the plan's follow-up makes of a family.
+
+    Args:
+        plan: which follow-up.
+        tests: the pairs by t.
+        k: how many means a range spans.
+        control_n: n of the control and of every treatment, for Dunnett's test.
+    """
+    if len(tests) > 1 or k > 2:
+        if plan.adjustment is Adjustment.TUKEY and tests:
+            return tukey_kramer(tests, k, plan.level)
+        if plan.adjustment is Adjustment.GAMES_HOWELL and tests:
+            return games_howell(tests, k, plan.level)
+    if plan.adjustment is Adjustment.DUNNETT and tests and control_n is not None:
+        of = loadings(*control_n)
+        return dunnett(tests, of, plan.level, plan.alternative)
+    return by_p_values(tests, plan.adjustment, plan.level, plan.alternative)
+
+
+Effects = Callable[[int], tuple[EffectSize, ...]]
+"""The effect sizes of the pair in a place."""
+
+
+def pair_results(
+    plan: Plan,
+    sides: Sequence[Compared],
+    pairs: Sequence[tuple[int, int]],
+    tests: Sequence[TTest],
+    follow_ups: Sequence[FollowUp],
+    effects: Effects,
+    n: Callable[[int], tuple[int, int]],
+) -> tuple[PairResult, ...]:
+    """The pairs of a family, tests and follow-ups in the same order."""
+    is_range = plan.adjustment in (Adjustment.TUKEY, Adjustment.GAMES_HOWELL)
+    kind = kind_of_interval(plan.adjustment, max(len(pairs), 2 if is_range else 1))
+    found = []
+    for place, ((a, b), test, follow) in enumerate(zip(pairs, tests, follow_ups, strict=True)):
+        has_range = is_range and follow.p_adjusted is not None
+        found.append(
+            PairResult(
+                a=sides[a],
+                b=sides[b],
+                mean_difference=test.mean_difference,
+                standard_error=test.standard_error,
+                statistic="q" if has_range else "t",
+                value=follow.statistic,
+                df=test.df,
+                p_value=test.p_value,
+                p_less=test.p_less,
+                p_greater=test.p_greater,
+                p_adjusted=follow.p_adjusted,
+                p_directional=directional(test, plan.alternative),
+                p_directional_adjusted=follow.p_directional_adjusted,
+                ci_lower=follow.ci_lower,
+                ci_upper=follow.ci_upper,
+                ci_kind=kind,
+                critical=follow.critical,
+                effects=effects(place),
+                n=n(place),
+            )
+        )
+    return tuple(found)
+
+
+def with_delta(
+    plan: Plan, pair: tuple[int, int], difference: float, effect: EffectSize | None
+) -> tuple[EffectSize, ...]:
+    """An effect size, and Glass's Δ beside it where b is a control."""
+    found = [] if effect is None else [effect]
+    b = plan.there[pair[1]]
+    is_control = any(
+        plan.groups.question.control(factor.factor.variable) == level
+        for factor, level in zip(plan.groups.factors, b.levels, strict=True)
+    )
+    if is_control and (delta := glass_delta(difference, b.summary.moments)) is not None:
+        found.append(delta)
+    return tuple(found)
+
+
+def no_difference(plan: Plan, pair: tuple[int, int], name: str) -> DesignError:
+    """The refusal of a pair whose differences do not vary."""
+    names = " and ".join(f"“{plan.there[i].name}”" for i in pair)
+    return DesignError(
+        f"All differences between {names} are equal; {name} needs some spread",
+        remedy="Check the measurements, or compare other pairs",
+    )

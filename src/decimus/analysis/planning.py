@@ -1,0 +1,126 @@
+"""What the present design can show, and what it would take to show more."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from decimus.analysis.comparison_results import Comparison
+from decimus.analysis.designs import RANK_METHODS
+from decimus.statistics.distributions import t_two_sided
+from decimus.statistics.planning import (
+    Reach,
+    needed_n,
+    sd_upper_limit,
+    smallest_difference,
+)
+from decimus.terms import Method, PairSet
+
+
+@dataclass(frozen=True)
+class Planning:
+    """The plan of one pair of the design.
+
+    Args:
+        sd: the SD as it came out; of differences where units are the same.
+        sd_used: its 80 % upper limit, which is planned with.
+        df: degrees of freedom of that SD.
+        n: replicates per group now, the harmonic mean where they differ; or units.
+        groups: groups that share the SD; 1 for differences.
+        alpha: of one pair, adjusted for the family.
+        pairs: how many pairs the family has.
+        power: 0 to 1.
+        reach: the smallest difference shown with that power.
+        difference: the difference asked about, None where none was stated.
+        needed: replicates per group for it; None without one, or beyond all reach.
+    """
+
+    sd: float
+    sd_used: float
+    df: float
+    n: float
+    groups: int
+    alpha: float
+    pairs: int
+    power: float
+    reach: Reach
+    difference: float | None
+    needed: int | None
+
+    @property
+    def is_of_differences(self) -> bool:
+        """True where units are the same."""
+        return self.groups == 1
+
+
+def planning_of(comparison: Comparison, power: float, difference: float | None) -> Planning | None:
+    """The plan for the design as it is; None for ranks and split-plot designs.
+
+    Args:
+        comparison: whose design.
+        power: in percent.
+        difference: a difference of interest, in the unit of the outcome; None without one.
+    """
+    found = _error(comparison)
+    if found is None:
+        return None
+    variance, df, n, groups, shares = found
+    if variance <= 0 or df < 1:
+        return None
+    used = sd_upper_limit(variance, df)
+    alpha = _pair_alpha(comparison)
+    share = power / 100
+    needed = None
+    if difference is not None:
+        needed = needed_n(difference, used, groups, alpha, share)
+    return Planning(
+        math.sqrt(variance),
+        used,
+        df,
+        n,
+        groups,
+        alpha,
+        len(comparison.pairs),
+        share,
+        smallest_difference(used, shares, df, alpha, share),
+        difference,
+        needed,
+    )
+
+
+def _error(comparison: Comparison) -> tuple[float, float, float, int, float] | None:
+    """Variance, its df, n, groups that share it, and 1/n_a + 1/n_b."""
+    if comparison.method in RANK_METHODS or comparison.method is Method.SPLIT_PLOT:
+        return None
+    moments = [group.summary.moments for group in comparison.groups]
+    if comparison.method is Method.PAIRED_T and comparison.pairing is not None:
+        differences = comparison.pairing.differences.moments
+        n = differences.n
+        return differences.variance, n - 1, n, 1, 1 / n
+    if comparison.method is Method.ONE_SAMPLE_T:
+        n = moments[0].n
+        return moments[0].variance, n - 1, n, 1, 1 / n
+    if comparison.method is Method.REPEATED_MEASURES:
+        n = len(comparison.units)
+        # The mean of the variances of all differences between two conditions.
+        return 2 * (comparison.residual.mean_square or 0.0), n - 1, n, 1, 1 / n
+    variance = comparison.residual.mean_square
+    if variance is None:
+        return None
+    mean_n = len(moments) / math.fsum(1 / m.n for m in moments)
+    cells = 1
+    if comparison.pair_set is PairSet.MARGINAL and comparison.marginal is not None:
+        levels = {group.levels[comparison.marginal] for group in comparison.groups}
+        cells = len(moments) // len(levels)
+    return variance, comparison.residual.df, mean_n, len(moments), 2 / (mean_n * cells)
+
+
+def _pair_alpha(comparison: Comparison) -> float:
+    """α of one pair such that the family keeps its own: from the quantile of its intervals."""
+    if not comparison.pairs:
+        return comparison.alpha
+    pair = comparison.pairs[0]
+    if pair.critical is None or pair.df is None:
+        return comparison.alpha
+    critical = pair.critical / math.sqrt(2) if pair.statistic == "q" else pair.critical
+    return t_two_sided(critical, pair.df)

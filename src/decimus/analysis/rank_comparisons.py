@@ -1,0 +1,209 @@
+"""Comparisons on ranks."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import replace
+
+import numpy as np
+
+from decimus.analysis.comparison_results import (
+    SUPERIORITY,
+    Comparison,
+    Error,
+    PairResult,
+    Term,
+    kind_of_interval,
+)
+from decimus.analysis.families import Compared
+from decimus.analysis.groups import Group
+from decimus.analysis.mean_tests import base_of, group_term, less_origin, of_pair
+from decimus.analysis.pair_results import Plan, no_difference
+from decimus.analysis.subject_tests import complete_units, pairing_in
+from decimus.statistics.distributions import Floats
+from decimus.statistics.effect_sizes import EffectSize
+from decimus.statistics.p_adjustments import BY_P, interval_share
+from decimus.statistics.rank_tests import (
+    DunnPair,
+    RankTest,
+    dunn_pair,
+    friedman,
+    kruskal_wallis,
+    mann_whitney,
+    signed_rank,
+)
+from decimus.statistics.summaries import Summary
+from decimus.terms import Alternative
+
+
+def _values(group: Group) -> Floats:
+    return np.array(group.cells.exact, dtype=np.float64)
+
+
+def _mean(values: Floats) -> float:
+    return Summary(values).moments.mean
+
+
+def rank_sums(plan: Plan) -> Comparison:
+    """The Mann–Whitney test of two independent groups."""
+    pairs = plan.pairs()
+    a, b = (_values(plan.there[i]) for i in pairs[0])
+    test = mann_whitney(a, b, plan.level)
+    sides = [plan.sides[i] for i in pairs[0]]
+    found = _ranked(plan, sides, [test], ["U"], [_mean(a) - _mean(b)], [(len(a), len(b))])
+    return of_pair(plan, found, Error(len(a) + len(b) - 2, None))
+
+
+def signed_ranks(plan: Plan) -> Comparison:
+    """The signed-rank test of two conditions, or of one group beside a reference value."""
+    if len(plan.there) == 1:
+        reference = plan.groups.question.reference or 0.0
+        group = plan.there[0]
+        differences = _values(group) - less_origin(group, reference)
+        sides = [*plan.sides, Compared((), ())]
+        found = _signed(plan, sides, differences)
+        return replace(of_pair(plan, found, Error(len(differences) - 1, None)), reference=reference)
+    pairs = plan.pairs(is_paired=True)
+    pairing = pairing_in(plan, pairs[0])
+    differences = np.array(pairing.differences.replicates, dtype=np.float64)
+    found = _signed(plan, [plan.sides[i] for i in pairs[0]], differences)
+    return replace(
+        of_pair(plan, found, Error(len(differences) - 1, None)),
+        pairing=pairing,
+        units=pairing.units,
+        incomplete=pairing.incomplete,
+    )
+
+
+def _signed(plan: Plan, sides: Sequence[Compared], differences: Floats) -> tuple[PairResult, ...]:
+    n = len(differences)
+    test = signed_rank(differences, plan.level)
+    return _ranked(plan, sides, [test], ["W"], [_mean(differences)], [(n, n)])
+
+
+def _in_direction(plan: Plan, test: RankTest | DunnPair) -> float | None:
+    if plan.alternative is None:
+        return None
+    return test.p_less if plan.alternative is Alternative.LESS else test.p_greater
+
+
+def _adjusted(plan: Plan, p_values: Sequence[float | None]) -> list[float | None]:
+    """The p values adjusted for their family; None for each where nothing is adjusted."""
+    run = BY_P.get(plan.adjustment)
+    known = [p for p in p_values if p is not None]
+    if run is None or len(known) < 2:
+        return [None] * len(p_values)
+    return list(run(known))
+
+
+def _ranked(
+    plan: Plan,
+    sides: Sequence[Compared],
+    tests: Sequence[RankTest],
+    statistics: Sequence[str],
+    differences: Sequence[float],
+    counts: Sequence[tuple[int, int]],
+) -> tuple[PairResult, ...]:
+    """Rank tests as pairs; sides two by two."""
+    adjusted = _adjusted(plan, [test.p_value for test in tests])
+    sided = [_in_direction(plan, test) for test in tests]
+    adjusted_sided = _adjusted(plan, sided)
+    kind = kind_of_interval(plan.adjustment, len(tests))
+    return tuple(
+        PairResult(
+            a=sides[2 * i],
+            b=sides[2 * i + 1],
+            mean_difference=differences[i],
+            standard_error=None,
+            statistic=statistics[i],
+            value=test.statistic,
+            df=None,
+            p_value=test.p_value,
+            p_less=test.p_less,
+            p_greater=test.p_greater,
+            p_adjusted=adjusted[i],
+            p_directional=sided[i],
+            p_directional_adjusted=adjusted_sided[i],
+            ci_lower=test.ci_lower,
+            ci_upper=test.ci_upper,
+            ci_kind=kind if test.ci_lower is not None else None,
+            critical=None,
+            effects=(EffectSize(SUPERIORITY, test.probability),),
+            n=counts[i],
+            rank=test,
+        )
+        for i, test in enumerate(tests)
+    )
+
+
+def rank_anova(plan: Plan) -> Comparison:
+    """The Kruskal–Wallis test, with Dunn's test of pairs on the ranks of all groups."""
+    values = [_values(group) for group in plan.there]
+    whole = kruskal_wallis(values)
+    name, factors = group_term(plan)
+    effect = EffectSize("epsilon squared", whole.effect)
+    term = Term(name, factors, "H", whole.statistic, (whole.df,), whole.p_value, None, (effect,))
+    pairs = plan.pairs()
+    tests = [dunn_pair(whole, a, b, len(values[a]), len(values[b])) for a, b in pairs]
+    adjusted = _adjusted(plan, [test.p_value for test in tests])
+    sided = [_in_direction(plan, test) for test in tests]
+    adjusted_sided = _adjusted(plan, sided)
+    means = [_mean(part) for part in values]
+    found = tuple(
+        PairResult(
+            a=plan.sides[a],
+            b=plan.sides[b],
+            mean_difference=means[a] - means[b],
+            standard_error=None,
+            statistic="z",
+            value=test.statistic,
+            df=None,
+            p_value=test.p_value,
+            p_less=test.p_less,
+            p_greater=test.p_greater,
+            p_adjusted=adjusted[i],
+            p_directional=sided[i],
+            p_directional_adjusted=adjusted_sided[i],
+            ci_lower=None,
+            ci_upper=None,
+            ci_kind=None,
+            critical=None,
+            effects=(),
+            n=(len(values[a]), len(values[b])),
+            samples=(values[a], values[b]),
+        )
+        for i, ((a, b), test) in enumerate(zip(pairs, tests, strict=True))
+    )
+    residual = Error(whole.n - len(values), None)
+    return replace(base_of(plan), terms=(term,), residual=residual, pairs=found)
+
+
+def rank_anova_of_units(plan: Plan) -> Comparison:
+    """Friedman's test, with signed-rank tests of pairs over the complete units."""
+    complete = complete_units(plan.there)
+    whole = friedman(complete.values)
+    name, factors = group_term(plan)
+    effect = EffectSize("Kendall W", whole.effect)
+    term = Term(name, factors, "chi2", whole.statistic, (whole.df,), whole.p_value, None, (effect,))
+    pairs = plan.pairs(is_paired=True)
+    # Intervals of a family are as wide as its p values ask for.
+    level = 100 * interval_share(plan.adjustment, max(1, len(pairs)), plan.level)
+    tests, differences = [], []
+    for a, b in pairs:
+        column = complete.values[:, a] - complete.values[:, b]
+        if not column.any():
+            raise no_difference(plan, (a, b), "the signed-rank test")
+        tests.append(signed_rank(column, level))
+        differences.append(_mean(column))
+    sides = [plan.sides[i] for pair in pairs for i in pair]
+    n, k = complete.values.shape
+    found = _ranked(plan, sides, tests, ["W"] * len(pairs), differences, [(n, n)] * len(pairs))
+    return replace(
+        base_of(plan),
+        terms=(term,),
+        residual=Error((n - 1) * (k - 1), None),
+        subjects=Error(n - 1, None),
+        pairs=found,
+        units=complete.units,
+        incomplete=complete.incomplete,
+    )

@@ -1,0 +1,332 @@
+"""Why a method cannot compare some groups: one line with names, and the ways out."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from itertools import product
+
+from decimus.analysis.designs import (
+    FACTORIAL,
+    METHOD_NAMES,
+    OF_TWO,
+    RANK_METHODS,
+    WITHIN_UNITS,
+    Design,
+    Kind,
+    counted,
+    design_of,
+    varying_factors,
+)
+from decimus.analysis.groups import Group, Groups, names_of
+from decimus.analysis.pairing import has_same_units, in_time, pairing_of
+from decimus.analysis.subject_tests import complete_units, split_plot_of
+from decimus.errors import DesignError
+from decimus.terms import Method
+
+_MOST_NAMED = 3
+ONE_SAMPLE = frozenset({Method.ONE_SAMPLE_T, Method.SIGNED_RANK})
+"""Methods that can compare one group with a reference value."""
+
+
+def refusal(method: Method, groups: Groups) -> DesignError | None:
+    """Why a method cannot compare these groups; None when it can."""
+    there = counted(groups)
+    if not there:
+        return DesignError("No group has a value", remedy="Enter measurements")
+    name = METHOD_NAMES[method]
+    if len(there) == 1:
+        return _one_group_refusal(method, groups, there, name)
+    if method is Method.ONE_SAMPLE_T:
+        return DesignError(
+            f"The {name} compares one group with a reference value; here are {len(there)} groups, "
+            f"{_some(there)}",
+            remedy="Leave all but one out, or compare the groups with each other",
+        )
+    needs_values = method in RANK_METHODS or method in WITHIN_UNITS
+    if needs_values and groups.measurements.is_summarised:
+        return DesignError(
+            f"The {name} needs single values; this table gives means",
+            remedy="Use a method that means and SDs are enough for",
+        )
+    if not needs_values and (unknown := _unknown(there, name)) is not None:
+        return unknown
+    if method in OF_TWO and len(there) > 2:
+        return _too_many(method, there, name, design_of(groups))
+    return _misfit(method, groups, there, name)
+
+
+def _misfit(method: Method, groups: Groups, there: list[Group], name: str) -> DesignError | None:
+    """Why a method does not fit two or more groups whose values are known."""
+    if method in WITHIN_UNITS or method is Method.SIGNED_RANK:
+        return _unit_refusal(method, groups, there, design_of(groups))
+    if method in FACTORIAL:
+        return _factorial_refusal(groups, there, FACTORIAL[method], name)
+    if method in RANK_METHODS:
+        return _rank_refusal(there, name)
+    if method is Method.ANOVA:
+        return _anova_refusal(there, name)
+    if method is Method.WELCH_ANOVA:
+        return _welch_refusal(there, name)
+    return _t_refusal(there, method, name)
+
+
+def _some(groups: Sequence[Group]) -> str:
+    more = " …" if len(groups) > _MOST_NAMED else ""
+    return names_of(groups[:_MOST_NAMED]) + more
+
+
+def _capital(name: str) -> str:
+    return name[:1].upper() + name[1:]
+
+
+def _one_group_refusal(
+    method: Method, groups: Groups, there: list[Group], name: str
+) -> DesignError | None:
+    if method not in ONE_SAMPLE:
+        return DesignError(
+            f"There is only one group, {names_of(there)}; a comparison needs at least two",
+            remedy="Add another group, or compare its mean with a reference value",
+        )
+    group = there[0]
+    if method is Method.SIGNED_RANK and groups.measurements.is_summarised:
+        return DesignError(
+            f"The {name} needs single values; this table gives means",
+            remedy="Use the one-sample t-test",
+        )
+    if (unknown := _unknown(there, name)) is not None:
+        return unknown
+    reference = groups.question.reference
+    if reference is None:
+        return DesignError(
+            f"There is only one group, {names_of(there)}, and no value to compare it with",
+            remedy="Say the reference value, or add another group",
+        )
+    if group.n < 2:
+        return DesignError(
+            f"Group {names_of(there)} has 1 replicate; the {name} needs at least 2",
+            remedy="Add replicates",
+        )
+    is_flat = not group.summary.sum_of_squares
+    if is_flat and (method is Method.ONE_SAMPLE_T or group.summary.mean == reference):
+        return _no_spread(there, name)
+    return None
+
+
+def _unknown(there: Sequence[Group], name: str) -> DesignError | None:
+    """Why a test cannot run from the summaries that were given; None when it can."""
+    if without_n := [group for group in there if not group.is_n_known]:
+        return DesignError(
+            f"n is not known for {_some(without_n)}; {name} needs it",
+            remedy="Say how many replicates each mean is of",
+        )
+    lacking = [g for g in there if g.n > 1 and g.summary.sum_of_squares is None]
+    if lacking:
+        return DesignError(
+            f"The SD is not known for {_some(lacking)}; {name} needs it",
+            remedy="Say what stands beside the means: SD, SE, a margin or a variance",
+        )
+    return None
+
+
+def _too_many(method: Method, there: list[Group], name: str, design: Design) -> DesignError:
+    instead = {
+        Method.STUDENT_T: "one-way ANOVA, whose pairs are t-tests on the pooled SD",
+        Method.WELCH_T: "Welch’s ANOVA, whose pairs are Welch t-tests",
+        Method.MANN_WHITNEY: "the Kruskal–Wallis test with Dunn’s test",
+        Method.PAIRED_T: "repeated-measures ANOVA, whose pairs are paired t-tests",
+        Method.SIGNED_RANK: "the Friedman test, whose pairs are signed-rank tests",
+    }[method]
+    of = "conditions" if design.within else "groups"
+    return DesignError(
+        f"{_capital(name)} compares two {of}; here are {len(there)}, {_some(there)}",
+        remedy=f"Use {instead}",
+    )
+
+
+def _unit_refusal(
+    method: Method, groups: Groups, there: list[Group], design: Design
+) -> DesignError | None:
+    name = METHOD_NAMES[method]
+    unit = groups.measurements.unit_name
+    if not has_same_units(groups):
+        return DesignError(
+            f"{_capital(name)} needs the same {unit}s in several groups, and nothing says so",
+            remedy="Say in the reading which column names them",
+        )
+    if not design.within:
+        return DesignError(
+            f"No {unit} has a value in two groups ({_some(there)}); {name} needs the same "
+            f"{unit}s in several groups",
+            remedy=f"Check the names of the {unit}s, or compare the groups as independent",
+        )
+    if method is Method.SPLIT_PLOT:
+        return _split_plot_refusal(there, design, name, unit)
+    if len(there) == 2:
+        return _pair_refusal(method, groups, there, name, unit)
+    if design.kind is Kind.SPLIT_PLOT:
+        factor = groups.factors[design.between[0]].factor.name
+        return DesignError(
+            f"{_capital(factor)} differs between {unit}s; {name} needs every {unit} in every group",
+            remedy="Use split-plot ANOVA",
+        )
+    complete = complete_units(there)
+    if len(complete.units) < 2:
+        return DesignError(
+            f"Only {len(complete.units)} {unit} has a value in all of {_some(there)}; "
+            f"{name} needs at least 2",
+            remedy=f"Check the names of the {unit}s, or leave groups out",
+        )
+    if method is Method.FRIEDMAN:
+        is_flat = bool((complete.values == complete.values[:, :1]).all())
+    else:
+        centred = complete.values - complete.values.mean(axis=1, keepdims=True)
+        left = centred - centred.mean(axis=0)
+        scale = float(abs(complete.values).max()) or 1.0
+        is_flat = bool((abs(left) <= 1e-13 * scale).all())
+    if is_flat:
+        return DesignError(
+            f"All {unit}s go through {_some(there)} alike; {name} needs some spread",
+            remedy="Check the measurements",
+        )
+    return None
+
+
+def _pair_refusal(
+    method: Method, groups: Groups, there: list[Group], name: str, unit: str
+) -> DesignError | None:
+    differences = pairing_of(*in_time(groups, there)).differences
+    if differences.n < 2:
+        return DesignError(
+            f"Only {differences.n} {unit} has a value in both {names_of(there)}; "
+            f"{name} needs at least 2",
+            remedy=f"Check the names of the {unit}s",
+        )
+    is_flat = not differences.sum_of_squares
+    if method in (Method.SIGNED_RANK, Method.FRIEDMAN):
+        is_flat = is_flat and differences.minimum == 0
+    if is_flat:
+        return DesignError(
+            f"All differences between {names_of(there)} are equal; {name} needs some spread",
+            remedy="Check the measurements",
+        )
+    return None
+
+
+def _split_plot_refusal(
+    there: list[Group], design: Design, name: str, unit: str
+) -> DesignError | None:
+    if len(design.between) != 1 or len(design.within) != 1:
+        return DesignError(
+            f"{_capital(name)} needs one factor between {unit}s and one within them; "
+            f"here are {len(design.between)} and {len(design.within)}",
+            remedy="More than one factor within units is beyond what is offered here",
+        )
+    if (empty := empty_cell(there, (design.between[0], design.within[0]))) is not None:
+        return _empty_refusal(empty, name)
+    parts = split_plot_of(there, design.between[0], design.within[0])
+    for level, complete in zip(parts.levels, parts.complete, strict=True):
+        if len(complete.units) < 2:
+            return DesignError(
+                f"“{level}” has only {len(complete.units)} {unit} with a value in every "
+                f"condition; {name} needs at least 2",
+                remedy=f"Check the names of the {unit}s, or leave “{level}” out",
+            )
+    scores = [c.values - c.values.mean(axis=1, keepdims=True) for c in parts.complete]
+    if all(bool((s == s[0]).all()) for s in scores):
+        return _no_spread(there, name)
+    return None
+
+
+def empty_cell(there: Sequence[Group], factors: Sequence[int]) -> tuple[str, ...] | None:
+    """The first combination of levels without a value; None where all have some."""
+    levels = [tuple(dict.fromkeys(g.levels[i] for g in there)) for i in factors]
+    existing = {tuple(g.levels[i] for i in factors) for g in there}
+    return next((cell for cell in product(*levels) if cell not in existing), None)
+
+
+def _empty_refusal(empty: tuple[str, ...], name: str) -> DesignError:
+    return DesignError(
+        f"There is no value for “{', '.join(empty)}”; {name} needs every combination",
+        remedy=(
+            f"Use one-way ANOVA over the cells that exist, or leave out “{empty[0]}” "
+            f"or “{empty[-1]}”"
+        ),
+    )
+
+
+def _factorial_refusal(
+    groups: Groups, there: list[Group], wanted: int, name: str
+) -> DesignError | None:
+    factors = varying_factors(there, len(groups.factors))
+    if len(factors) != wanted:
+        return DesignError(
+            f"{_capital(name)} needs {wanted} factors; here {_are(len(factors))}",
+            remedy="Say in the question which columns the groups differ in",
+        )
+    if (empty := empty_cell(there, factors)) is not None:
+        return _empty_refusal(empty, name)
+    if len(there) > len({tuple(g.levels[i] for i in factors) for g in there}):
+        return DesignError("Groups cannot be told apart by their factors")
+    return _anova_refusal(there, name, of="cell")
+
+
+def _are(count: int) -> str:
+    return "is 1" if count == 1 else f"are {count}"
+
+
+def _anova_refusal(there: list[Group], name: str, of: str = "group") -> DesignError | None:
+    if all(group.n == 1 for group in there):
+        return DesignError(
+            f"Every {of} has only 1 replicate ({_some(there)}); {name} needs at least 2 in one "
+            "of them",
+            remedy="Without replicates there is no spread to judge differences by",
+        )
+    if all(not group.summary.sum_of_squares for group in there):
+        return _no_spread(there, name)
+    return None
+
+
+def _welch_refusal(there: list[Group], name: str) -> DesignError | None:
+    if single := [group for group in there if group.n < 2]:
+        return DesignError(
+            f"Group {_some(single)} has 1 replicate; {name} needs at least 2 in every group",
+            remedy="Add replicates, or use one-way ANOVA",
+        )
+    if flat := [group for group in there if not group.summary.sum_of_squares]:
+        return DesignError(
+            f"All values are equal within {_some(flat)}; {name} needs some spread in every group",
+            remedy="Check the measurements, or use one-way ANOVA",
+        )
+    return None
+
+
+def _rank_refusal(there: list[Group], name: str) -> DesignError | None:
+    values = {value for group in there for value in group.cells.exact[:1]}
+    is_flat = len(values) == 1 and all(not group.summary.sum_of_squares for group in there)
+    if is_flat:
+        return DesignError(
+            f"All values of {_some(there)} are equal; {name} needs some that differ",
+            remedy="Check the measurements",
+        )
+    return None
+
+
+def _t_refusal(there: list[Group], method: Method, name: str) -> DesignError | None:
+    single = [group for group in there if group.n < 2]
+    if single and (method is Method.WELCH_T or len(single) == 2):
+        which = f"Group {names_of(single)} has" if len(single) == 1 else "Both groups have only"
+        return DesignError(
+            f"{which} 1 replicate; {name} needs at least 2"
+            + (f" in group {names_of(single)}" if len(single) > 1 else ""),
+            remedy="Add replicates, or use the summary alone",
+        )
+    if all(not group.summary.sum_of_squares for group in there):
+        return _no_spread(there, name)
+    return None
+
+
+def _no_spread(there: Sequence[Group], name: str) -> DesignError:
+    return DesignError(
+        f"All values are equal within {_some(there)}; {name} needs some spread",
+        remedy="Check the measurements",
+    )

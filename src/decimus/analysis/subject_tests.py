@@ -1,0 +1,292 @@
+"""Tests of the same units under several conditions: paired, repeated-measures, split-plot."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from decimus.analysis.comparison_results import Comparison, Error, PairResult, Term, names_joined
+from decimus.analysis.groups import Group
+from decimus.analysis.mean_tests import base_of, group_term, of_pair
+from decimus.analysis.pair_results import Plan, followed_up, no_difference, pair_results
+from decimus.analysis.pairing import Pairing, pairing_of
+from decimus.statistics.distributions import Floats
+from decimus.statistics.effect_sizes import (
+    EffectSize,
+    d_av,
+    d_z,
+    hedges_g,
+    root_mean_variance,
+)
+from decimus.statistics.repeated_measures import (
+    WithinTerm,
+    repeated_measures_anova,
+    split_plot_anova,
+)
+from decimus.statistics.summaries import Moments, Summary
+from decimus.statistics.t_tests import TTest, paired_t_test, welch_t_test
+from decimus.terms import SphericityCorrection
+
+
+@dataclass(frozen=True, eq=False)
+class Complete:
+    """Units with a value in every group, and the others.
+
+    Args:
+        units: complete ones, in reading order.
+        incomplete: those that lack a value somewhere.
+        values: units × groups, less the measurements' origin.
+    """
+
+    units: tuple[str, ...]
+    incomplete: tuple[str, ...]
+    values: Floats
+
+
+def complete_units(groups: Sequence[Group]) -> Complete:
+    """The units that have a value in each of these groups."""
+    by_unit = [dict(zip(g.cells.units, g.cells.exact, strict=True)) for g in groups]
+    everyone = dict.fromkeys(unit for values in by_unit for unit in values)
+    units = tuple(unit for unit in everyone if all(unit in values for values in by_unit))
+    values = np.array([[values[unit] for values in by_unit] for unit in units], dtype=np.float64)
+    return Complete(
+        units,
+        tuple(unit for unit in everyone if unit not in set(units)),
+        values.reshape(len(units), len(groups)),
+    )
+
+
+def pairing_in(plan: Plan, pair: tuple[int, int]) -> Pairing:
+    """The differences a − b of two groups, unit by unit."""
+    a, b = pair
+    return pairing_of(plan.there[b], plan.there[a])
+
+
+def paired(plan: Plan) -> Comparison:
+    """The paired t-test of later − earlier."""
+    pairs = plan.pairs(is_paired=True)
+    pairing = pairing_in(plan, pairs[0])
+    differences = pairing.differences.moments
+    test = paired_t_test(differences, plan.level)
+    kept = set(pairing.units)
+    sides = [_of_units(plan.there[i], kept) for i in pairs[0]]
+    effects = _paired_effects(plan, differences, sides[0], sides[1])
+    n = differences.n
+    found = pair_results(
+        plan,
+        plan.sides,
+        pairs,
+        [test],
+        followed_up(plan, [test], 2),
+        lambda _place: effects,
+        lambda _place: (n, n),
+    )
+    return replace(
+        of_pair(plan, found, Error(n - 1, differences.sum_of_squares)),
+        pairing=pairing,
+        units=pairing.units,
+        incomplete=pairing.incomplete,
+    )
+
+
+def _of_units(group: Group, units: set[str]) -> Moments:
+    """The moments of some units of a group."""
+    rows = zip(group.cells.units, group.cells.exact, strict=True)
+    return Summary(tuple(value for unit, value in rows if unit in units)).moments
+
+
+def _paired_effects(
+    plan: Plan, differences: Moments, a: Moments, b: Moments
+) -> tuple[EffectSize, ...]:
+    found = (
+        d_z(differences.mean, differences.variance, differences.n, plan.level),
+        d_av(a, b),
+    )
+    return tuple(effect for effect in found if effect is not None)
+
+
+def within_term(
+    name: str, factors: tuple[int, ...], term: WithinTerm, effects: tuple[EffectSize, ...]
+) -> Term:
+    """A term without any correction."""
+    return Term(
+        name,
+        factors,
+        "F",
+        term.statistic,
+        (term.df, term.df_error),
+        term.p_value(),
+        term.sum_of_squares,
+        effects,
+    )
+
+
+def _share(term: WithinTerm) -> tuple[EffectSize, ...]:
+    total = term.sum_of_squares + term.sum_of_squares_error
+    return (EffectSize("partial eta squared", term.sum_of_squares / total),)
+
+
+def repeated(plan: Plan) -> Comparison:
+    """Repeated-measures (randomised-block) ANOVA over the units that are complete."""
+    complete = complete_units(plan.there)
+    anova = repeated_measures_anova(complete.values)
+    correction = plan.groups.question.sphericity
+    name, factors = group_term(plan)
+    term = corrected(
+        within_term(name, factors, anova.conditions, _share(anova.conditions)),
+        anova.conditions,
+        anova.sphericity.epsilon(correction),
+    )
+    k = len(plan.there)
+    return replace(
+        base_of(plan),
+        terms=(replace(term, sphericity=anova.sphericity),),
+        residual=Error(anova.conditions.df_error, anova.conditions.sum_of_squares_error),
+        subjects=Error(anova.df_subjects, anova.sum_of_squares_subjects),
+        pairs=_unit_pairs(plan, complete),
+        units=complete.units,
+        incomplete=complete.incomplete,
+        correction=correction if k > 2 else SphericityCorrection.NONE,
+    )
+
+
+def corrected(term: Term, within: WithinTerm, epsilon: float) -> Term:
+    """The term with both df times ε."""
+    return replace(
+        term,
+        df=(epsilon * within.df, epsilon * within.df_error),
+        p_value=within.p_value(epsilon),
+        df_uncorrected=(within.df, within.df_error),
+        p_uncorrected=within.p_value(),
+    )
+
+
+def _unit_pairs(plan: Plan, complete: Complete) -> tuple[PairResult, ...]:
+    """Pairs by paired t-tests over the complete units."""
+    pairs = plan.pairs(is_paired=True)
+    tests, effects = [], []
+    for a, b in pairs:
+        test, found = _paired_columns(plan, (a, b), complete.values[:, a], complete.values[:, b])
+        tests.append(test)
+        effects.append(found)
+    n = len(complete.units)
+    return pair_results(
+        plan,
+        plan.sides,
+        pairs,
+        tests,
+        followed_up(plan, tests, len(plan.there)),
+        effects.__getitem__,
+        lambda _place: (n, n),
+    )
+
+
+def _paired_columns(
+    plan: Plan, pair: tuple[int, int], a: Floats, b: Floats
+) -> tuple[TTest, tuple[EffectSize, ...]]:
+    differences = Summary(a - b).moments
+    if not differences.sum_of_squares:
+        raise no_difference(plan, pair, "the paired t-test")
+    effects = _paired_effects(plan, differences, Summary(a).moments, Summary(b).moments)
+    return paired_t_test(differences, plan.level), effects
+
+
+@dataclass(frozen=True, eq=False)
+class SplitPlot:
+    """Complete units for each level of the factor between, with the places of their groups."""
+
+    levels: tuple[str, ...]
+    places: tuple[tuple[int, ...], ...]
+    complete: tuple[Complete, ...]
+
+    @property
+    def row_of(self) -> dict[int, tuple[int, int]]:
+        """For each group's place: its level between, and its condition within."""
+        return {
+            place: (row, column)
+            for row, places in enumerate(self.places)
+            for column, place in enumerate(places)
+        }
+
+
+def split_plot_of(there: Sequence[Group], between: int, within: int) -> SplitPlot:
+    """Groups sorted into levels between units and conditions within; all cells exist."""
+    levels = tuple(dict.fromkeys(group.levels[between] for group in there))
+    conditions = tuple(dict.fromkeys(group.levels[within] for group in there))
+    at = {(g.levels[between], g.levels[within]): place for place, g in enumerate(there)}
+    places = tuple(tuple(at[level, c] for c in conditions) for level in levels)
+    complete = tuple(complete_units([there[place] for place in row]) for row in places)
+    return SplitPlot(levels, places, complete)
+
+
+def split_plot(plan: Plan) -> Comparison:
+    """Split-plot ANOVA; paired t-tests within groups of units, Welch's between them."""
+    between, within = plan.design.between[0], plan.design.within[0]
+    parts = split_plot_of(plan.there, between, within)
+    question = plan.groups.question
+    anova = split_plot_anova([c.values for c in parts.complete], question.sums_of_squares)
+    epsilon = anova.sphericity.epsilon(question.sphericity)
+    names = [plan.groups.factors[i].factor.name for i in (between, within)]
+    both = tuple(sorted((between, within)))
+    joined = names_joined([plan.groups.factors[i].factor.name for i in both])
+    conditions = within_term(names[1], (within,), anova.within, _share(anova.within))
+    interaction = within_term(joined, both, anova.interaction, _share(anova.interaction))
+    terms = (
+        within_term(names[0], (between,), anova.between, _share(anova.between)),
+        replace(corrected(conditions, anova.within, epsilon), sphericity=anova.sphericity),
+        replace(corrected(interaction, anova.interaction, epsilon), sphericity=anova.sphericity),
+    )
+    return replace(
+        base_of(plan),
+        terms=terms,
+        residual=Error(anova.within.df_error, anova.within.sum_of_squares_error),
+        subjects=Error(anova.between.df_error, anova.between.sum_of_squares_error),
+        pairs=_split_plot_pairs(plan, parts),
+        units=tuple(unit for c in parts.complete for unit in c.units),
+        incomplete=tuple(unit for c in parts.complete for unit in c.incomplete),
+        correction=question.sphericity if len(parts.places[0]) > 2 else SphericityCorrection.NONE,
+        sums_of_squares=question.sums_of_squares,
+        is_balanced=len({len(c.units) for c in parts.complete}) == 1,
+    )
+
+
+def _split_plot_pairs(plan: Plan, parts: SplitPlot) -> tuple[PairResult, ...]:
+    row_of = parts.row_of
+    pairs = plan.pairs(is_paired=True)
+    tests: list[TTest] = []
+    effects: list[tuple[EffectSize, ...]] = []
+    counts = []
+    for a, b in pairs:
+        columns = [parts.complete[row].values[:, column] for row, column in (row_of[a], row_of[b])]
+        counts.append((len(columns[0]), len(columns[1])))
+        if row_of[a][0] == row_of[b][0]:
+            test, found = _paired_columns(plan, (a, b), columns[0], columns[1])
+        else:
+            test, found = _between_columns(plan, (a, b), columns[0], columns[1])
+        tests.append(test)
+        effects.append(found)
+    return pair_results(
+        plan,
+        plan.sides,
+        pairs,
+        tests,
+        followed_up(plan, tests, len(plan.there)),
+        effects.__getitem__,
+        counts.__getitem__,
+    )
+
+
+def _between_columns(
+    plan: Plan, pair: tuple[int, int], a: Floats, b: Floats
+) -> tuple[TTest, tuple[EffectSize, ...]]:
+    one, other = Summary(a).moments, Summary(b).moments
+    if not one.sum_of_squares and not other.sum_of_squares:
+        raise no_difference(plan, pair, "Welch’s t-test")
+    test = welch_t_test(one, other, plan.level)
+    variance, df = root_mean_variance(one, other)
+    g = hedges_g(
+        test.mean_difference, variance, df, test.standard_error, plan.level, df_of_error=test.df
+    )
+    return test, () if g is None else (g,)

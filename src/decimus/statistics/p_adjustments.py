@@ -1,0 +1,72 @@
+"""p values of a family made to hold together, from the p values alone."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable, Sequence
+
+from decimus.terms import Adjustment
+
+PValues = tuple[float, ...]
+
+
+def bonferroni(p_values: Sequence[float]) -> PValues:
+    """Each p times their number, at most 1. Source: Dunn 1961, JASA 56, 52–64."""
+    return tuple(min(1.0, len(p_values) * p) for p in p_values)
+
+
+def sidak(p_values: Sequence[float]) -> PValues:
+    """1 − (1 − p)^m. Source: Šidák 1967, JASA 62, 626–633."""
+    m = len(p_values)
+    return tuple(-math.expm1(m * math.log1p(-p)) if p < 1 else 1.0 for p in p_values)
+
+
+def holm(p_values: Sequence[float]) -> PValues:
+    """Step by step from the smallest: the i-th times m − i, never falling.
+
+    Source: Holm 1979, Scandinavian Journal of Statistics 6, 65–70.
+    """
+    adjusted = [0.0] * len(p_values)
+    reached = 0.0
+    for rank, index in enumerate(sorted(range(len(p_values)), key=p_values.__getitem__)):
+        reached = max(reached, min(1.0, (len(p_values) - rank) * p_values[index]))
+        adjusted[index] = reached
+    return tuple(adjusted)
+
+
+def benjamini_hochberg(p_values: Sequence[float]) -> PValues:
+    """Adjusted for the share of false discoveries: from the largest, p · m / rank, never rising.
+
+    Source: Benjamini & Hochberg 1995, Journal of the Royal Statistical Society B 57, 289–300.
+    """
+    m = len(p_values)
+    adjusted = [1.0] * m
+    reached = 1.0
+    order = sorted(range(m), key=p_values.__getitem__, reverse=True)
+    for rank, index in zip(range(m, 0, -1), order, strict=True):
+        # Rounding must not take an adjusted p below its own.
+        reached = min(reached, max(p_values[index], p_values[index] * m / rank))
+        adjusted[index] = reached
+    return tuple(adjusted)
+
+
+BY_P: dict[Adjustment, Callable[[Sequence[float]], PValues]] = {
+    Adjustment.BONFERRONI: bonferroni,
+    Adjustment.SIDAK: sidak,
+    Adjustment.HOLM: holm,
+    Adjustment.BENJAMINI_HOCHBERG: benjamini_hochberg,
+}
+"""Adjustments that need nothing but the p values of the family."""
+
+
+def interval_share(adjustment: Adjustment, m: int, level: float) -> float:
+    """The share (0 to 1) that each two-sided interval of a family of `m` has to cover.
+
+    Holm shows Bonferroni intervals, Benjamini and Hochberg individual ones.
+    """
+    alpha = 1 - level / 100
+    if adjustment in (Adjustment.BONFERRONI, Adjustment.HOLM):
+        return 1 - alpha / m
+    if adjustment is Adjustment.SIDAK:
+        return math.exp(math.log1p(-alpha) / m)
+    return 1 - alpha

@@ -1,0 +1,210 @@
+"""The same subjects, or blocks, under several conditions; with or without groups of subjects."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+
+from decimus.statistics.distributions import Floats, chi_square_tail, f_tail
+from decimus.terms import SphericityCorrection, SumsOfSquares
+
+
+@dataclass(frozen=True)
+class Sphericity:
+    """How far the differences between conditions are from varying alike.
+
+    Args:
+        greenhouse_geisser: ε after Greenhouse & Geisser 1959.
+        huynh_feldt: ε after Huynh & Feldt 1976, corrected by Lecoutre 1991, at most 1.
+        mauchly_w: Mauchly's W, None where it is undefined.
+        mauchly_df: degrees of freedom of its chi-square.
+        mauchly_p: its p.
+        why_not: why W is undefined, "" where it is not.
+    """
+
+    greenhouse_geisser: float
+    huynh_feldt: float
+    mauchly_w: float | None
+    mauchly_df: int
+    mauchly_p: float | None
+    why_not: str = ""
+
+    def epsilon(self, correction: SphericityCorrection) -> float:
+        """The ε that a correction multiplies df by."""
+        return {
+            SphericityCorrection.GREENHOUSE_GEISSER: self.greenhouse_geisser,
+            SphericityCorrection.HUYNH_FELDT: self.huynh_feldt,
+            SphericityCorrection.NONE: 1.0,
+        }[correction]
+
+
+@dataclass(frozen=True)
+class WithinTerm:
+    """A term tested on an error of its own; df and p as they are without correction."""
+
+    df: int
+    sum_of_squares: float
+    df_error: int
+    sum_of_squares_error: float
+
+    @property
+    def mean_square(self) -> float:
+        """Sum of squares over df."""
+        return self.sum_of_squares / self.df
+
+    @property
+    def mean_square_error(self) -> float:
+        """The mean square it is tested on."""
+        return self.sum_of_squares_error / self.df_error
+
+    @property
+    def statistic(self) -> float:
+        """F."""
+        return self.mean_square / self.mean_square_error
+
+    def p_value(self, epsilon: float = 1.0) -> float:
+        """P(F > f) with both df times ε."""
+        return f_tail(self.statistic, epsilon * self.df, epsilon * self.df_error)
+
+
+@dataclass(frozen=True)
+class RepeatedMeasuresAnova:
+    """The table of a repeated-measures (randomised-block) ANOVA."""
+
+    conditions: WithinTerm
+    df_subjects: int
+    sum_of_squares_subjects: float
+    sphericity: Sphericity
+
+
+@dataclass(frozen=True)
+class SplitPlotAnova:
+    """The table of a split-plot ANOVA: one factor between subjects, one within."""
+
+    between: WithinTerm
+    within: WithinTerm
+    interaction: WithinTerm
+    sphericity: Sphericity
+
+
+def contrasts(k: int) -> Floats:
+    """K − 1 orthonormal contrasts of k conditions, one per row (Helmert)."""
+    rows = np.zeros((k - 1, k))
+    for i in range(1, k):
+        rows[i - 1, :i] = 1.0
+        rows[i - 1, i] = -float(i)
+        rows[i - 1] /= math.sqrt(i * (i + 1))
+    return rows
+
+
+def repeated_measures_anova(values: Floats) -> RepeatedMeasuresAnova:
+    """Test conditions on the subject × condition residual.
+
+    Args:
+        values: subjects × conditions, complete, at least 2 × 2; less an origin they share.
+
+    Source: Fisher 1925, ch. VIII; Winer, Brown & Michels 1991, ch. 4.
+    """
+    n, k = values.shape
+    scores = values @ contrasts(k).T
+    (overall, _), error = _parts(scores, [n])
+    means = values.mean(axis=1)
+    return RepeatedMeasuresAnova(
+        WithinTerm(k - 1, overall, (n - 1) * (k - 1), error),
+        n - 1,
+        k * _squares(means),
+        sphericity_of([scores]),
+    )
+
+
+def _squares(values: Floats) -> float:
+    """Σ(y − mean)²."""
+    return math.fsum(((values - values.mean()) ** 2).tolist())
+
+
+def _parts(scores: Floats, sizes: Sequence[int]) -> tuple[tuple[float, float], float]:
+    """Sums of squares of the mean over all rows, among groups, and within groups of rows."""
+    overall = scores.mean(axis=0)
+    among = error = 0.0
+    start = 0
+    for size in sizes:
+        part = scores[start : start + size]
+        mean = part.mean(axis=0)
+        among += size * float((mean - overall) @ (mean - overall))
+        error += math.fsum(((part - mean) ** 2).ravel().tolist())
+        start += size
+    return (len(scores) * float(overall @ overall), among), error
+
+
+def sphericity_of(groups: Sequence[Floats]) -> Sphericity:
+    """ε and Mauchly's W from contrast scores, pooled over groups of subjects.
+
+    Args:
+        groups: for each group its subjects × (k − 1) scores of orthonormal contrasts.
+
+    Sources: Greenhouse & Geisser 1959, Psychometrika 24; Huynh & Feldt 1976, Journal of
+    Educational Statistics 1; Lecoutre 1991, ibid. 16; Mauchly 1940, Annals of Mathematical
+    Statistics 11, with Bartlett's chi-square.
+    """
+    d = groups[0].shape[1]
+    total = sum(len(group) for group in groups)
+    df = total - len(groups)
+    if d == 1:
+        return Sphericity(1.0, 1.0, None, 0, None, "two conditions have only one difference")
+    centred = [group - group.mean(axis=0) for group in groups]
+    covariance = sum((part.T @ part for part in centred), np.zeros((d, d))) / df
+    trace = float(np.trace(covariance))
+    gg = trace**2 / (d * float((covariance * covariance).sum()))
+    divisor = d * (df - d * gg)
+    hf = ((df + 1) * d * gg - 2) / divisor if divisor > 0 else 1.0
+    hf = max(gg, min(1.0, hf)) if hf > 0 else 1.0
+    df_chi = d * (d + 1) // 2 - 1
+    if df < d:
+        why = f"it needs at least {d} degrees of freedom between subjects; here are {df}"
+        return Sphericity(min(1.0, gg), hf, None, df_chi, None, why)
+    w = float(np.linalg.det(covariance / (trace / d)))
+    factor = df - (2 * d * d + d + 2) / (6 * d)
+    if w <= 0 or factor <= 0:
+        why = "some differences between conditions are determined by others"
+        return Sphericity(min(1.0, gg), hf, None, df_chi, None, why)
+    p = chi_square_tail(-factor * math.log(min(1.0, w)), df_chi)
+    return Sphericity(min(1.0, gg), hf, min(1.0, w), df_chi, p)
+
+
+def split_plot_anova(groups: Sequence[Floats], kind: SumsOfSquares) -> SplitPlotAnova:
+    """Test one factor between subjects, one within them, and their interaction.
+
+    The first on subjects within groups, the others on subject × condition within groups.
+
+    Args:
+        groups: subjects × conditions for each level of the factor between, complete, at least
+            one group with two subjects; less an origin they share.
+        kind: how the factor within is weighed where groups differ in size: groups equally
+            (each term given all others), or subjects equally.
+
+    Source: Winer, Brown & Michels 1991, Statistical Principles in Experimental Design, ch. 7.
+    """
+    k, g = groups[0].shape[1], len(groups)
+    sizes = [len(group) for group in groups]
+    total = sum(sizes)
+    values = np.vstack(groups)
+    scores = values @ contrasts(k).T
+    means = values.mean(axis=1)[:, None]
+    (_, between), between_error = _parts(means - means.mean(), sizes)
+    (overall, interaction), error = _parts(scores, sizes)
+    parts = np.split(scores, np.cumsum(sizes)[:-1])
+    within = overall
+    if kind is SumsOfSquares.GIVEN_ALL:
+        centre = np.mean([part.mean(axis=0) for part in parts], axis=0)
+        within = float(centre @ centre) * g * g / math.fsum(1 / size for size in sizes)
+    df_subjects = total - g
+    df_error = df_subjects * (k - 1)
+    return SplitPlotAnova(
+        WithinTerm(g - 1, k * between, df_subjects, k * between_error),
+        WithinTerm(k - 1, within, df_error, error),
+        WithinTerm((g - 1) * (k - 1), interaction, df_error, error),
+        sphericity_of(parts),
+    )

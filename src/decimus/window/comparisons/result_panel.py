@@ -1,0 +1,179 @@
+"""The result in plain words, and what unfolds under it."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from functools import partial
+
+from PySide6.QtCore import Qt, Signal
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
+
+from decimus.analysis.results import Results
+from decimus.window.comparisons.check_pictures import CheckPictures
+from decimus.window.rich_text import html_of, html_table
+from decimus.window.sentences import SentenceFonts, SentenceView
+from decimus.window.theme import QUIET, sans, serif
+from decimus.wording.checks import check_lines
+from decimus.wording.comparison_tables import comparison_table
+from decimus.wording.comparisons import effect_sentence, pairs_summary, result_sentence
+from decimus.wording.overlap import overlap_note
+from decimus.wording.pair_working import statistic_working
+from decimus.wording.planning import planning_sentence, planning_working
+from decimus.wording.reasons import assumed
+from decimus.wording.trends import trend_sentence, trend_working
+from decimus.wording.with_and_without import both_ways
+from decimus.wording.working import Working
+
+FOLDS = ("Table", "Checks", "Planning", "Straight line", "Overlap of bars", "With and without")
+"""What unfolds under the result, one at a time."""
+
+
+class ResultPanel(QFrame):
+    """The result, its size and what was assumed; tables, checks and plans unfold.
+
+    Signals:
+        edited: a change that a choice made.
+        worked: a working that was asked for.
+    """
+
+    edited = Signal(object)
+    worked = Signal(object)
+
+    def __init__(self, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self.setObjectName("panel")
+        self._results: Results | None = None
+        self._open = ""
+        self.result = label(self, 18, is_serif=True)
+        self.effect = label(self, 15)
+        self.assumed = label(self, 14, quiet=True)
+        self.text = label(self, 14)
+        self.pictures = CheckPictures(self)
+        self.plan = SentenceView(
+            SentenceFonts(sans(15), sans(15, strong=True), sans(15)), self, line_height=1.35
+        )
+        self.plan.chosen.connect(self.edited)
+        for plain in (self.effect, self.assumed):
+            plain.setTextFormat(Qt.TextFormat.PlainText)
+        self.folds: dict[str, QPushButton] = {}
+        row = QHBoxLayout()
+        row.setSpacing(14)
+        for name in FOLDS:
+            button = self._button(name, partial(self.unfold, name), is_fold=True)
+            self.folds[name] = button
+            row.addWidget(button)
+        self.working = self._button("Working", self._work)
+        row.addWidget(self.working)
+        row.addStretch(1)
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(18, 10, 12, 10)
+        layout.setSpacing(4)
+        for widget in (self.result, self.effect, self.assumed):
+            layout.addWidget(widget)
+        layout.addLayout(row)
+        for below in (self.text, self.pictures, self.plan):
+            layout.addWidget(below)
+        self._show_fold()
+
+    def _button(self, words: str, do: Callable[[], None], *, is_fold: bool = False) -> QPushButton:
+        button = QPushButton(words, self)
+        button.setFont(sans(14))
+        button.setCheckable(is_fold)
+        button.clicked.connect(lambda _checked=False: do())
+        return button
+
+    def show_results(self, results: Results) -> None:
+        """Show the comparison of these results; needs one."""
+        self._results = results
+        self.result.setText(html_of(result_sentence(results)))
+        parts = (effect_sentence(results), pairs_summary(results))
+        self.effect.setText(" ".join(part for part in parts if part))
+        self.effect.setVisible(any(parts))
+        self.assumed.setText(assumed(results))
+        has = {
+            "Table": bool(comparison_table(results)),
+            "Straight line": results.trend is not None,
+            "Overlap of bars": bool(overlap_note(results.groups)),
+            "With and without": self._has_other(results),
+        }
+        for name, button in self.folds.items():
+            button.setVisible(has.get(name, True))
+        if not has.get(self._open, True):
+            self._open = ""
+        self._show_fold()
+
+    def _has_other(self, results: Results) -> bool:
+        """True where some values are set aside or lie far out."""
+        from decimus.analysis.remarks_on_spread import FarOut
+
+        far = results.remarks if results.is_settled or not results.is_large else ()
+        return bool(results.measurements.aside_count) or any(isinstance(r, FarOut) for r in far)
+
+    def unfold(self, name: str) -> None:
+        """Open a fold in the place of any other, or close it."""
+        self._open = "" if self._open == name else name
+        self._show_fold()
+
+    @property
+    def open_fold(self) -> str:
+        """The fold that is open, "" for none."""
+        return self._open
+
+    def _show_fold(self) -> None:
+        for name, button in self.folds.items():
+            button.setChecked(name == self._open)
+        self.pictures.hide()
+        self.plan.hide()
+        results = self._results
+        text = self._fold_text(results) if results is not None and self._open else ""
+        self.text.setText(text)
+        self.text.setVisible(bool(text))
+        if results is None:
+            return
+        if self._open == "Checks":
+            self.pictures.show_checks(results.checks)
+        elif self._open == "Planning":
+            self.plan.show_sentence(planning_sentence(results))
+            self.plan.show()
+
+    def _fold_text(self, results: Results) -> str:
+        match self._open:
+            case "Table":
+                table = comparison_table(results)
+                return html_table(table, [column > 0 for column in range(len(table[0]))])
+            case "Checks":
+                return "<br>".join(check_lines(results))
+            case "Straight line":
+                return trend_sentence(results)
+            case "Overlap of bars":
+                return overlap_note(results.groups)
+            case "With and without":
+                return both_ways(results)
+            case _:
+                return ""
+
+    def _work(self) -> None:
+        """The working of what is open: the plan, the line, else the statistic."""
+        results = self._results
+        if results is None or results.comparison is None:
+            return
+        found: Working | None
+        if self._open == "Planning":
+            found = planning_working(results)
+        elif self._open == "Straight line":
+            found = trend_working(results)
+        else:
+            found = statistic_working(results, results.comparison.terms[0])
+        if found is not None:
+            self.worked.emit(found)
+
+
+def label(parent: QWidget, size: int, *, is_serif: bool = False, quiet: bool = False) -> QLabel:
+    """A label that wraps and can be selected."""
+    found = QLabel("", parent)
+    found.setFont(serif(size) if is_serif else sans(size))
+    found.setWordWrap(True)
+    found.setTextInteractionFlags(Qt.TextInteractionFlag.TextSelectableByMouse)
+    if quiet:
+        found.setStyleSheet(f"color: {QUIET};")
+    return found

@@ -1,0 +1,227 @@
+"""Why a test is suggested, what it assumes, and what to consider instead."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from decimus.analysis.comparison_results import Comparison
+from decimus.analysis.designs import (
+    METHOD_NAMES,
+    RANK_METHODS,
+    Kind,
+    counted,
+    design_of,
+    suggested_method,
+    varying_factors,
+)
+from decimus.analysis.groups import names_of
+from decimus.analysis.refusals import empty_cell, refusal
+from decimus.analysis.results import Results
+from decimus.study.edits import ChooseMethod, ChooseSameUnits, Edit, SetValuesAside
+from decimus.study.readings import SetAside
+from decimus.terms import Layout, Method, PairSet
+from decimus.wording.numbers import count_word, p_number, plural
+from decimus.wording.phrases import upper_first
+
+
+def reason(comparison: Comparison) -> str:
+    """Why this method is suggested, from the design alone."""
+    left_out = (
+        f" {names_of(comparison.left_out)} left out: no values." if comparison.left_out else ""
+    )
+    facts = _facts(comparison)
+    if comparison.method is comparison.suggested:
+        return f"Suggested: {facts}.{left_out}"
+    suggested = METHOD_NAMES[comparison.suggested]
+    return f"Your choice; {suggested} is suggested for {facts}.{left_out}"
+
+
+def _facts(comparison: Comparison) -> str:
+    count = count_word(len(comparison.groups))
+    is_control = comparison.design.has_control and comparison.pair_set is PairSet.CONTROL
+    control = ", one of them the control" if is_control else ""
+    match comparison.design.kind:
+        case Kind.ONE_GROUP:
+            return "one group and a value to compare it with"
+        case Kind.TWO_GROUPS:
+            return "two independent groups, each with a spread of its own"
+        case Kind.SEVERAL_GROUPS:
+            return f"{count} independent groups{control}"
+        case Kind.SAME_TWICE:
+            return "the same units under both conditions"
+        case Kind.SAME_OFTEN | Kind.BEYOND:
+            return f"the same units under {count} conditions{control}"
+        case Kind.SPLIT_PLOT:
+            return "one factor that differs between units and one within them"
+        case Kind.CELLS:
+            factors = count_word(len(comparison.design.between))
+            return f"{factors} factors and independent replicates in {count} cells"
+
+
+_ASSUMED = {
+    Method.ONE_SAMPLE_T: "independent replicates from a normal distribution",
+    Method.WELCH_T: "independent replicates, normal within groups; spreads may differ",
+    Method.STUDENT_T: "independent replicates, normal within groups, with the same spread",
+    Method.PAIRED_T: "independent units whose differences are normal",
+    Method.ANOVA: "independent replicates, normal within groups, with the same spread in all",
+    Method.WELCH_ANOVA: "independent replicates, normal within groups; spreads may differ",
+    Method.TWO_WAY: "independent replicates, normal within cells, with the same spread in all",
+    Method.THREE_WAY: "independent replicates, normal within cells, with the same spread in all",
+    Method.REPEATED_MEASURES: (
+        "independent units, normal residuals; unequal spread of differences between conditions "
+        "is corrected for"
+    ),
+    Method.SPLIT_PLOT: (
+        "independent units, normal residuals, groups of units that vary alike; unequal spread of "
+        "differences between conditions is corrected for"
+    ),
+    Method.MANN_WHITNEY: (
+        "independent replicates; that the shift is the difference asks for groups of like shape"
+    ),
+    Method.SIGNED_RANK: "independent differences, symmetric about their middle",
+    Method.KRUSKAL_WALLIS: "independent replicates, groups of like shape; p from chi-square",
+    Method.FRIEDMAN: "independent units; conditions ranked within each; p from chi-square",
+}
+
+
+def assumed(results: Results) -> str:
+    """What was assumed, and who was left out."""
+    comparison = results.comparison
+    if comparison is None:
+        return ""
+    said = f"Assumed: {_ASSUMED[comparison.method]}."
+    noun = results.measurements.unit_name
+    if comparison.incomplete:
+        names = ", ".join(comparison.incomplete[:6])
+        more = " …" if len(comparison.incomplete) > 6 else ""
+        count = len(comparison.incomplete)
+        said += f" {count} incomplete {plural(noun, count)} left out: {names}{more}."
+    rank = comparison.pairs[0].rank if comparison.pairs else None
+    if rank is not None and comparison.is_of_two:
+        said += " p is exact." if rank.is_exact else " p is from the normal distribution."
+        if rank.zeros:
+            said += f" {rank.zeros} {plural('difference', rank.zeros)} of zero dropped."
+    return said
+
+
+@dataclass(frozen=True)
+class Consideration:
+    """Something to consider, with the change it would be; None where there is none to click."""
+
+    text: str
+    label: str
+    edit: Edit | None
+
+
+_ALPHA = 0.05
+
+
+def considerations(results: Results) -> tuple[Consideration, ...]:
+    """What to consider, from the checks and the units; nothing is changed by itself."""
+    comparison = results.comparison
+    if comparison is None:
+        return ()
+    found = [_spread(results, comparison), _normality(results, comparison)]
+    found += [_same_units(results), _ignored_units(results, comparison)]
+    return tuple(each for each in found if each is not None)
+
+
+def _use(results: Results, method: Method) -> Edit | None:
+    if refusal(method, results.groups) is not None:
+        return None
+    return ChooseMethod(question=results.number, method=method, name=METHOD_NAMES[method])
+
+
+def _spread(results: Results, comparison: Comparison) -> Consideration | None:
+    check = results.checks.check("brown-forsythe")
+    instead = {Method.ANOVA: Method.WELCH_ANOVA, Method.STUDENT_T: Method.WELCH_T}
+    method = instead.get(comparison.method)
+    if check is None or method is None or check.p_value >= _ALPHA:
+        return None
+    p = p_number(check.p_value, _ALPHA, results.decimal_sign)
+    text = f"Groups do not vary alike (Brown–Forsythe p {p}); {METHOD_NAMES[method]} allows for it."
+    edit = _use(results, method)
+    return Consideration(text, f"Use {METHOD_NAMES[method]}", edit) if edit else None
+
+
+def _normality(results: Results, comparison: Comparison) -> Consideration | None:
+    check = results.checks.check("shapiro-wilk")
+    instead = {
+        Method.ONE_SAMPLE_T: Method.SIGNED_RANK,
+        Method.WELCH_T: Method.MANN_WHITNEY,
+        Method.STUDENT_T: Method.MANN_WHITNEY,
+        Method.PAIRED_T: Method.SIGNED_RANK,
+        Method.ANOVA: Method.KRUSKAL_WALLIS,
+        Method.WELCH_ANOVA: Method.KRUSKAL_WALLIS,
+        Method.REPEATED_MEASURES: Method.FRIEDMAN,
+    }
+    method = instead.get(comparison.method)
+    if check is None or check.p_value >= _ALPHA:
+        return None
+    p = p_number(check.p_value, _ALPHA, results.decimal_sign)
+    text = (
+        f"Residuals are hardly normal (Shapiro–Wilk p {p}). With many replicates that matters "
+        "little to means; else consider logarithms or ranks."
+    )
+    edit = None if method is None else _use(results, method)
+    label = f"Use the {METHOD_NAMES[method]}" if method is not None and edit else ""
+    return Consideration(text, label, edit)
+
+
+def _same_units(results: Results) -> Consideration | None:
+    units = results.measurements.units
+    if not units.recurs or units.is_same or units.is_decided:
+        return None
+    noun = results.measurements.unit_name
+    subject = units.variable if results.measurements.shape.layout is Layout.LONG else None
+    edit = ChooseSameUnits(sheet=results.question.sheet, is_same=True, subject=subject)
+    text = (
+        f"The same names of {plural(noun, 2)} stand in several groups. If they are the same "
+        f"{plural(noun, 2)}, a test within them belongs here."
+    )
+    return Consideration(text, "They are the same", edit)
+
+
+def _ignored_units(results: Results, comparison: Comparison) -> Consideration | None:
+    is_within = comparison.suggested in (
+        Method.PAIRED_T,
+        Method.REPEATED_MEASURES,
+        Method.SPLIT_PLOT,
+    )
+    ignores = (*RANK_METHODS - {Method.SIGNED_RANK, Method.FRIEDMAN}, Method.WELCH_T)
+    ignores = (*ignores, Method.STUDENT_T, Method.ANOVA, Method.WELCH_ANOVA)
+    if not is_within or comparison.method not in (*ignores, Method.TWO_WAY, Method.THREE_WAY):
+        return None
+    noun = plural(results.measurements.unit_name, 2)
+    name = METHOD_NAMES[comparison.suggested]
+    text = f"{upper_first(noun)} are the same in several groups, which this test ignores."
+    return Consideration(text, f"Use {name}", _use(results, comparison.suggested))
+
+
+def ways_out(results: Results) -> tuple[Consideration, ...]:
+    """What could be done where the groups cannot be compared as they are."""
+    if results.refusal is None:
+        return ()
+    groups = results.groups
+    design = design_of(groups)
+    suggested = suggested_method(design)
+    found = []
+    wanted = results.question.method
+    methods = [suggested] if wanted not in (Method.AUTO, suggested) else []
+    methods += [Method.ANOVA] if design.kind is Kind.CELLS else []
+    methods += [Method.REPEATED_MEASURES] if design.kind is Kind.BEYOND else []
+    for method in dict.fromkeys(methods):
+        if edit := _use(results, method):
+            name = METHOD_NAMES[method]
+            over = " over the cells" if len(groups.factors) > 1 and method is not suggested else ""
+            found.append(Consideration("", f"Use {name}{over}", edit))
+    there = counted(groups)
+    factors = varying_factors(there, len(groups.factors))
+    is_crossed = design.kind in (Kind.CELLS, Kind.SPLIT_PLOT)
+    empty = empty_cell(there, factors) if is_crossed else None
+    for position, level in zip(factors, empty or (), strict=False):
+        variable = groups.factors[position].factor.variable
+        aside = SetAside("a cell of its level is empty", variable=variable, text=level)
+        edit = SetValuesAside(asides=(aside,), name=level, sheet=results.question.sheet)
+        found.append(Consideration("", f"Leave out “{level}”", edit))
+    return tuple(found)
