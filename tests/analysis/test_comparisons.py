@@ -4,13 +4,14 @@ from __future__ import annotations
 
 import pytest
 
-from decimus.analysis.comparisons import Design, compare
+from decimus.analysis.comparisons import compare
+from decimus.analysis.designs import Kind
 from decimus.analysis.results import Results
 from decimus.errors import DesignError
 from decimus.study.edits import ChooseAdjustment, ChooseComparisonLevel, ChooseMethod, WriteCells
 from decimus.study.history import History
 from decimus.terms import Adjustment, IntervalKind, Method
-from decimus.wording.comparisons import reason
+from decimus.wording.reasons import reason
 from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS, TWO_GROUPS, results_of
 
 
@@ -20,11 +21,11 @@ def method(name: Method) -> ChooseMethod:
 
 def test_two_groups_suggest_welch() -> None:
     comparison = compare(results_of(TWO_GROUPS).groups)
-    assert comparison.design is Design.TWO_GROUPS
+    assert comparison.design.kind is Kind.TWO_GROUPS
     assert comparison.method is Method.WELCH_T
     assert comparison.pairs[0].a.levels == ("old",)
     assert comparison.pairs[0].p_adjusted is None
-    assert comparison.residual_df == 5
+    assert comparison.residual.df == 5
 
 
 def test_several_groups_suggest_anova_with_tukey() -> None:
@@ -37,9 +38,11 @@ def test_several_groups_suggest_anova_with_tukey() -> None:
     assert comparison.pair(("8",), ("9",)) is None
 
 
-def test_two_factors_are_named_as_cells() -> None:
+def test_two_factors_suggest_a_model_of_both() -> None:
     comparison = compare(results_of(TWO_FACTORS).groups)
-    assert comparison.design is Design.CELLS
+    assert comparison.design.kind is Kind.CELLS
+    assert comparison.method is Method.TWO_WAY
+    assert [term.name for term in comparison.terms] == ["salt", "light", "salt × light"]
     assert len(comparison.groups) == 4
 
 
@@ -62,13 +65,13 @@ def test_direction_is_reading_order_whatever_is_shown() -> None:
     """Amounts are shown ascending; differences stay first read minus second read."""
     comparison = compare(results_of("8,0\n1.5,2.5\n1.6,2.8\n").groups)
     assert comparison.pairs[0].a.levels == ("8",)
-    assert comparison.pairs[0].test.mean_difference == pytest.approx(-1.1)
+    assert comparison.pairs[0].mean_difference == pytest.approx(-1.1)
 
 
 @pytest.mark.parametrize(
     ("text", "words"),
     [
-        ("a\n1\n2\n", "only one group, “a”"),
+        ("a\n1\n2\n", "only one group, “a”, and no value to compare it with"),
         ("a,b\n1,2\n", "Both groups have only 1 replicate"),
         ("a,b\n1,2\n3,\n", "Group “b” has 1 replicate; Welch’s t-test needs at least 2"),
         ("a,b,c\n1,2,4\n", "Every group has only 1 replicate"),
@@ -96,7 +99,7 @@ def test_one_flat_group_is_no_obstacle_to_welch() -> None:
 def test_students_t_can_do_with_one_replicate() -> None:
     results = results_of("a,b\n1,2\n,3\n,5\n", method(Method.STUDENT_T))
     assert results.comparison is not None
-    assert results.comparison.pairs[0].test.df == 2
+    assert results.comparison.pairs[0].df == 2
 
 
 def test_groups_without_values_are_left_out_by_name() -> None:

@@ -145,26 +145,28 @@ def test_reading_can_be_told(tmp_path: Path, capsys: Capture) -> None:
 
 def test_compare_json_has_the_contracts_keys(table: Path, capsys: Capture) -> None:
     record = as_json(capsys, "compare", str(table))
-    assert record["method"] == "anova"
-    assert "cells" in record["method_name"]
-    assert record["checks"] == []
-    assert record["reason"].startswith("Suggested: four independent cells")
+    assert record["method"] == "two-way-anova"
+    assert record["adjustment"] == "sidak"
+    # Two values a cell are alike far from their median: nothing to tell spreads apart by.
+    assert [check["name"] for check in record["checks"]] == ["shapiro-wilk"]
+    assert record["reason"].startswith("Suggested: two factors and independent replicates")
     for term in record["terms"]:
-        assert list(term) == [
+        assert list(term)[:8] == [
             *("term", "statistic", "value", "df", "p", "sum_of_squares", "mean_square", "effect"),
         ]
+    assert [term["term"] for term in record["terms"]][:3] == ["salt", "light", "salt × light"]
     assert record["terms"][-1]["term"] == "Residuals"
     assert record["terms"][-1]["df"] == [4]
-    assert len(record["pairs"]) == 6
+    assert len(record["pairs"]) == 4
     pair = record["pairs"][0]
-    assert list(pair) == [
+    assert list(pair)[:12] == [
         *("a", "b", "difference", "statistic", "value", "df", "p", "p_less", "p_greater"),
         *("p_adjusted", "ci", "effect"),
     ]
     assert pair["a"] == ["0", "dim"]
     assert pair["b"] == ["0", "bright"]
     assert pair["difference"] == -2.5
-    assert pair["value"] == pytest.approx(-2.5 / math.sqrt(0.9375 / 2))
+    assert pair["value"] == pytest.approx(-2.5 / math.sqrt(0.9375))
     assert pair["p_adjusted"] > pair["p"]
     assert pair["effect"]["name"] == "Hedges g"
 
@@ -188,15 +190,23 @@ def test_compare_options(table: Path, tmp_path: Path, capsys: Capture) -> None:
 @pytest.mark.parametrize(
     ("arguments", "words"),
     [
-        (("compare", "F", "--method", "mann-whitney"), "--method mann-whitney is not available"),
+        (("compare", "F", "--method", "nonsense"), "there are auto, welch-t, student-t"),
+        (("compare", "F", "--adjust", "nonsense"), "there are tukey, games-howell, dunnett"),
+        (("compare", "F", "--adjust", "dunnett"), "needs a control"),
+        (("compare", "F", "--pairs", "control"), "--pairs control needs a control"),
+        (("compare", "F", "--control", "7"), "there is no such level; there are 0, 4, dim, bright"),
+        (("compare", "F", "--adjust", "games-howell"), "does not belong to two-way-anova"),
+        (("compare", "F", "--method", "kruskal-wallis", "--adjust", "tukey"), "it goes with: holm"),
         (
-            ("compare", "F", "--method", "nonsense"),
-            "there are auto, welch-t, student-t, paired-t, anova",
+            ("compare", "F", "--direction", "less", "--adjust", "tukey", "--pairs", "all"),
+            "tukey has no one-sided form; it goes with: holm",
         ),
-        (("compare", "F", "--adjust", "dunnett"), "--adjust dunnett is not available"),
-        (("compare", "F", "--pairs", "within"), "--pairs within is not available yet"),
-        (("compare", "F", "--control", "0"), "--control is not available yet"),
-        (("compare", "F", "--direction", "less"), "has no one-sided form"),
+        (("compare", "F", "--reference", "x"), "“x” is not a number"),
+        (
+            ("compare", "F", "--reference", "3", "--method", "anova"),
+            "belongs to --method one",
+        ),
+        (("compare", "F", "--ss-type", "1"), "invalid choice"),
         (("summary", "F", "--layout", "sideways"), "invalid choice"),
         (("summary", "F", "--level", "120"), "120 % is not a usable confidence level"),
         (("summary", "F", "--level", "x"), "“x” is not a level"),
@@ -240,10 +250,10 @@ def test_t_test_of_many_groups_and_wrong_adjustments(
     two.write_text(TWO_GROUPS)
     status, _, err = ran(capsys, "compare", str(two), "--adjust", "tukey")
     assert status == 2
-    assert "does not belong to welch-t; it goes with: none" in err
+    assert "there is only one pair to compare; it goes with: none" in err
     status, _, err = ran(capsys, "compare", str(two), "--method", "anova", "--adjust", "tukey")
     assert status == 2
-    assert "needs three groups" in err
+    assert "there is only one pair" in err
 
 
 @pytest.mark.parametrize("command", ["summary", "compare"])

@@ -11,13 +11,15 @@ from hypothesis import strategies as st
 
 from decimus.statistics.distributions import (
     f_tail,
-    studentized_range_quantile,
-    studentized_range_tail,
-    studentized_range_tails,
     t_tail,
     t_two_sided,
 )
 from decimus.statistics.student_t import t_quantile
+from decimus.statistics.studentized_range import (
+    studentized_range_quantile,
+    studentized_range_tail,
+    studentized_range_tails,
+)
 from tests.reference.exact import t_tail_by_series
 
 # Upper 5 % and 1 % points of the studentized range, as printed in Pearson & Hartley,

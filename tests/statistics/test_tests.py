@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from itertools import combinations
 
 import pytest
 from hypothesis import assume, given
@@ -10,9 +11,9 @@ from hypothesis import strategies as st
 
 from decimus.statistics.anova import one_way_anova
 from decimus.statistics.effect_sizes import hedges_correction, hedges_g
-from decimus.statistics.multiple_comparisons import tukey_kramer, unadjusted_pairs
+from decimus.statistics.multiple_comparisons import tukey_kramer
 from decimus.statistics.summaries import Moments, Summary
-from decimus.statistics.t_tests import student_t_test, welch_t_test
+from decimus.statistics.t_tests import TTest, student_t_test, t_test, welch_t_test
 
 numbers = st.integers(-500, 500).map(lambda x: x / 10)
 groups = st.lists(numbers, min_size=3, max_size=9).map(tuple)
@@ -98,16 +99,28 @@ def test_anova_by_hand() -> None:
     assert anova.eta_squared == pytest.approx(42 / 48)
 
 
-@given(st.lists(groups, min_size=3, max_size=6))
-def test_tukey_never_below_the_pair_and_its_interval_agrees(data: list[tuple[float, ...]]) -> None:
+def pooled(data: list[tuple[float, ...]]) -> list[TTest]:
+    """Every pair on the pooled error."""
     found = [moments(values) for values in data]
     anova = one_way_anova(found)
-    pairs = tukey_kramer(found, anova, 95)
-    plain = unadjusted_pairs(found, anova, 95)
-    assert len(pairs) == len(data) * (len(data) - 1) // 2
-    for pair, single in zip(pairs, plain, strict=True):
+    return [
+        t_test(
+            a.mean - b.mean,
+            math.sqrt(anova.mean_square_within * (1 / a.n + 1 / b.n)),
+            anova.df_within,
+            95,
+        )
+        for a, b in combinations(found, 2)
+    ]
+
+
+@given(st.lists(groups, min_size=3, max_size=6))
+def test_tukey_never_below_the_pair_and_its_interval_agrees(data: list[tuple[float, ...]]) -> None:
+    tests = pooled(data)
+    pairs = tukey_kramer(tests, len(data), 95)
+    for pair, single in zip(pairs, tests, strict=True):
         assert pair.p_adjusted is not None
-        assert pair.p_adjusted >= pair.test.p_value
+        assert pair.p_adjusted >= single.p_value
         assert pair.statistic == pytest.approx(math.sqrt(2) * single.statistic)
         assert pair.ci_upper - pair.ci_lower > single.ci_upper - single.ci_lower
         excludes_zero = pair.ci_lower > 0 or pair.ci_upper < 0
@@ -123,6 +136,8 @@ def test_hedges_correction_in_closed_form() -> None:
 
 
 def test_hedges_g_is_undefined_without_spread() -> None:
-    assert hedges_g(1.0, 0.0, 5) is None
-    assert hedges_g(1.0, 2.0, 1) is None
-    assert hedges_g(3.0, 4.0, 10) == pytest.approx(1.5 * hedges_correction(10))
+    assert hedges_g(1.0, 0.0, 5, 0.0, 95) is None
+    assert hedges_g(1.0, 2.0, 1, 1.0, 95) is None
+    found = hedges_g(3.0, 4.0, 10, 1.0, 95)
+    assert found is not None
+    assert found.value == pytest.approx(1.5 * hedges_correction(10))

@@ -16,7 +16,9 @@ from decimus.study.studies import Study
 from decimus.study.tables import Table
 from decimus.terms import (
     Adjustment,
+    Alternative,
     ChartKind,
+    ComparisonMarks,
     ComparisonText,
     Decimals,
     Direction,
@@ -27,10 +29,13 @@ from decimus.terms import (
     LimitRule,
     Meaning,
     Method,
+    PairSet,
     Palette,
     Side,
     Spacing,
+    SphericityCorrection,
     Statistic,
+    SumsOfSquares,
     Totals,
 )
 from tests.conftest import TWO_FACTORS, study_of
@@ -108,6 +113,22 @@ ONE_OF_EACH: tuple[Edit, ...] = (
     edits.WriteAxisTitle(is_value_axis=True, text="Area"),
     edits.ChooseValueRange(value_from=0, value_to=20),
     edits.ChooseComparisonText(text=ComparisonText.STARS),
+    edits.ChoosePairs(
+        pair_set=PairSet.CHOSEN,
+        words="one pair",
+        chosen=(PairOfGroups(("0", "dim"), ("4", "dim")),),
+        drawn=PairOfGroups(("0", "dim"), ("4", "dim")),
+    ),
+    edits.ChooseAlternative(alternative=Alternative.LESS),
+    edits.ChooseReference(reference=7.5),
+    edits.ChooseSumsOfSquares(kind=SumsOfSquares.GIVEN_LOWER),
+    edits.ChooseSphericity(correction=SphericityCorrection.HUYNH_FELDT),
+    edits.StateRelevantDifference(difference=2.5),
+    edits.ChoosePower(power=90),
+    edits.ChooseComparisonMarks(marks=ComparisonMarks.LETTERS),
+    edits.HideNotSignificant(is_hidden=True),
+    edits.ChooseStarLimits(limits=(0.02, 0.002)),
+    edits.NudgeComparison(pair=PairOfGroups(("0", "dim"), ("4", "dim")), up_mm=1.5),
 )
 
 

@@ -305,7 +305,7 @@ def test_ticks_draw_and_words_choose(salt: Driver) -> None:
     assert rows.pairs.is_drawn(3)
     salt.choose(window.comparisons.drawn, "drawn", "all with 0 g/L")
     assert sum(rows.pairs.is_drawn(row) for row in range(10)) == 4
-    salt.choose(window.comparisons.sentence, "adjustment", "pairs unadjusted")
+    salt.choose(window.comparisons.sentence, "adjustment", "t-tests, unadjusted")
     assert not rows.pairs.is_adjusted
     assert rows.columnWidth(PairColumn.ADJUSTED.value) == 0
     assert rows.pairs.headerData(2, Qt.Orientation.Horizontal) == "t"
@@ -318,9 +318,13 @@ def test_methods_that_do_not_fit_are_greyed_with_the_reason(salt: Driver) -> Non
     salt.go("comparisons")
     menu = salt.open_choice(salt.window.comparisons.sentence, "method")
     greyed = [a.text() for a in menu.actions() if not a.isEnabled()]
-    assert len(greyed) == 3
-    assert sum("compares two groups; here are 5" in text for text in greyed) == 2
-    assert "needs the same units in both groups" in greyed[2]
+    offered = [a.text() for a in menu.actions() if a.isEnabled()]
+    assert [text.split("  ")[0] for text in offered] == [
+        *("one-way ANOVA", "Welch’s ANOVA", "Kruskal–Wallis test"),
+    ]
+    assert sum("compares two groups; here are 5" in text for text in greyed) == 5
+    assert sum("needs the same flasks in several groups" in text for text in greyed) == 3
+    assert sum("needs 2 factors; here is 1" in text for text in greyed) == 1
 
 
 def test_working_and_table_unfold(salt: Driver) -> None:
@@ -331,9 +335,11 @@ def test_working_and_table_unfold(salt: Driver) -> None:
     salt.click(rows.viewport(), rect.center())
     assert window.comparisons.working.isVisible()
     assert "All 10 intervals hold together" in window.comparisons.working.reading.text()
-    assert not window.comparisons.table.isVisible()
-    salt.click(window.comparisons.unfold)
-    assert "within groups" in window.comparisons.table.text()
+    panel = window.comparisons.panel
+    assert not panel.text.isVisible()
+    salt.click(panel.folds["Table"])
+    assert panel.text.isVisible()
+    assert "within groups" in panel.text.text()
     window.store.apply(window.measurements.model.edit_for(0, 1, (("14",),)))
     salt.settle()
     assert window.comparisons.working.isVisible()

@@ -87,8 +87,8 @@ def test_bounds_and_stars() -> None:
     assert p_bound(0.004, 0.05) == f"<{NB}0.01"
     assert p_bound(0.04, 0.05) == f"<{NB}0.05"
     assert [stars(p, 0.05) for p in (0.0004, 0.004, 0.04)] == ["***", "**", "*"]
-    # With α = 0.01 one star means 0.01 and two are skipped.
-    assert [stars(p, 0.01) for p in (0.0004, 0.004)] == ["***", "*"]
+    # With α = 0.01 one star means 0.01 and two mean 0.001, as the key says.
+    assert [stars(p, 0.01) for p in (0.0004, 0.004)] == ["**", "*"]
     assert p_bound(0.004, 0.01) == f"<{NB}0.01"
     # What is not significant says its p, whatever the others say.
     for kind in ComparisonText:

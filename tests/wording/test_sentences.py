@@ -9,14 +9,13 @@ from decimus.errors import ChoiceError
 from decimus.study import edits
 from decimus.study.questions import PairOfGroups
 from decimus.study.readings import CELLS, HEADINGS
-from decimus.terms import Direction, ErrorBar, Statistic
+from decimus.terms import Direction, ErrorBar, Method, Statistic
 from decimus.wording.captions import caption
+from decimus.wording.comparison_choices import comparison_sentence
+from decimus.wording.comparison_tables import comparison_table
 from decimus.wording.comparisons import (
-    anova_table,
-    comparison_sentence,
     drawn_choice,
     effect_sentence,
-    reason,
     result_sentence,
 )
 from decimus.wording.figure_readings import target_reading
@@ -24,6 +23,7 @@ from decimus.wording.interpretation import interpretation
 from decimus.wording.pair_working import pair_working
 from decimus.wording.questions import question_sentence
 from decimus.wording.readings import reading_sentence, thread_counts
+from decimus.wording.reasons import reason
 from decimus.wording.settings import figure_settings, foot_sentence
 from decimus.wording.spans import Choice, Sentence, plain_text
 from decimus.wording.working import working
@@ -174,7 +174,8 @@ def test_comparison_says_why_and_what() -> None:
     )
     assert reason(comparison) == "Suggested: five independent groups."
     methods = choices(comparison_sentence(results))["method"].options
-    assert [option.edit is None for option in methods] == [True, True, True, False]
+    offered = [option.label for option in methods if option.edit is not None]
+    assert offered == ["one-way ANOVA", "Welch’s ANOVA", "Kruskal–Wallis test"]
     assert "compares two groups; here are 5" in methods[0].why
     text = plain(result_sentence(results))
     assert text.startswith("Frond area differs between levels of salt: F(4, 14) = ")
@@ -182,7 +183,7 @@ def test_comparison_says_why_and_what() -> None:
     assert "of the variation in this sample lies between the groups (η² = 0.9" in effect_sentence(
         results
     ).replace("\u00a0", " ")
-    table = anova_table(results)
+    table = comparison_table(results)
     assert [row[2] for row in table[1:]] == ["4", "14", "18"]
 
 
@@ -200,7 +201,8 @@ def test_two_groups_in_words() -> None:
 
 
 def test_cells_of_two_factors_are_named_as_such() -> None:
-    results = results_of(TWO_FACTORS)
+    chosen = edits.ChooseMethod(method=Method.ANOVA, name="one-way ANOVA")
+    results = results_of(TWO_FACTORS, chosen)
     assert "one-way ANOVA over the cells" in plain(comparison_sentence(results))
     assert "cells of salt and light" in plain(result_sentence(results))
 
@@ -268,7 +270,7 @@ def test_result_paragraph_lists_what_is_drawn() -> None:
     pair = PairOfGroups(("0",), ("8",))
     results = named(edits.DrawComparison(pair=pair, is_drawn=True))
     assert "0 g/L against 8 g/L: " in plain(result_paragraph(results))
-    assert "mm² (95 % CI " in plain(result_paragraph(results))
+    assert "mm² (simultaneous 95 % CI " in plain(result_paragraph(results))
 
 
 def test_labels_are_used_everywhere() -> None:

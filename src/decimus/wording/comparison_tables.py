@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from decimus.analysis.comparison_results import PairResult
+import math
+
+from decimus.analysis.comparison_results import Comparison, Error, PairResult
 from decimus.analysis.results import Results
 from decimus.terms import Method
 from decimus.wording.comparison_choices import required
@@ -73,10 +75,26 @@ def comparison_table(results: Results) -> tuple[tuple[str, ...], ...]:
     found = comparison.residual
     name = "within groups" if comparison.method is Method.ANOVA else "residuals"
     rows.append(error(name, found.df, found.sum_of_squares, found.mean_square))
+    if (total := _total(comparison)) is not None:
+        cells = ("in all", say(total.sum_of_squares), degrees_of_freedom(total.df, sign))
+        rows.append((*cells, *("",) * (width - len(cells))))
     headings = ["variation", *(["sum of squares"] if has_squares else []), "df"]
     headings += [*(["mean square"] if has_squares else []), letter, "p"]
     headings += ["ε (G–G)", "ε (H–F)", "p uncorrected"] if has_correction else []
     return (tuple(headings), *rows)
+
+
+def _total(comparison: Comparison) -> Error | None:
+    """All variation; None where the lines of the table do not add up to it."""
+    adds_up = len(comparison.terms) == 1 or comparison.is_balanced
+    squares = [term.sum_of_squares for term in comparison.terms]
+    errors = [comparison.residual, *([comparison.subjects] if comparison.subjects else [])]
+    squares += [error.sum_of_squares for error in errors]
+    known = [square for square in squares if square is not None]
+    if not adds_up or len(known) < len(squares):
+        return None
+    dfs = [(t.df if t.df_uncorrected is None else t.df_uncorrected)[0] for t in comparison.terms]
+    return Error(sum(dfs) + sum(error.df for error in errors), math.fsum(known))
 
 
 def pair_rows(results: Results) -> tuple[tuple[str, ...], ...]:
