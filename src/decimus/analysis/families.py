@@ -49,18 +49,18 @@ def control_factor(groups: Groups) -> int | None:
 
 
 def family(
-    groups: Groups, there: Sequence[Group], pairs: PairSet, *, is_paired: bool = False
+    groups: Groups, there: Sequence[Group], pairs: PairSet, within: tuple[int, ...] = ()
 ) -> list[tuple[int, int]]:
     """The pairs of a family as (a, b) by place in `there`: the difference is a − b.
 
-    The control is always b; of the same units it is later − earlier; else the first in reading
-    order minus the second.
+    The control is always b; where groups differ in a factor `within` units it is later −
+    earlier; else the first in reading order minus the second.
 
     Raises:
         DesignError: no control is marked, or nothing is chosen.
     """
     found = _pairs(groups, there, pairs)
-    return [_directed(groups, there, i, j, is_paired=is_paired) for i, j in found]
+    return [_directed(groups, there, i, j, within) for i, j in found]
 
 
 def _pairs(groups: Groups, there: Sequence[Group], pairs: PairSet) -> list[tuple[int, int]]:
@@ -107,7 +107,7 @@ def differing(a: Group, b: Group) -> tuple[int, ...]:
 
 
 def _directed(
-    groups: Groups, there: Sequence[Group], i: int, j: int, *, is_paired: bool
+    groups: Groups, there: Sequence[Group], i: int, j: int, within: tuple[int, ...]
 ) -> tuple[int, int]:
     for position in differing(there[i], there[j]):
         control = groups.question.control(groups.factors[position].factor.variable)
@@ -115,7 +115,7 @@ def _directed(
             return j, i
         if control is not None and control == there[j].levels[position]:
             return i, j
-    if is_paired:
+    if set(differing(there[i], there[j])) <= set(within):
         earlier, _ = in_time(groups, (there[i], there[j]))
         return (j, i) if earlier is there[i] else (i, j)
     return i, j

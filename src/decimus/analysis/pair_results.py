@@ -64,7 +64,8 @@ class Plan:
 
     def pairs(self, *, is_paired: bool = False) -> list[tuple[int, int]]:
         """The family as (a, b) by place in `there`."""
-        return family(self.groups, self.there, self.pair_set, is_paired=is_paired)
+        within = self.design.within if is_paired else ()
+        return family(self.groups, self.there, self.pair_set, within)
 
     @property
     def sides(self) -> list[Compared]:

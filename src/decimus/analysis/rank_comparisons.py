@@ -31,6 +31,7 @@ from decimus.statistics.rank_tests import (
     kruskal_wallis,
     mann_whitney,
     signed_rank,
+    without_rounding,
 )
 from decimus.statistics.summaries import Summary
 from decimus.terms import Alternative
@@ -42,6 +43,10 @@ def _values(group: Group) -> Floats:
 
 def _mean(values: Floats) -> float:
     return Summary(values).moments.mean
+
+
+def _largest(*values: Floats) -> float:
+    return max(float(np.abs(part).max()) for part in values)
 
 
 def rank_sums(plan: Plan) -> Comparison:
@@ -59,13 +64,16 @@ def signed_ranks(plan: Plan) -> Comparison:
     if len(plan.there) == 1:
         reference = plan.groups.question.reference or 0.0
         group = plan.there[0]
-        differences = _values(group) - less_origin(group, reference)
+        values, middle = _values(group), less_origin(group, reference)
+        differences = without_rounding(values - middle, _largest(values, np.array([middle])))
         sides = [*plan.sides, Compared((), ())]
         found = _signed(plan, sides, differences)
         return replace(of_pair(plan, found, Error(len(differences) - 1, None)), reference=reference)
     pairs = plan.pairs(is_paired=True)
     pairing = pairing_in(plan, pairs[0])
+    largest = _largest(*(_values(plan.there[i]) for i in pairs[0]))
     differences = np.array(pairing.differences.replicates, dtype=np.float64)
+    differences = without_rounding(differences, largest)
     found = _signed(plan, [plan.sides[i] for i in pairs[0]], differences)
     return replace(
         of_pair(plan, found, Error(len(differences) - 1, None)),
@@ -191,6 +199,7 @@ def rank_anova_of_units(plan: Plan) -> Comparison:
     tests, differences = [], []
     for a, b in pairs:
         column = complete.values[:, a] - complete.values[:, b]
+        column = without_rounding(column, _largest(complete.values))
         if not column.any():
             raise no_difference(plan, (a, b), "the signed-rank test")
         tests.append(signed_rank(column, level))

@@ -148,7 +148,9 @@ def _unit_refusal(
 ) -> DesignError | None:
     name = METHOD_NAMES[method]
     unit = groups.measurements.unit_name
-    if not has_same_units(groups):
+    units = groups.measurements.units
+    has_names = units.variable is not None and not units.recurs
+    if not has_same_units(groups) and not has_names:
         return DesignError(
             f"{_capital(name)} needs the same {unit}s in several groups, and nothing says so",
             remedy="Say in the reading which column names them",

@@ -42,6 +42,11 @@ def run_command(argv: list[str]) -> int:
     except BrokenPipeError:
         # The reader has had enough; nothing is wrong, and nothing more can be said.
         os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
+    except Exception as fault:  # noqa: BLE001 - our own fault: said in one line like any other
+        what = f"{type(fault).__name__}: {fault}"
+        return _fail(
+            f"a fault of this program, not of the data ({what}); please report it", UNUSABLE
+        )
     return DONE
 
 

@@ -7,6 +7,7 @@ from decimus.analysis.results import Results
 from decimus.wording.comparison_tables import comparison_table, pair_rows
 from decimus.wording.comparisons import effect_sentence, pairs_summary, result_sentence
 from decimus.wording.method_names import follow_up_name, has_follow_up, method_name
+from decimus.wording.phrases import upper_first
 from decimus.wording.readings import counts
 from decimus.wording.reasons import assumed, reason
 from decimus.wording.remarks import remark_words
@@ -58,6 +59,6 @@ def comparison_text(results: Results, comparison: Comparison, *, with_pairs: boo
     if with_pairs and comparison.pairs:
         rows = pair_rows(results)
         follow = follow_up_name(comparison.method, comparison.adjustment)
-        title = f"{follow[:1].upper()}{follow[1:]}:\n" if has_follow_up(comparison) else ""
+        title = f"{upper_first(follow)}:\n" if has_follow_up(comparison) else ""
         parts.append(title + aligned(rows[0], list(rows[1:]), 1))
     return "\n\n".join(parts)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 
 from decimus.analysis.comparison_results import Comparison, Error, PairResult
 from decimus.analysis.results import Results
@@ -105,13 +106,13 @@ def pair_rows(results: Results) -> tuple[tuple[str, ...], ...]:
     is_adjusted = any(pair.p_adjusted is not None for pair in pairs)
     has_interval = any(pair.ci_lower is not None for pair in pairs)
     is_shift = any(pair.rank is not None or pair.samples is not None for pair in pairs)
-    effect = next((pair.effect for pair in pairs if pair.effect is not None), None)
+    effect = effect_heading(pairs)
     headings = ["first − second", "shift" if is_shift else "difference"]
     headings += [f"{percent(comparison.level, sign)} CI"] if has_interval else []
     headings += [pairs[0].statistic, "p"]
     headings += ["adjusted p"] if is_adjusted else []
     headings += ["one-sided p"] if comparison.alternative is not None else []
-    headings += [effect_name(effect)] if effect is not None else []
+    headings += [effect] if effect else []
 
     def p_text(value: float) -> str:
         return p_number(value, comparison.alpha, sign).removeprefix(f"={NBSP}")
@@ -126,8 +127,8 @@ def pair_rows(results: Results) -> tuple[tuple[str, ...], ...]:
         row += [pair_statistic(pair, sign), p_text(pair.p_value)]
         row += [p_text(pair.p_adjusted or 0.0)] if is_adjusted else []
         row += [p_text(pair.p_shown)] if comparison.alternative is not None else []
-        if effect is not None:
-            row.append("" if pair.effect is None else number(pair.effect.value, 2, sign))
+        if effect:
+            row.append(effect_text(pair, effect, sign))
         rows.append(tuple(row))
     return (tuple(headings), *rows)
 
@@ -137,3 +138,22 @@ def pair_statistic(pair: PairResult, sign: str) -> str:
     if pair.statistic in ("U", "W"):
         return full_number(pair.value, sign)
     return statistic(pair.value, sign)
+
+
+def effect_heading(pairs: Sequence[PairResult]) -> str:
+    """What the effect sizes of a family are; "" where there are none."""
+    names = {effect_name(pair.effect) for pair in pairs[:_LOOKED_AT] if pair.effect is not None}
+    return "effect size" if len(names) > 1 else "".join(names)
+
+
+_LOOKED_AT = 50
+"""Pairs of which the effect size is looked at for the heading."""
+
+
+def effect_text(pair: PairResult, heading: str, sign: str) -> str:
+    """The effect size of a pair, with its name where the heading does not say it."""
+    if pair.effect is None:
+        return ""
+    name = effect_name(pair.effect)
+    value = number(pair.effect.value, 2, sign)
+    return value if name == heading else f"{name} {value}"

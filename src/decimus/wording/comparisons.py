@@ -9,7 +9,7 @@ from decimus.analysis.results import Results
 from decimus.statistics.effect_sizes import EffectSize
 from decimus.study.edits import ChooseDrawnComparisons
 from decimus.study.questions import PairOfGroups
-from decimus.terms import IntervalKind, Method
+from decimus.terms import Alternative, IntervalKind, Method
 from decimus.wording.comparison_choices import required
 from decimus.wording.numbers import (
     NBSP,
@@ -81,8 +81,10 @@ def _value(term: Term, sign: str) -> str:
 
 def statistic_spans(comparison: Comparison, decimal_sign: str = ".") -> Sentence:
     """The statistic of the first term; the p in the direction of the sentence."""
-    p = comparison.p_value
-    return term_spans(comparison.terms[0], comparison.alpha, decimal_sign, p)
+    spans = term_spans(comparison.terms[0], comparison.alpha, decimal_sign, comparison.p_value)
+    if comparison.alternative is None or not comparison.is_of_two:
+        return spans
+    return (*spans[:2], Text("one-sided "), *spans[2:])
 
 
 def result_sentence(results: Results) -> Sentence:
@@ -142,7 +144,11 @@ def _two_group_result(results: Results, comparison: Comparison) -> Sentence:
         )
         return (Text(f"{text} by {size}; "), *statistics, Text("."))
     size = difference_words(results, pair)
-    text = f"A difference in {outcome} between {group_words(groups, pair.a)} and {other}"
+    a = group_words(groups, pair.a)
+    text = f"A difference in {outcome} between {a} and {other}"
+    if comparison.alternative is not None:
+        relation = "above" if comparison.alternative is Alternative.GREATER else "below"
+        text = f"That {outcome} {at_group(groups, pair.a)} lies {relation} {other}"
     return (Text(f"{text} is not shown: {size}; "), *statistics, Text("."))
 
 

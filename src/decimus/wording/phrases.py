@@ -32,7 +32,9 @@ def lower_first(text: str) -> str:
 
 
 def upper_first(text: str) -> str:
-    """The text with a capital first letter."""
+    """The text with a capital first letter; a symbol such as the t of t-test stays small."""
+    if text[1:2] == "-":
+        return text
     return text[:1].upper() + text[1:]
 
 

@@ -15,8 +15,7 @@ from decimus.figure.strips import difference_axis
 from decimus.study.edits import DrawComparison
 from decimus.study.questions import PairOfGroups
 from decimus.window.strips import NO_INDEX, Index, StripModel
-from decimus.wording.comparison_tables import pair_statistic
-from decimus.wording.comparisons import effect_name
+from decimus.wording.comparison_tables import effect_heading, effect_text, pair_statistic
 from decimus.wording.numbers import NBSP, number, p_number, percent
 from decimus.wording.phrases import group_words
 
@@ -167,7 +166,7 @@ class PairsModel(StripModel):
             case Column.ADJUSTED:
                 return p(pair.p_shown) if self.is_adjusted else ""
             case Column.EFFECT:
-                return "" if pair.effect is None else number(pair.effect.value, 2, sign)
+                return effect_text(pair, effect_heading(self._pairs), sign)
             case Column.DRAWN:
                 return ""
 
@@ -185,14 +184,14 @@ class PairsModel(StripModel):
         unit = self._results.measurements.outcome.unit
         is_shift = self._pairs[0].rank is not None or self._pairs[0].samples is not None
         what = "shift" if is_shift else "difference"
-        effect = self._pairs[0].effect
+        effect = effect_heading(self._pairs)
         headings = {
             Column.PAIR: "first minus second",
             Column.DIFFERENCE: f"{what}, {level} CI" + (f" ({unit})" if unit else ""),
             Column.STATISTIC: self._pairs[0].statistic,
             Column.P: "p" if comparison.alternative is None else "one-sided p",
             Column.ADJUSTED: "adjusted p" if self.is_adjusted else "",
-            Column.EFFECT: effect_name(effect) if effect is not None else "",
+            Column.EFFECT: effect,
             Column.DRAWN: "draw",
         }
         return headings[Column(section)]
