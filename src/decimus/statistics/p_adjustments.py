@@ -18,7 +18,8 @@ def bonferroni(p_values: Sequence[float]) -> PValues:
 def sidak(p_values: Sequence[float]) -> PValues:
     """1 − (1 − p)^m. Source: Šidák 1967, JASA 62, 626–633."""
     m = len(p_values)
-    return tuple(-math.expm1(m * math.log1p(-p)) if p < 1 else 1.0 for p in p_values)
+    # Rounding must not take an adjusted p below its own.
+    return tuple(max(p, -math.expm1(m * math.log1p(-p))) if p < 1 else 1.0 for p in p_values)
 
 
 def holm(p_values: Sequence[float]) -> PValues:

@@ -34,12 +34,20 @@ class RankDistribution:
         """P(statistic ≥ value)."""
         return min(1.0, float(self.shares[max(0, self._index(value)) :].sum()))
 
-    def steps_within(self, share: float) -> int | None:
-        """The largest whole c with P(statistic ≤ c) not above `share`; None where there is none."""
-        reached = np.cumsum(self.shares)
-        below = int(np.searchsorted(reached, share * (1 + 1e-12), side="right")) - 1
-        steps = int(np.floor(self.start + below / 2)) if below >= 0 else -1
-        return steps if steps >= 0 else None
+    def steps_within(self, share: float, most: int) -> tuple[int, int] | None:
+        """The largest whole c with P(statistic ≤ c) not above `share`, and likewise from above.
+
+        From above it is P(statistic ≥ most − c). None where one of them does not exist.
+        """
+        from_below = self._steps(self.shares, self.start, share)
+        end = self.start + (len(self.shares) - 1) / 2
+        from_above = self._steps(self.shares[::-1], most - end, share)
+        return None if min(from_below, from_above) < 0 else (from_below, from_above)
+
+    @staticmethod
+    def _steps(shares: Floats, start: float, share: float) -> int:
+        below = int(np.searchsorted(np.cumsum(shares), share * (1 + 1e-12), side="right")) - 1
+        return int(np.floor(start + below / 2)) if below >= 0 else -1
 
 
 def rank_sum_distribution(ranks: Floats, m: int) -> RankDistribution:

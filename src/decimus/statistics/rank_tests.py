@@ -81,7 +81,7 @@ def mann_whitney(a: Floats, b: Floats, level: float) -> RankTest:
     exact = rank_sum_distribution(ranks, m) if m + n <= EXACT_RANK_SUM else None
     variance = m * n / 12 * ((m + n + 1) - ties / ((m + n) * (m + n - 1)))
     tails = _tails(u, m * n / 2, variance, exact)
-    shift = difference_shift(a, b, _steps(m * n / 2, variance, exact, level))
+    shift = difference_shift(a, b, _steps(m * n, variance, exact, level))
     return RankTest(u, *tails, exact is not None, *shift, level, u / (m * n), 0, m + n)
 
 
@@ -120,7 +120,7 @@ def signed_rank(differences: Floats, level: float) -> RankTest:
     middle = n * (n + 1) / 4
     variance = n * (n + 1) * (2 * n + 1) / 24 - ties / 48
     tails = _tails(w, middle, variance, exact)
-    shift = walsh_shift(kept, _steps(middle, variance, exact, level))
+    shift = walsh_shift(kept, _steps(n * (n + 1) // 2, variance, exact, level))
     share = (float((kept > 0).sum()) + zeros / 2) / len(differences)
     return RankTest(w, *tails, exact is not None, *shift, level, share, zeros, n)
 
@@ -139,14 +139,18 @@ def _tails(
 
 
 def _steps(
-    middle: float, variance: float, exact: RankDistribution | None, level: float
-) -> int | None:
-    """How many of the sorted differences lie beyond each end of the interval; None for all."""
+    most: int, variance: float, exact: RankDistribution | None, level: float
+) -> tuple[int, int] | None:
+    """How many of the sorted differences lie beyond the upper and the lower end of the interval.
+
+    None where there is no interval: too few values for the level. `most` is the largest value of
+    the statistic.
+    """
     share = (1 - level / 100) / 2
     if exact is not None:
-        return exact.steps_within(share)
-    steps = math.floor(middle - normal_quantile(1 - share) * math.sqrt(variance) - 0.5)
-    return steps if steps >= 0 else None
+        return exact.steps_within(share, most)
+    steps = math.floor(most / 2 - normal_quantile(1 - share) * math.sqrt(variance) - 0.5)
+    return (steps, steps) if steps >= 0 else None
 
 
 @dataclass(frozen=True)

@@ -11,12 +11,14 @@ from decimus.statistics.distributions import Floats
 _MOST_AT_ONCE = 2_000_000
 """Differences up to which they are all formed and sorted."""
 
+Steps = tuple[int, int]
+"""How many differences lie beyond the upper and the lower end of an interval."""
 Shift = tuple[float, float | None, float | None]
 """The estimate, and both ends of its interval."""
 
 
-def difference_shift(a: Floats, b: Floats, steps: int | None) -> Shift:
-    """The median of all a − b, and the differences `steps` from either end.
+def difference_shift(a: Floats, b: Floats, steps: Steps | None) -> Shift:
+    """The median of all a − b, and the ends that `steps` leaves.
 
     Source: Hodges & Lehmann 1963, Annals of Mathematical Statistics 34, 598–611.
     """
@@ -33,7 +35,7 @@ def difference_shift(a: Floats, b: Floats, steps: int | None) -> Shift:
     )
 
 
-def walsh_shift(differences: Floats, steps: int | None) -> Shift:
+def walsh_shift(differences: Floats, steps: Steps | None) -> Shift:
     """The median of all means of two differences (or of one with itself), and its interval."""
     n = len(differences)
     count = n * (n + 1) // 2
@@ -49,18 +51,19 @@ def walsh_shift(differences: Floats, steps: int | None) -> Shift:
     return _counted(at_most, count, (float(ordered[0]), float(ordered[-1])), steps, is_above=False)
 
 
-def _shift(ordered: Floats, steps: int | None) -> Shift:
+def _shift(ordered: Floats, steps: Steps | None) -> Shift:
     estimate = float(np.median(ordered))
-    if steps is None or 2 * steps >= len(ordered):
+    if steps is None or sum(steps) >= len(ordered):
         return estimate, None, None
-    return estimate, float(ordered[steps]), float(ordered[len(ordered) - 1 - steps])
+    above, below = steps
+    return estimate, float(ordered[below]), float(ordered[len(ordered) - 1 - above])
 
 
 def _counted(
     count_at: Callable[[float], int],
     count: int,
     ends: tuple[float, float],
-    steps: int | None,
+    steps: Steps | None,
     *,
     is_above: bool,
 ) -> Shift:
@@ -83,4 +86,5 @@ def _counted(
     estimate = (ordered((count - 1) // 2) + ordered(count // 2)) / 2
     if steps is None:
         return estimate, None, None
-    return estimate, ordered(steps), ordered(count - 1 - steps)
+    above, below = steps
+    return estimate, ordered(below), ordered(count - 1 - above)
