@@ -129,7 +129,7 @@ def test_the_thread_is_always_reachable(salt: Driver) -> None:
 
 def test_remarks_lead_to_their_place_and_carry_fixes(salt: Driver) -> None:
     window = salt.window
-    assert window.foot.remark.text().startswith("3 remarks: Flask 4 at 2")
+    assert window.foot.remark.text().startswith("4 remarks: Flask 4 at 2")
     salt.click(window.foot.remark)
     popup = QApplication.activePopupWidget()
     assert isinstance(popup, RemarkList)

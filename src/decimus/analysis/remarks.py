@@ -213,6 +213,23 @@ class BarsNotFromZero:
 
 _MOST_NAMED = 20
 
+
+@dataclass(frozen=True)
+class OutdatedComparisons:
+    """Comparisons that were drawn on the figure and are no longer made.
+
+    `has_test` is False where there is no test at all any more.
+    """
+
+    count: int
+    has_test: bool
+
+
+@dataclass(frozen=True)
+class OverlapInvites:
+    """Error bars stand without a test, so that their overlap will be read as one."""
+
+
 Remark = (
     MissingCells
     | UnreadableCells
@@ -237,6 +254,8 @@ Remark = (
     | UnequalGroups
     | ValuesSetAside
     | IncompleteUnits
+    | OutdatedComparisons
+    | OverlapInvites
     | SummaryDisagrees
     | SummaryRowsLeftOut
     | BarsNotFromZero
@@ -378,11 +397,32 @@ def remarks_on_summaries(
     return (SummaryDisagrees(found),) if found else ()
 
 
-def remarks_on_comparison(comparison: Comparison | None) -> tuple[Remark, ...]:
-    """Remarks about who takes part in the comparison."""
+def remarks_on_comparison(
+    comparison: Comparison | None, groups: Groups, not_drawn: int, is_shown: bool
+) -> tuple[Remark, ...]:
+    """Remarks about who takes part in the comparison, and what of it stands on the figure.
+
+    Args:
+        comparison: it, None where there is none.
+        groups: its groups.
+        not_drawn: comparisons asked for on the figure that are not made.
+        is_shown: whether any comparison stands on the figure.
+    """
+    found: list[Remark] = []
     if comparison is not None and comparison.incomplete:
-        return (IncompleteUnits(comparison.incomplete),)
-    return ()
+        found.append(IncompleteUnits(comparison.incomplete))
+    if not_drawn:
+        found.append(OutdatedComparisons(not_drawn, comparison is not None))
+    invites = groups.question.error_bar in _INVITING and groups.question.height.is_of_outcome
+    if comparison is not None and not is_shown and invites and len(groups.on_figure) > 1:
+        found.append(OverlapInvites())
+    return tuple(found)
+
+
+_INVITING = frozenset(
+    {ErrorBar.STANDARD_ERROR, ErrorBar.CONFIDENCE_INTERVAL, ErrorBar.MULTIPLE_OF_SE}
+)
+"""Error bars whose overlap is often read as a test."""
 
 
 def remarks_on_figure(figure: FigureChoices) -> tuple[Remark, ...]:

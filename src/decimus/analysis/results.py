@@ -239,6 +239,7 @@ class Results:
         """All remarks, those about the table first; none while there is no table."""
         if self.problem is not None:
             return ()
+        from decimus.analysis.annotations import drawn_pairs, group_letters, lines_not_drawn
         from decimus.analysis.remarks import (
             remarks_on_comparison,
             remarks_on_figure,
@@ -251,6 +252,11 @@ class Results:
             *remarks_on_measurements(self.groups, self.row_names),
             *remarks_on_summaries(self.table, self.groups, self._summaries_beside),
             *remarks_on_groups(self.groups),
-            *remarks_on_comparison(self.comparison),
+            *remarks_on_comparison(
+                self.comparison,
+                self.groups,
+                lines_not_drawn(self),
+                bool(drawn_pairs(self)) or bool(group_letters(self)),
+            ),
             *remarks_on_figure(self.question.figure),
         )

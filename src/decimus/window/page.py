@@ -15,6 +15,8 @@ from PySide6.QtGui import (
 )
 from PySide6.QtWidgets import (
     QFrame,
+    QHBoxLayout,
+    QLabel,
     QLineEdit,
     QMenu,
     QPushButton,
@@ -38,6 +40,7 @@ from decimus.window.theme import QUIET, TEAL, colour, sans, serif
 from decimus.wording.captions import caption
 from decimus.wording.figure_readings import target_reading
 from decimus.wording.numbers import NBSP
+from decimus.wording.overlap import overlap_note
 
 _TRUE_SIZE_PX_PER_MM = 96 / 25.4
 _LEAST_MOVE = 2
@@ -296,6 +299,15 @@ class PagePanel(QScrollArea):
         self.view = PageView(self.paper)
         fonts = SentenceFonts(serif(16), sans(16, strong=True), sans(14))
         self.caption = SentenceView(fonts, self.paper, line_height=1.32)
+        self.overlap_button = QPushButton("What does overlap of these bars say?", self.paper)
+        self.overlap_button.setFont(sans(13))
+        self.overlap_button.setCheckable(True)
+        self.overlap_button.setProperty("fold", "true")
+        self.overlap_button.toggled.connect(self._show_overlap)
+        self.overlap = QLabel("", self.paper)
+        self.overlap.setFont(sans(14))
+        self.overlap.setWordWrap(True)
+        self.overlap.hide()
         self.size_button = QPushButton("", content)
         self.size_button.setFont(sans(13))
         self.size_button.setStyleSheet(f"color: {QUIET};")
@@ -307,6 +319,12 @@ class PagePanel(QScrollArea):
         on_paper.setSpacing(12)
         on_paper.addWidget(self.view)
         on_paper.addWidget(self.caption)
+        below = QHBoxLayout()
+        below.setContentsMargins(0, 0, 0, 0)
+        below.addWidget(self.overlap_button)
+        below.addStretch(1)
+        on_paper.addLayout(below)
+        on_paper.addWidget(self.overlap)
         layout = QVBoxLayout(content)
         layout.setContentsMargins(20, 18, 20, 12)
         layout.setSpacing(8)
@@ -326,6 +344,13 @@ class PagePanel(QScrollArea):
         self.size_button.setVisible(results.problem is None)
         if results.problem is None:
             self.caption.show_sentence(caption(results))
+            note = overlap_note(results.groups)
+            self.overlap.setText(note)
+            self.overlap_button.setVisible(bool(note))
+            self.overlap.setVisible(bool(note) and self.overlap_button.isChecked())
+
+    def _show_overlap(self, is_open: bool) -> None:
+        self.overlap.setVisible(is_open and bool(self.overlap.text()))
 
     def _say_size(self, pixels_per_mm: float) -> None:
         page = self.view.page

@@ -83,6 +83,8 @@ QPushButton {{ background: transparent; border: 1px solid transparent; border-ra
     padding: 4px 9px; }}
 QPushButton:hover {{ background: {FAINT}; }}
 QPushButton:focus {{ border-color: {TEAL}; }}
+QPushButton[fold="true"] {{ color: {TEAL}; padding: 3px 8px; }}
+QPushButton[fold="true"]:checked {{ background: {TEAL_SOFT}; }}
 QPushButton:disabled {{ color: #a9a599; }}
 QPushButton[primary="true"] {{ background: {TEAL}; color: {WHITE}; }}
 QPushButton[primary="true"]:hover {{ background: #0d3f45; }}

@@ -262,12 +262,21 @@ def effect_sentence(results: Results) -> str:
         size = number(abs(effect.value), 2, sign)
         return f"The difference is {size} standard deviations{of} ({words})."
     if len(comparison.terms) > 1:
-        parts = [f"{t.name}: {effect_words(t.effect, sign)}" for t in comparison.terms if t.effect]
+        parts = [
+            f"{_term_name(results.groups, t)}: {effect_words(t.effect, sign)}"
+            for t in comparison.terms
+            if t.effect
+        ]
         return f"Effect sizes in this sample: {'; '.join(parts)}."
     if effect.name == "eta squared":
         share = percent(float(rounded(100 * effect.value, 0)), sign)
         return f"{share} of the variation in this sample lies between the groups ({words})."
     return f"Effect size in this sample: {words}."
+
+
+def _term_name(groups: Groups, term: Term) -> str:
+    """A term in running text: "road salt × light"."""
+    return " × ".join(factor_words(groups.factors[i]) for i in term.factors)
 
 
 def _is_signed(comparison: Comparison) -> bool:

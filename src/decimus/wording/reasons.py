@@ -170,11 +170,12 @@ def _normality(results: Results, comparison: Comparison) -> Consideration | None
 
 def _same_units(results: Results) -> Consideration | None:
     units = results.measurements.units
-    if not units.recurs or units.is_same or units.is_decided:
+    is_long = results.measurements.shape.layout is Layout.LONG
+    if not is_long or not units.recurs or units.is_same or units.is_decided:
         return None
     noun = results.measurements.unit_name
-    subject = units.variable if results.measurements.shape.layout is Layout.LONG else None
-    edit = ChooseSameUnits(sheet=results.question.sheet, is_same=True, subject=subject)
+    sheet = results.question.sheet
+    edit = ChooseSameUnits(sheet=sheet, is_same=True, subject=units.variable)
     text = (
         f"The same names of {plural(noun, 2)} stand in several groups. If they are the same "
         f"{plural(noun, 2)}, a test within them belongs here."

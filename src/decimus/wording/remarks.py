@@ -5,9 +5,16 @@ from __future__ import annotations
 from decimus.analysis import remarks as facts
 from decimus.analysis.groups import Group
 from decimus.analysis.results import Results
-from decimus.study.edits import ChooseDecimalSign, ChooseKind, ChooseValueRange
+from decimus.study.edits import (
+    ChooseDecimalSign,
+    ChooseDrawnComparisons,
+    ChooseKind,
+    ChooseValueRange,
+)
+from decimus.study.questions import PairOfGroups
 from decimus.terms import ChartKind
 from decimus.wording.numbers import NBSP, plural
+from decimus.wording.overlap import overlap_note
 from decimus.wording.phrases import at_group, group_words, preposition, upper_first
 from decimus.wording.remark_words import RemarkWords, listed
 from decimus.wording.remarks_on_cells import cell_remark
@@ -107,9 +114,13 @@ def _words(results: Results, remark: facts.Remark) -> RemarkWords:  # noqa: C901
             noun = groups.measurements.unit_name
             return RemarkWords(
                 "comparisons",
-                f"{listed(units)} {'has' if len(units) == 1 else 'have'} only one value.",
-                f"A paired test leaves out every {noun} without both.",
+                f"{listed(units)} {'lacks' if len(units) == 1 else 'lack'} a value.",
+                f"A test within {plural(noun, 2)} leaves out every {noun} that is not complete.",
             )
+        case facts.OutdatedComparisons(count, has_test):
+            return _outdated(results, count, has_test=has_test)
+        case facts.OverlapInvites():
+            return _overlap(results)
         case facts.BarsNotFromZero():
             figure = results.question.figure
             return RemarkWords(
@@ -123,6 +134,55 @@ def _words(results: Results, remark: facts.Remark) -> RemarkWords:  # noqa: C901
             )
         case _:
             raise TypeError(remark)
+
+
+def _outdated(results: Results, count: int, *, has_test: bool) -> RemarkWords:
+    lines, are = plural("comparison line", count), "is" if count == 1 else "are"
+    why = (
+        "They are of pairs that the comparison no longer makes."
+        if has_test
+        else "There is no test any more that they could tell of."
+    )
+    off = ChooseDrawnComparisons(
+        question=results.number, pairs=_still_made(results), words="what is compared"
+    )
+    return RemarkWords(
+        "comparisons",
+        f"{count} {lines} {are} out of date and not drawn.",
+        why,
+        (("forget them", off),),
+    )
+
+
+def _still_made(results: Results) -> tuple[PairOfGroups, ...]:
+    """Pairs on the figure that the comparison makes."""
+    comparison = results.comparison
+    if comparison is None:
+        return ()
+    return tuple(
+        pair
+        for pair in results.question.drawn_pairs
+        if comparison.pair(pair.first, pair.second) is not None
+    )
+
+
+def _overlap(results: Results) -> RemarkWords:
+    comparison = results.comparison
+    made = () if comparison is None else comparison.pairs
+    pairs = tuple(PairOfGroups(*both) for pair in made if (both := pair.cells) is not None)
+    draw = ChooseDrawnComparisons(
+        question=results.number, pairs=pairs[:_MOST_DRAWN], words="the comparisons"
+    )
+    return RemarkWords(
+        "comparisons",
+        "Error bars stand without a test.",
+        overlap_note(results.groups),
+        (("draw the comparisons", draw),) if len(pairs) <= _MOST_DRAWN else (),
+    )
+
+
+_MOST_DRAWN = 12
+"""Comparisons that one click draws."""
 
 
 def _counts(of: tuple[Group, ...]) -> str:

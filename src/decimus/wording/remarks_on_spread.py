@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 from decimus.analysis import remarks_on_spread as facts
+from decimus.analysis.designs import METHOD_NAMES
 from decimus.analysis.groups import Group
+from decimus.analysis.refusals import refusal
 from decimus.analysis.results import Results
 from decimus.study.adjustments import Logarithm
 from decimus.study.edits import (
@@ -12,9 +14,10 @@ from decimus.study.edits import (
     ChooseDrawnComparisons,
     ChooseErrorBar,
     ChooseHeight,
+    ChooseMethod,
     Edit,
 )
-from decimus.terms import Direction, ErrorBar, Height
+from decimus.terms import Direction, ErrorBar, Height, Method
 from decimus.wording.numbers import number, p_number, plural
 from decimus.wording.phrases import at_group, bar_name, group_words, quantity
 from decimus.wording.remark_words import RemarkWords, listed
@@ -60,7 +63,19 @@ def _unequal(results: Results, widest: Group, narrowest: Group, p: float | None)
         f"{at_group(groups, widest)} but {_sd(results, narrowest)} "
         f"{at_group(groups, narrowest)}{said}.",
         "Tests that pool the spread can then mislead; Welch’s do not pool it.",
+        _welch(results),
     )
+
+
+def _welch(results: Results) -> tuple[tuple[str, Edit], ...]:
+    """Welch's form of the test in force, where that pools the spread."""
+    comparison = results.comparison
+    instead = {Method.ANOVA: Method.WELCH_ANOVA, Method.STUDENT_T: Method.WELCH_T}
+    method = None if comparison is None else instead.get(comparison.method)
+    if method is None or refusal(method, results.groups) is not None:
+        return ()
+    name = METHOD_NAMES[method]
+    return ((f"use {name}", ChooseMethod(question=results.number, method=method, name=name)),)
 
 
 def _far_out(results: Results, remark: facts.FarOut) -> RemarkWords:

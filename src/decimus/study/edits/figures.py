@@ -165,6 +165,7 @@ class ChooseComparisonText(FigureEdit, frozen=True, kw_only=True):
             ComparisonText.EXACT_P: "exact p on the figure",
             ComparisonText.BOUND: "bounds of p on the figure",
             ComparisonText.STARS: "stars on the figure",
+            ComparisonText.STARS_AND_P: "stars and p on the figure",
         }
         return words[self.text]
 

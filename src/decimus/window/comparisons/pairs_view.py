@@ -66,6 +66,8 @@ class PairHeadings(QHeaderView):
         side = Qt.AlignmentFlag.AlignHCenter if column is Column.DRAWN else side
         room = rect.adjusted(4, 0, -8, 0)
         metrics = QFontMetrics(painter.font())
+        if column is Column.DIFFERENCE and metrics.horizontalAdvance(text) > room.width():
+            text = text.split(" (", maxsplit=1)[0]  # the unit is on the axis of the figure too
         text = metrics.elidedText(text, Qt.TextElideMode.ElideRight, room.width())
         painter.drawText(room, side | Qt.AlignmentFlag.AlignVCenter, text)
         painter.restore()

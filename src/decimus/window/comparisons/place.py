@@ -3,7 +3,15 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QPoint, Qt, Signal
-from PySide6.QtWidgets import QHBoxLayout, QLineEdit, QMenu, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import (
+    QHBoxLayout,
+    QLineEdit,
+    QMenu,
+    QPushButton,
+    QScrollArea,
+    QVBoxLayout,
+    QWidget,
+)
 
 from decimus.analysis.comparison_results import PairResult
 from decimus.analysis.families import SideLevels
@@ -32,6 +40,8 @@ from decimus.wording.spans import Sentence, Text
 
 _MANY = 20
 """Pairs from which on a field to find some is shown."""
+_LEAST_ROWS = 250
+"""What rows keep of the height when something unfolds above them; the rest scrolls."""
 _MOST_LISTED = 40
 """Groups up to which a pair can be added from a menu."""
 
@@ -93,12 +103,21 @@ class ComparisonsPlace(QWidget):
         self.working.methods_wanted.connect(self.methods_wanted)
 
     def _lay_out(self) -> None:
+        content = QWidget()
+        content.setObjectName("work_content")
+        scroll = QScrollArea(self)
+        scroll.setWidgetResizable(True)
+        scroll.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        scroll.setWidget(content)
+        outer = QVBoxLayout(self)
+        outer.setContentsMargins(0, 0, 0, 0)
+        outer.addWidget(scroll)
         tools = QHBoxLayout()
-        tools.setSpacing(14)
+        tools.setSpacing(6)
         tools.addWidget(self.drawn, 1)
         for tool in (self.finder, self.add, self.order):
             tools.addWidget(tool)
-        layout = QVBoxLayout(self)
+        layout = QVBoxLayout(content)
         layout.setContentsMargins(MARGIN, 12, MARGIN, 14)
         layout.setSpacing(8)
         above = (self.sentence, self.reason, self.refusal, self.panel, self.suggestions)
@@ -129,7 +148,7 @@ class ComparisonsPlace(QWidget):
         if comparison is None:
             self.working.hide()
             self.sentence.show_sentence(refused_sentence(results))
-            self.refusal.setText(str(results.refusal))
+            self.refusal.setText(f"{results.refusal}.")
             self.suggestions.show_lines(ways_out(results))
             return
         self.sentence.show_sentence(comparison_sentence(results))
@@ -139,7 +158,9 @@ class ComparisonsPlace(QWidget):
         self.order.setText(f"Order: {self.model.sorting.value}")
         if has_pairs:
             self.drawn.show_sentence(self._drawn(results))
-            self.rows.setMaximumHeight(self.rows.wanted_height())
+            wanted = self.rows.wanted_height()
+            self.rows.setMaximumHeight(wanted)
+            self.rows.setMinimumHeight(min(wanted, _LEAST_ROWS))
             self.rows.fit()
         self._follow(results)
 

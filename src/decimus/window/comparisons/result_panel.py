@@ -57,7 +57,8 @@ class ResultPanel(QFrame):
             plain.setTextFormat(Qt.TextFormat.PlainText)
         self.folds: dict[str, QPushButton] = {}
         row = QHBoxLayout()
-        row.setSpacing(14)
+        row.setSpacing(6)
+        row.setContentsMargins(-8, 0, 0, 0)
         for name in FOLDS:
             button = self._button(name, partial(self.unfold, name), is_fold=True)
             self.folds[name] = button
@@ -79,6 +80,7 @@ class ResultPanel(QFrame):
         button = QPushButton(words, self)
         button.setFont(sans(14))
         button.setCheckable(is_fold)
+        button.setProperty("fold", "true")
         button.clicked.connect(lambda _checked=False: do())
         return button
 

@@ -45,20 +45,36 @@ class Suggestions(QFrame):
         self.buttons = []
         while (item := self._rows.takeAt(0)) is not None:
             _drop(item)
+        bare, together = self._row()
         for line in self._shown:
-            row = QWidget(self)
-            layout = QHBoxLayout(row)
-            layout.setContentsMargins(0, 0, 0, 0)
+            if not line.text:
+                self._add_button(together, bare, line)
+                continue
+            row, layout = self._row()
             text = label(row, 14)
             text.setText(line.text)
             layout.addWidget(text, 1)
-            if line.edit is not None:
-                button = QPushButton(line.label, row)
-                button.setFont(sans(14, strong=True))
-                button.clicked.connect(lambda _checked=False, e=line.edit: self.chosen.emit(e))
-                layout.addWidget(button)
-                self.buttons.append(button)
+            self._add_button(layout, row, line)
             self._rows.addWidget(row)
+        together.addStretch(1)
+        self._rows.addWidget(bare)
+        bare.setVisible(any(not line.text for line in self._shown))
+
+    def _row(self) -> tuple[QWidget, QHBoxLayout]:
+        row = QWidget(self)
+        layout = QHBoxLayout(row)
+        layout.setContentsMargins(0, 0, 0, 0)
+        return row, layout
+
+    def _add_button(self, layout: QHBoxLayout, row: QWidget, line: Consideration) -> None:
+        edit = line.edit
+        if edit is None:
+            return
+        button = QPushButton(line.label, row)
+        button.setFont(sans(14, strong=True))
+        button.clicked.connect(lambda _checked=False: self.chosen.emit(edit))
+        layout.addWidget(button)
+        self.buttons.append(button)
 
 
 def _drop(item: QLayoutItem) -> None:
