@@ -11,7 +11,15 @@ HERE = Path(__file__).parent
 
 def main() -> None:
     """Run them one after the other."""
-    for name in ("start_up", "cell_edit", "many_groups", "all_pairs", "million_rows", "digits"):
+    for name in (
+        "start_up",
+        "cell_edit",
+        "many_groups",
+        "all_pairs",
+        "rejections",
+        "million_rows",
+        "digits",
+    ):
         subprocess.run([sys.executable, str(HERE / f"{name}.py")], check=True, cwd=HERE)
 
 

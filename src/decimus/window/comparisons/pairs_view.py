@@ -28,7 +28,7 @@ from decimus.terms import PairSet
 from decimus.window.comparisons.pairs_model import Column, PairsModel
 from decimus.window.strips import AXIS_HEIGHT, Index, StripView, paint_axis, strip_scale
 from decimus.window.theme import FAINT, INK, QUIET, RULE, TEAL, TEAL_SOFT, WHITE, colour, sans
-from decimus.wording.numbers import full_number
+from decimus.wording.numbers import NBSP, full_number
 from decimus.wording.phrases import group_words, quantity
 
 _HEADING_HEIGHT = 32
@@ -270,7 +270,8 @@ class PairsView(StripView):
         """Show only pairs whose names hold a text."""
         wanted = text.strip().casefold()
         for row in range(len(self.pairs.pairs)):
-            names = str(self.pairs.index(row, Column.PAIR.value).data()).casefold()
+            said = str(self.pairs.index(row, Column.PAIR.value).data())
+            names = said.replace(NBSP, " ").casefold()
             self.setRowHidden(row, wanted not in names)
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
