@@ -14,6 +14,10 @@ if TYPE_CHECKING:
     from decimus.analysis.results import Results
 
 
+MOST_LINES = 60
+"""Comparisons that a figure can hold; more could not be told apart on any page."""
+
+
 def drawn_pairs(results: Results) -> tuple[PairResult, ...]:
     """The comparisons that stand on the figure, in reading order."""
     question, comparison = results.question, results.comparison
@@ -32,7 +36,7 @@ def drawn_pairs(results: Results) -> tuple[PairResult, ...]:
         if question.figure.hides_not_significant and pair.p_shown >= comparison.alpha:
             continue
         found.append(pair)
-    return tuple(found)
+    return tuple(found[:MOST_LINES])
 
 
 def lines_not_drawn(results: Results) -> int:

@@ -157,10 +157,11 @@ def rank_anova(plan: Plan) -> Comparison:
     sided = [_in_direction(plan, test) for test in tests]
     adjusted_sided = _adjusted(plan, sided)
     means = [_mean(part) for part in values]
+    sides = plan.sides
     found = tuple(
         PairResult(
-            a=plan.sides[a],
-            b=plan.sides[b],
+            a=sides[a],
+            b=sides[b],
             mean_difference=means[a] - means[b],
             standard_error=None,
             statistic="z",
@@ -204,7 +205,8 @@ def rank_anova_of_units(plan: Plan) -> Comparison:
             raise no_difference(plan, (a, b), "the signed-rank test")
         tests.append(signed_rank(column, level))
         differences.append(_mean(column))
-    sides = [plan.sides[i] for pair in pairs for i in pair]
+    groups = plan.sides
+    sides = [groups[i] for pair in pairs for i in pair]
     n, k = complete.values.shape
     found = _ranked(plan, sides, tests, ["W"] * len(pairs), differences, [(n, n)] * len(pairs))
     return replace(

@@ -6,9 +6,13 @@ from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
 from decimus.analysis.groups import Groups
+from decimus.study.adjustments import RelativeScale, RelativeToControl
 
 if TYPE_CHECKING:
     from decimus.analysis.comparison_results import PairResult
+
+
+_LOG2 = RelativeScale.LOG2_FOLD
 
 
 @dataclass(frozen=True)
@@ -23,6 +27,9 @@ class Ratio:
 def pair_ratio(groups: Groups, pair: PairResult) -> Ratio | None:
     """The pair as a ratio; None where the values are no logarithms, or no pair of groups is."""
     base = groups.log_base
+    adjustments = groups.measurements.adjustments
+    if any(isinstance(a, RelativeToControl) and a.scale is _LOG2 for a in adjustments):
+        base = 2.0
     if base is None or not pair.b.levels:
         return None
 

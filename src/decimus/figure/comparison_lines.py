@@ -100,11 +100,17 @@ def _placed_in_order(
     placed: list[PlacedLine] = []
     for line in wanted:
         trial = _at(line, top_over(*_sides(line)) + CLEARANCE)
-        across = [p for p in placed if p.bounds.is_across(trial.bounds)]
-        while blockers := [p for p in across if p.bounds.overlaps(trial.bounds)]:
-            lift = max(p.bounds.top for p in blockers) - trial.bounds.bottom
-            trial = _at(line, trial.y + lift + 1e-6)
-        placed.append(trial)
+        room = trial.bounds
+        lift, height = 0.0, room.top - room.bottom
+        across = (p.bounds for p in placed if p.bounds.is_across(room))
+        # From the lowest up: what a lift has cleared it never meets again.
+        for other in sorted(across, key=lambda bounds: bounds.bottom):
+            bottom = room.bottom + lift
+            if other.bottom >= bottom + height:
+                break
+            if other.top > bottom:
+                lift = other.top - room.bottom + 1e-6
+        placed.append(_at(line, trial.y + lift) if lift else trial)
     return tuple(placed)
 
 

@@ -2,8 +2,14 @@
 
 from __future__ import annotations
 
-from decimus.analysis.annotations import drawn_pairs, group_letters, marks_of, why_not
-from decimus.analysis.comparison_results import Comparison
+from decimus.analysis.annotations import (
+    MOST_LINES,
+    drawn_pairs,
+    group_letters,
+    marks_of,
+    why_not,
+)
+from decimus.analysis.comparison_results import Comparison, PairResult
 from decimus.analysis.results import Results
 from decimus.study.edits import (
     ChooseComparisonMarks,
@@ -77,6 +83,13 @@ def hidden_choice(question: Question) -> Choice:
     return Choice("hide_ns", words[is_hidden], "which of them are drawn", options)
 
 
+def _first_of(question: Question, drawn: tuple[PairResult, ...]) -> str:
+    """Said where there are more comparisons than a figure can hold."""
+    wanted = len(question.drawn_pairs)
+    is_cut = len(drawn) == MOST_LINES < wanted
+    return f" (the first {MOST_LINES} of {wanted})" if is_cut else ""
+
+
 def comparison_spans(results: Results, comparison: Comparison) -> list[Span]:
     """The sentence of the caption that says what was compared and how."""
     letters = group_letters(results)
@@ -95,7 +108,7 @@ def comparison_spans(results: Results, comparison: Comparison) -> list[Span]:
         ]
     else:
         joins = {
-            ComparisonMarks.LINES: " join compared groups: ",
+            ComparisonMarks.LINES: f" join compared groups{_first_of(question, drawn)}: ",
             ComparisonMarks.OVER_GROUPS: f" ({pair_set_words(results.groups, comparison)}): ",
         }
         spans += [

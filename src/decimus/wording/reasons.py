@@ -17,6 +17,7 @@ from decimus.analysis.designs import (
 from decimus.analysis.groups import names_of
 from decimus.analysis.refusals import empty_cell, refusal
 from decimus.analysis.results import Results
+from decimus.study.adjustments import RelativeToControl
 from decimus.study.edits import ChooseMethod, ChooseSameUnits, Edit, SetValuesAside
 from decimus.study.readings import SetAside
 from decimus.terms import Layout, Method, PairSet
@@ -123,6 +124,7 @@ def considerations(results: Results) -> tuple[Consideration, ...]:
         return ()
     found = [_spread(results, comparison), _normality(results, comparison)]
     found += [_same_units(results), _ignored_units(results, comparison)]
+    found.append(_control_as_constant(results, comparison))
     return tuple(each for each in found if each is not None)
 
 
@@ -197,6 +199,19 @@ def _ignored_units(results: Results, comparison: Comparison) -> Consideration | 
     name = METHOD_NAMES[comparison.suggested]
     text = f"{upper_first(noun)} are the same in several groups, which this test ignores."
     return Consideration(text, f"Use {name}", _use(results, comparison.suggested))
+
+
+def _control_as_constant(results: Results, comparison: Comparison) -> Consideration | None:
+    is_relative = any(
+        isinstance(adjustment, RelativeToControl) for adjustment in results.measurements.adjustments
+    )
+    if comparison.reference is None or not is_relative:
+        return None
+    text = (
+        "Values are relative to a control whose own spread this test leaves out; compare the "
+        "group with the control instead."
+    )
+    return Consideration(text, "", None)
 
 
 def ways_out(results: Results) -> tuple[Consideration, ...]:

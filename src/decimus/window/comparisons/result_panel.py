@@ -20,6 +20,7 @@ from decimus.wording.overlap import overlap_note
 from decimus.wording.pair_working import statistic_working
 from decimus.wording.planning import planning_sentence, planning_working
 from decimus.wording.reasons import assumed
+from decimus.wording.shares import shares_sentence
 from decimus.wording.trends import trend_sentence, trend_working
 from decimus.wording.with_and_without import both_ways
 from decimus.wording.working import Working
@@ -88,7 +89,7 @@ class ResultPanel(QFrame):
         """Show the comparison of these results; needs one."""
         self._results = results
         self.result.setText(html_of(result_sentence(results)))
-        parts = (effect_sentence(results), pairs_summary(results))
+        parts = (effect_sentence(results), pairs_summary(results), shares_sentence(results))
         self.effect.setText(" ".join(part for part in parts if part))
         self.effect.setVisible(any(parts))
         self.assumed.setText(assumed(results))
