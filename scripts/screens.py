@@ -16,9 +16,27 @@ from PySide6.QtGui import QPainter
 from PySide6.QtWidgets import QApplication, QWidget
 
 from decimus.examples.catalogue import example
-from decimus.study.edits import ChooseColumns, ChooseHeight, ChooseTotals
+from decimus.study.edits import (
+    ChooseColumns,
+    ChooseComparisonMarks,
+    ChooseComparisonText,
+    ChooseDrawnComparisons,
+    ChooseHeight,
+    ChoosePairs,
+    ChooseSameUnits,
+    ChooseTotals,
+    StateRelevantDifference,
+)
 from decimus.study.history import History
-from decimus.terms import Height, Statistic, Totals
+from decimus.study.questions import PairOfGroups
+from decimus.terms import (
+    ComparisonMarks,
+    ComparisonText,
+    Height,
+    PairSet,
+    Statistic,
+    Totals,
+)
 from decimus.window.app import application
 from decimus.window.main_window import MainWindow
 from decimus.workflows.opening import pasted
@@ -78,6 +96,50 @@ def window_of(text: str) -> MainWindow:
     return window
 
 
+SAME_PLANTS = """plant,day 1,day 3,day 7
+p1,12.1,15.8,24.3
+p2,11.4,14.2,20.9
+p3,13.0,17.1,27.8
+p4,12.6,15.5,22.4
+p5,10.9,14.9,
+p6,11.8,16.4,25.0
+p7,12.3,15.1,23.7
+"""
+
+
+def comparisons(folder: Path) -> None:
+    """Control, two factors, repeated measures, and checks beside every pair."""
+    control = window_with("duckweed")
+    control.thread_line.go("comparisons")
+    variable = control.store.results.groups.factors[0].factor.variable
+    words = "each against the control"
+    control.store.apply(ChoosePairs(pair_set=PairSet.CONTROL, words=words, control=(variable, "0")))
+    control.store.apply(StateRelevantDifference(difference=10.0))
+    control.store.apply(ChooseComparisonMarks(marks=ComparisonMarks.OVER_GROUPS))
+    control.store.apply(ChooseComparisonText(text=ComparisonText.STARS))
+    shot(control, folder, "comparisons-control")
+    second = window_with("duckweed-light")
+    second.thread_line.go("comparisons")
+    shot(second, folder, "comparisons-two-factors")
+    dense = window_with("duckweed")
+    dense.thread_line.go("comparisons")
+    made = dense.store.results.comparison
+    pairs = () if made is None else made.pairs
+    chosen = tuple(PairOfGroups(*both) for pair in pairs if (both := pair.cells) is not None)
+    dense.store.apply(ChooseDrawnComparisons(pairs=chosen, words="every comparison"))
+    dense.comparisons.panel.unfold("Checks")
+    shot(dense, folder, "comparisons-checks")
+    plants = window_of(SAME_PLANTS)
+    plants.store.apply(ChooseSameUnits(is_same=True))
+    plants.thread_line.go("comparisons")
+    made = plants.store.results.comparison
+    pairs = () if made is None else made.pairs
+    chosen = tuple(PairOfGroups(*both) for pair in pairs if (both := pair.cells) is not None)
+    plants.store.apply(ChooseDrawnComparisons(pairs=chosen, words="every comparison"))
+    plants.comparisons.panel.unfold("Table")
+    shot(plants, folder, "comparisons-repeated")
+
+
 def main(folder: Path) -> None:
     """Make all pictures."""
     folder.mkdir(parents=True, exist_ok=True)
@@ -110,11 +172,11 @@ def main(folder: Path) -> None:
     painter.end()
     together.save(str(folder / "measurements-remarks.png"))
     popup.close()
+    comparisons(folder)
     signs = window_with("signage")
     signs.thread_line.go("comparisons")
     shot(signs, folder, "comparisons-paired")
     second = window_with("duckweed-light")
-    shot(second, folder, "measurements-long")
     second.thread_line.go("groups")
     second.store.apply(ChooseTotals(totals=Totals.MARGINAL))
     shot(second, folder, "groups-two-factors")

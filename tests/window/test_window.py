@@ -133,7 +133,7 @@ def test_remarks_lead_to_their_place_and_carry_fixes(salt: Driver) -> None:
     salt.click(window.foot.remark)
     popup = QApplication.activePopupWidget()
     assert isinstance(popup, RemarkList)
-    assert len(popup.findChildren(QLabel)) == 3
+    assert len(popup.findChildren(QLabel)) == 4
     buttons = [b for b in popup.findChildren(QPushButton) if b.text() == "show"]
     salt.click(buttons[2])
     assert window.place == "groups"
