@@ -189,6 +189,21 @@ def test_folds_open_one_at_a_time(salt: Driver) -> None:
     assert not panel.text.isVisible()
 
 
+def test_the_report_is_copied_whole(salt: Driver) -> None:
+    """Groups with n, mean and SD, the test's table and every pair, as cells with tabs."""
+    salt.go("comparisons")
+    panel = salt.window.comparisons.panel
+    salt.click(panel.folds["Table"])
+    assert "mean" in panel.text.text()
+    salt.click(panel.copy)
+    text = QApplication.clipboard().text().replace("\u00a0", " ")
+    assert text.startswith("One-way ANOVA, two-sided, Tukey–Kramer test, at 95 %. Suggested: five")
+    rows = [line.split("\t") for line in text.splitlines() if "\t" in line]
+    assert rows[0] == ["group", "n", "mean", "SD"]
+    assert rows[3] == ["2 g/L", "3", "8.50", "0.56"]
+    assert len(rows) == 6 + 4 + 11
+
+
 def test_planning_follows_the_difference_that_matters(salt: Driver) -> None:
     salt.go("comparisons")
     place = salt.window.comparisons

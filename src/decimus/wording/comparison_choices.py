@@ -7,6 +7,7 @@ from decimus.analysis.comparisons import TWO_SIDED_ONLY, offered_adjustments
 from decimus.analysis.designs import (
     METHOD_NAMES,
     OF_TWO,
+    WITHIN_UNITS,
     adjustments,
     counted,
     design_of,
@@ -17,6 +18,7 @@ from decimus.analysis.families import control_factor
 from decimus.analysis.groups import FactorInOrder, Groups
 from decimus.analysis.refusals import ONE_SAMPLE, refusal
 from decimus.analysis.results import Results
+from decimus.errors import DesignError
 from decimus.study.edits import (
     ChooseAdjustment,
     ChooseAlternative,
@@ -37,7 +39,7 @@ from decimus.terms import (
     SumsOfSquares,
 )
 from decimus.wording.method_names import CORRECTION_NAMES, follow_up_name, method_name
-from decimus.wording.numbers import count_word, full_number, percent
+from decimus.wording.numbers import count_word, full_number, percent, plural
 from decimus.wording.phrases import (
     LEVELS_OFFERED,
     factor_words,
@@ -65,15 +67,35 @@ def method_choice(results: Results, now: Method | None = None) -> Choice:
     suggested = suggested_method(design)
     if now is None:
         now = comparison.method if comparison is not None else results.question.method
-    options = []
+    offered, greyed = [], []
     for method, name in METHOD_NAMES.items():
         problem = refusal(method, results.groups)
-        edit = ChooseMethod(method=method, name=name) if problem is None else None
+        if problem is not None:
+            greyed.append(Option(name, None, method is now, _short(results, method, problem)))
+            continue
+        edit = ChooseMethod(method=method, name=name)
         note = "suggested for this design" if method is suggested else ""
-        why = problem.what if problem is not None else note
-        options.append(Option(name, edit, method is now, why))
+        offered.append(Option(name, edit, method is now, note))
+    offered.sort(key=lambda option: not option.why)
+    options = (*offered, *greyed)
     text = METHOD_NAMES.get(now, "another test") if comparison is None else method_name(comparison)
-    return Choice("method", text, "the test", tuple(options))
+    return Choice("method", text, "the test", options)
+
+
+def _short(results: Results, method: Method, problem: DesignError) -> str:
+    """Why a test is greyed, in a few words; the whole reason stands where it is chosen."""
+    count, unit = len(counted(results.groups)), results.measurements.unit_name
+    if count > 1 and method is Method.ONE_SAMPLE_T:
+        return "for one group and a reference value"
+    if count > 2 and method in OF_TWO:
+        return f"compares two groups; here are {count}"
+    if method in WITHIN_UNITS and not design_of(results.groups).within and count > 1:
+        return f"needs the same {plural(unit, 2)} in several groups"
+    name = METHOD_NAMES[method]
+    what = problem.what
+    for start in (f"The {name} ", f"{name} ", f"{name[:1].upper()}{name[1:]} "):
+        what = what.removeprefix(start)
+    return what
 
 
 _NOT_OFFERED = {

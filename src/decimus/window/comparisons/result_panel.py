@@ -6,6 +6,7 @@ from collections.abc import Callable
 from functools import partial
 
 from PySide6.QtCore import Qt, Signal
+from PySide6.QtGui import QGuiApplication
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
 from decimus.analysis.results import Results
@@ -14,6 +15,7 @@ from decimus.window.rich_text import html_of, html_table
 from decimus.window.sentences import SentenceFonts, SentenceView
 from decimus.window.theme import QUIET, sans, serif
 from decimus.wording.checks import check_lines
+from decimus.wording.comparison_reports import group_rows, report_text
 from decimus.wording.comparison_tables import comparison_table
 from decimus.wording.comparisons import effect_sentence, pairs_summary, result_sentence
 from decimus.wording.overlap import overlap_note
@@ -66,6 +68,9 @@ class ResultPanel(QFrame):
             row.addWidget(button)
         self.working = self._button("Working", self._work)
         row.addWidget(self.working)
+        self.copy = self._button("Copy", self._copy)
+        self.copy.setToolTip("Copy the whole report of this test as text")
+        row.addWidget(self.copy)
         row.addStretch(1)
         layout = QVBoxLayout(self)
         layout.setContentsMargins(18, 10, 12, 10)
@@ -94,7 +99,6 @@ class ResultPanel(QFrame):
         self.effect.setVisible(any(parts))
         self.assumed.setText(assumed(results))
         has = {
-            "Table": bool(comparison_table(results)),
             "Straight line": results.trend is not None,
             "Overlap of bars": bool(overlap_note(results.groups)),
             "With and without": self._has_other(results),
@@ -142,8 +146,12 @@ class ResultPanel(QFrame):
     def _fold_text(self, results: Results) -> str:
         match self._open:
             case "Table":
-                table = comparison_table(results)
-                return html_table(table, [column > 0 for column in range(len(table[0]))])
+                tables = [group_rows(results), comparison_table(results)]
+                return "<br>".join(
+                    html_table(table, [column > 0 for column in range(len(table[0]))])
+                    for table in tables
+                    if table
+                )
             case "Checks":
                 return "<br>".join(check_lines(results))
             case "Straight line":
@@ -154,6 +162,10 @@ class ResultPanel(QFrame):
                 return both_ways(results)
             case _:
                 return ""
+
+    def _copy(self) -> None:
+        if self._results is not None and self._results.comparison is not None:
+            QGuiApplication.clipboard().setText(report_text(self._results))
 
     def _work(self) -> None:
         """The working of what is open: the plan, the line, else the statistic."""
