@@ -189,6 +189,22 @@ def test_folds_open_one_at_a_time(salt: Driver) -> None:
     assert not panel.text.isVisible()
 
 
+def test_every_term_and_check_has_its_working(open_window: Opener) -> None:
+    """Of several numbers one is picked; each working says how it came about."""
+    driver = opened(open_window, TWO_FACTORS)
+    place = driver.window.comparisons
+    driver.click(place.panel.working)
+    menu = QApplication.activePopupWidget()
+    assert isinstance(menu, QMenu)
+    assert [action.text() for action in menu.actions()] == ["salt", "light", "salt × light"]
+    driver.pick(menu, "salt × light")
+    assert place.working.title.text() == "Working: salt × light"
+    assert "mean square of the error" in place.working.formula.text()
+    driver.click(place.panel.folds["Checks"])
+    driver.click(place.panel.working)
+    assert "Royston" in place.working.reading.text()
+
+
 def test_the_report_is_copied_whole(salt: Driver) -> None:
     """Groups with n, mean and SD, the test's table and every pair, as cells with tabs."""
     salt.go("comparisons")
@@ -436,12 +452,15 @@ def test_what_does_not_differ_is_hidden_in_one_choice(salt: Driver) -> None:
     place = salt.window.comparisons
     salt.choose(place.drawn, "drawn", "every comparison")
     assert len(lines(salt)) == 10
-    salt.choose(place.drawn, "hide_ns", "only those that differ")
+    salt.click(place.hide_ns)
     comparison = salt.window.store.results.comparison
     assert comparison is not None
     differing = sum(pair.p_shown < 0.05 for pair in comparison.pairs)
     assert 0 < differing < 10
     assert len(lines(salt)) == differing
+    salt.keys("Ctrl+Z")
+    assert not place.hide_ns.isChecked()
+    assert len(lines(salt)) == 10
 
 
 def test_a_line_is_dragged_and_put_back(salt: Driver) -> None:

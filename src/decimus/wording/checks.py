@@ -4,7 +4,15 @@ from __future__ import annotations
 
 from decimus.analysis.checks import Check, Checks
 from decimus.analysis.results import Results
-from decimus.wording.numbers import NBSP, degrees_of_freedom, number, p_number
+from decimus.wording.numbers import (
+    NBSP,
+    degrees_of_freedom,
+    full_number,
+    number,
+    p_number,
+)
+from decimus.wording.spans import Text
+from decimus.wording.working import Working
 
 _ALPHA = 0.05
 _NAMES = {
@@ -54,3 +62,43 @@ def check_lines(results: Results) -> tuple[str, ...]:
             "find what does not matter. The pictures say more."
         )
     return tuple(lines)
+
+
+_FORMULAS = {
+    "shapiro-wilk": "W = (Σ aᵢ y₍ᵢ₎)² ÷ Σ (y − ȳ)²",
+    "brown-forsythe": "F of the distances |y − median of the group|",
+    "levene": "F of the distances |y − mean of the group|",
+    "mauchly": "W = det S ÷ (trace S ÷ d)ᵈ",
+}
+_READINGS = {
+    "shapiro-wilk": (
+        "The residuals y₍ᵢ₎ in order beside weights aᵢ that a normal sample would have; W is 1 "
+        "where they lie on a line. p by Royston’s approximation."
+    ),
+    "brown-forsythe": "A one-way ANOVA of how far values lie from the middle of their group.",
+    "levene": "A one-way ANOVA of how far values lie from the mean of their group.",
+    "mauchly": (
+        "S is the covariance of d orthonormal contrasts of the conditions; W is 1 where they vary "
+        "alike and apart from each other. p from Bartlett’s chi-square."
+    ),
+}
+
+
+def check_name(check: Check) -> str:
+    """What a check is called."""
+    return _NAMES[check.name]
+
+
+def check_working(check: Check, sign: str) -> Working:
+    """The working of a check."""
+    df = " and ".join(degrees_of_freedom(df, sign) for df in check.df)
+    on = f" On {df} df." if df else ""
+    return Working(
+        f"Working: {check_name(check)}",
+        (Text(_FORMULAS[check.name]),),
+        "",
+        number(check.value, 3, sign),
+        f"{_READINGS[check.name]}{on} It decides nothing by itself.",
+        f"In full: {full_number(check.value, sign)}, p {full_number(check.p_value, sign)}",
+        section="Checks",
+    )

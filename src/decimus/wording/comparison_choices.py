@@ -141,7 +141,7 @@ def pair_set_words(groups: Groups, comparison: Comparison) -> str:
         case PairSet.CONTROL:
             return _against(groups)
         case PairSet.WITHIN:
-            return "cells within each level of the other factor"
+            return _within(comparison)
         case PairSet.MARGINAL:
             return _marginal(groups, comparison.marginal or 0)
         case PairSet.CHOSEN:
@@ -149,6 +149,11 @@ def pair_set_words(groups: Groups, comparison: Comparison) -> str:
             return f"{count_word(count)} chosen {'pair' if count == 1 else 'pairs'}"
         case _:
             return "the groups as a whole"
+
+
+def _within(comparison: Comparison) -> str:
+    many = len(comparison.design.between) + len(comparison.design.within) > 2
+    return f"cells within each level of the other {'factors' if many else 'factor'}"
 
 
 def _is_several(comparison: Comparison) -> bool:
@@ -201,7 +206,7 @@ def pairs_choice(results: Results, comparison: Comparison) -> Choice:
     if options[0].edit is None:
         options = [Option(everything, None, why="pairs of unlike cells share no test here")]
     options += _control_options(results, comparison)
-    within = "cells within each level of the other factor"
+    within = _within(comparison)
     why = "" if PairSet.WITHIN in offered else "there is one factor"
     options.append(Option(within, edit(PairSet.WITHIN, within), now is PairSet.WITHIN, why))
     for position in comparison.design.between if several else ():

@@ -17,6 +17,7 @@ from decimus.analysis.comparison_results import PairResult
 from decimus.analysis.families import SideLevels
 from decimus.analysis.groups import Group
 from decimus.analysis.results import Results
+from decimus.study.edits import HideNotSignificant
 from decimus.window.asking import asking_for
 from decimus.window.comparisons.pairs_model import PairsModel, Sorting
 from decimus.window.comparisons.pairs_view import PairsView
@@ -30,7 +31,6 @@ from decimus.wording.comparison_choices import comparison_sentence, refused_sent
 from decimus.wording.comparisons import drawn_choice
 from decimus.wording.figure_comparisons import (
     comparison_text_choice,
-    hidden_choice,
     marks_choice,
 )
 from decimus.wording.pair_working import pair_working
@@ -75,6 +75,11 @@ class ComparisonsPlace(QWidget):
         self.order = QPushButton(self)
         self.order.setFont(sans(14))
         self.order.clicked.connect(self.open_order_menu)
+        self.hide_ns = QPushButton("Hide those that do not differ", self)
+        self.hide_ns.setFont(sans(14))
+        self.hide_ns.setCheckable(True)
+        self.hide_ns.setProperty("fold", "true")
+        self.hide_ns.clicked.connect(self._hide_not_significant)
         self.add = QPushButton("Add a pair", self)
         self.add.setFont(sans(14))
         self.add.clicked.connect(self.open_add_menu)
@@ -115,7 +120,7 @@ class ComparisonsPlace(QWidget):
         tools = QHBoxLayout()
         tools.setSpacing(6)
         tools.addWidget(self.drawn, 1)
-        for tool in (self.finder, self.add, self.order):
+        for tool in (self.hide_ns, self.finder, self.add, self.order):
             tools.addWidget(tool)
         layout = QVBoxLayout(content)
         layout.setContentsMargins(MARGIN, 12, MARGIN, 14)
@@ -141,6 +146,8 @@ class ComparisonsPlace(QWidget):
         for about_pairs in (self.drawn, self.rows):
             about_pairs.setVisible(has_pairs)
         self.order.setVisible(has_pairs and is_several)
+        self.hide_ns.setVisible(has_pairs and is_several)
+        self.hide_ns.setChecked(results.question.figure.hides_not_significant)
         self.add.setVisible(has_comparison and is_several)
         self.finder.setVisible(comparison is not None and len(comparison.pairs) > _MANY)
         self.refusal.setVisible(not has_comparison)
@@ -172,7 +179,11 @@ class ComparisonsPlace(QWidget):
         question = results.question
         start = (Text("On the figure: "), drawn_choice(results), Text(" as "))
         how = (marks_choice(results, comparison), Text(", "), comparison_text_choice(question))
-        return (*start, *how, Text(", "), hidden_choice(question))
+        return (*start, *how)
+
+    def _hide_not_significant(self, is_hidden: bool) -> None:
+        number = self._store.results.number
+        self._store.apply(HideNotSignificant(question=number, is_hidden=is_hidden))
 
     def _follow(self, results: Results) -> None:
         """An open working follows its pair, or closes with it."""

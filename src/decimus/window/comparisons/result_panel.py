@@ -5,16 +5,24 @@ from __future__ import annotations
 from collections.abc import Callable
 from functools import partial
 
-from PySide6.QtCore import Qt, Signal
+from PySide6.QtCore import QPoint, Qt, Signal
 from PySide6.QtGui import QGuiApplication
-from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import (
+    QFrame,
+    QHBoxLayout,
+    QLabel,
+    QMenu,
+    QPushButton,
+    QVBoxLayout,
+    QWidget,
+)
 
 from decimus.analysis.results import Results
 from decimus.window.comparisons.check_pictures import CheckPictures
 from decimus.window.rich_text import html_of, html_table
 from decimus.window.sentences import SentenceFonts, SentenceView
 from decimus.window.theme import QUIET, sans, serif
-from decimus.wording.checks import check_lines
+from decimus.wording.checks import check_lines, check_name, check_working
 from decimus.wording.comparison_reports import group_rows, report_text
 from decimus.wording.comparison_tables import comparison_table
 from decimus.wording.comparisons import effect_sentence, pairs_summary, result_sentence
@@ -168,19 +176,37 @@ class ResultPanel(QFrame):
             QGuiApplication.clipboard().setText(report_text(self._results))
 
     def _work(self) -> None:
-        """The working of what is open: the plan, the line, else the statistic."""
+        """The working of what is open; where that is several numbers, of one to be picked."""
+        found = self._workings()
+        if len(found) == 1:
+            self.worked.emit(found[0][1])
+        elif found:
+            self.open_workings()
+
+    def open_workings(self) -> QMenu:
+        """Pick the number whose working is wanted."""
+        menu = QMenu(self)
+        menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        for name, working in self._workings():
+            action = menu.addAction(name)
+            action.triggered.connect(lambda _checked=False, w=working: self.worked.emit(w))
+        menu.popup(self.working.mapToGlobal(QPoint(0, self.working.height())))
+        return menu
+
+    def _workings(self) -> list[tuple[str, Working]]:
+        """What can be worked of what is open: the plan, the line, checks, else every term."""
         results = self._results
         if results is None or results.comparison is None:
-            return
-        found: Working | None
-        if self._open == "Planning":
-            found = planning_working(results)
-        elif self._open == "Straight line":
-            found = trend_working(results)
-        else:
-            found = statistic_working(results, results.comparison.terms[0])
-        if found is not None:
-            self.worked.emit(found)
+            return []
+        single = {"Planning": planning_working, "Straight line": trend_working}
+        if self._open in single:
+            working = single[self._open](results)
+            return [] if working is None else [(self._open, working)]
+        if self._open == "Checks" and results.checks.checks:
+            sign = results.decimal_sign
+            return [(check_name(c), check_working(c, sign)) for c in results.checks.checks]
+        terms = results.comparison.terms
+        return [(term.name, statistic_working(results, term)) for term in terms]
 
 
 def label(parent: QWidget, size: int, *, is_serif: bool = False, quiet: bool = False) -> QLabel:
