@@ -54,8 +54,8 @@ def rank_sums(plan: Plan) -> Comparison:
     pairs = plan.pairs()
     a, b = (_values(plan.there[i]) for i in pairs[0])
     test = mann_whitney(a, b, plan.level)
-    sides = [plan.sides[i] for i in pairs[0]]
-    found = _ranked(plan, sides, [test], ["U"], [_mean(a) - _mean(b)], [(len(a), len(b))])
+    sides = (plan.sides[pairs[0][0]], plan.sides[pairs[0][1]])
+    found = _ranked(plan, [sides], [test], "U", [_mean(a) - _mean(b)], [(a, b)])
     return of_pair(plan, found, Error(len(a) + len(b) - 2, None))
 
 
@@ -66,15 +66,15 @@ def signed_ranks(plan: Plan) -> Comparison:
         group = plan.there[0]
         values, middle = _values(group), less_origin(group, reference)
         differences = without_rounding(values - middle, _largest(values, np.array([middle])))
-        sides = [*plan.sides, Compared((), ())]
-        found = _signed(plan, sides, differences)
+        found = _signed(plan, (plan.sides[0], Compared((), ())), differences)
         return replace(of_pair(plan, found, Error(len(differences) - 1, None)), reference=reference)
     pairs = plan.pairs(is_paired=True)
     pairing = pairing_in(plan, pairs[0])
     largest = _largest(*(_values(plan.there[i]) for i in pairs[0]))
     differences = np.array(pairing.differences.replicates, dtype=np.float64)
     differences = without_rounding(differences, largest)
-    found = _signed(plan, [plan.sides[i] for i in pairs[0]], differences)
+    sides = (plan.sides[pairs[0][0]], plan.sides[pairs[0][1]])
+    found = _signed(plan, sides, differences)
     return replace(
         of_pair(plan, found, Error(len(differences) - 1, None)),
         pairing=pairing,
@@ -83,10 +83,12 @@ def signed_ranks(plan: Plan) -> Comparison:
     )
 
 
-def _signed(plan: Plan, sides: Sequence[Compared], differences: Floats) -> tuple[PairResult, ...]:
-    n = len(differences)
+def _signed(
+    plan: Plan, sides: tuple[Compared, Compared], differences: Floats
+) -> tuple[PairResult, ...]:
     test = signed_rank(differences, plan.level)
-    return _ranked(plan, sides, [test], ["W"], [_mean(differences)], [(n, n)])
+    both = (differences, differences)
+    return _ranked(plan, [sides], [test], "W", [_mean(differences)], [both])
 
 
 def _in_direction(plan: Plan, test: RankTest | DunnPair) -> float | None:
@@ -106,42 +108,47 @@ def _adjusted(plan: Plan, p_values: Sequence[float | None]) -> list[float | None
 
 def _ranked(
     plan: Plan,
-    sides: Sequence[Compared],
-    tests: Sequence[RankTest],
-    statistics: Sequence[str],
+    sides: Sequence[tuple[Compared, Compared]],
+    tests: Sequence[RankTest | DunnPair],
+    statistic: str,
     differences: Sequence[float],
-    counts: Sequence[tuple[int, int]],
+    samples: Sequence[tuple[Floats, Floats]],
 ) -> tuple[PairResult, ...]:
-    """Rank tests as pairs; sides two by two."""
+    """Tests on ranks as pairs; `samples` are what was compared, or the differences twice."""
     adjusted = _adjusted(plan, [test.p_value for test in tests])
     sided = [_in_direction(plan, test) for test in tests]
     adjusted_sided = _adjusted(plan, sided)
     kind = kind_of_interval(plan.adjustment, len(tests))
-    return tuple(
-        PairResult(
-            a=sides[2 * i],
-            b=sides[2 * i + 1],
-            mean_difference=differences[i],
-            standard_error=None,
-            statistic=statistics[i],
-            value=test.statistic,
-            df=None,
-            p_value=test.p_value,
-            p_less=test.p_less,
-            p_greater=test.p_greater,
-            p_adjusted=adjusted[i],
-            p_directional=sided[i],
-            p_directional_adjusted=adjusted_sided[i],
-            ci_lower=test.ci_lower,
-            ci_upper=test.ci_upper,
-            ci_kind=kind if test.ci_lower is not None else None,
-            critical=None,
-            effects=(EffectSize(SUPERIORITY, test.probability),),
-            n=counts[i],
-            rank=test,
+    found = []
+    for i, test in enumerate(tests):
+        rank = test if isinstance(test, RankTest) else None
+        has_interval = rank is not None and rank.ci_lower is not None
+        found.append(
+            PairResult(
+                a=sides[i][0],
+                b=sides[i][1],
+                mean_difference=differences[i],
+                standard_error=None,
+                statistic=statistic,
+                value=test.statistic,
+                df=None,
+                p_value=test.p_value,
+                p_less=test.p_less,
+                p_greater=test.p_greater,
+                p_adjusted=adjusted[i],
+                p_directional=sided[i],
+                p_directional_adjusted=adjusted_sided[i],
+                ci_lower=None if rank is None else rank.ci_lower,
+                ci_upper=None if rank is None else rank.ci_upper,
+                ci_kind=kind if has_interval else None,
+                critical=None,
+                effects=() if rank is None else (EffectSize(SUPERIORITY, rank.probability),),
+                n=(len(samples[i][0]), len(samples[i][1])),
+                rank=rank,
+                samples=samples[i] if rank is None else None,
+            )
         )
-        for i, test in enumerate(tests)
-    )
+    return tuple(found)
 
 
 def rank_anova(plan: Plan) -> Comparison:
@@ -153,35 +160,14 @@ def rank_anova(plan: Plan) -> Comparison:
     term = Term(name, factors, "H", whole.statistic, (whole.df,), whole.p_value, None, (effect,))
     pairs = plan.pairs()
     tests = [dunn_pair(whole, a, b, len(values[a]), len(values[b])) for a, b in pairs]
-    adjusted = _adjusted(plan, [test.p_value for test in tests])
-    sided = [_in_direction(plan, test) for test in tests]
-    adjusted_sided = _adjusted(plan, sided)
-    means = [_mean(part) for part in values]
-    sides = plan.sides
-    found = tuple(
-        PairResult(
-            a=sides[a],
-            b=sides[b],
-            mean_difference=means[a] - means[b],
-            standard_error=None,
-            statistic="z",
-            value=test.statistic,
-            df=None,
-            p_value=test.p_value,
-            p_less=test.p_less,
-            p_greater=test.p_greater,
-            p_adjusted=adjusted[i],
-            p_directional=sided[i],
-            p_directional_adjusted=adjusted_sided[i],
-            ci_lower=None,
-            ci_upper=None,
-            ci_kind=None,
-            critical=None,
-            effects=(),
-            n=(len(values[a]), len(values[b])),
-            samples=(values[a], values[b]),
-        )
-        for i, ((a, b), test) in enumerate(zip(pairs, tests, strict=True))
+    means, groups = [_mean(part) for part in values], plan.sides
+    found = _ranked(
+        plan,
+        [(groups[a], groups[b]) for a, b in pairs],
+        tests,
+        "z",
+        [means[a] - means[b] for a, b in pairs],
+        [(values[a], values[b]) for a, b in pairs],
     )
     residual = Error(whole.n - len(values), None)
     return replace(base_of(plan), terms=(term,), residual=residual, pairs=found)
@@ -206,9 +192,15 @@ def rank_anova_of_units(plan: Plan) -> Comparison:
         tests.append(signed_rank(column, level))
         differences.append(_mean(column))
     groups = plan.sides
-    sides = [groups[i] for pair in pairs for i in pair]
     n, k = complete.values.shape
-    found = _ranked(plan, sides, tests, ["W"] * len(pairs), differences, [(n, n)] * len(pairs))
+    found = _ranked(
+        plan,
+        [(groups[a], groups[b]) for a, b in pairs],
+        tests,
+        "W",
+        differences,
+        [(complete.values[:, a], complete.values[:, b]) for a, b in pairs],
+    )
     return replace(
         base_of(plan),
         terms=(term,),

@@ -1,0 +1,161 @@
+"""Comparison lines and texts over groups: levels, nudges, letters, collisions."""
+
+from __future__ import annotations
+
+from itertools import combinations, pairwise
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from decimus.analysis.annotations import MOST_LINES, drawn_pairs, group_letters, lines_not_drawn
+from decimus.figure.comparison_lines import WantedLine, placed_lines
+from decimus.figure.layout import page_of
+from decimus.figure.marks import Bounds, Dots, Extent, Label, Part
+from decimus.figure.outlines import measure
+from decimus.study import edits
+from decimus.study.questions import PairOfGroups
+from decimus.terms import ComparisonMarks, ComparisonText, PairSet
+from decimus.wording.captions import caption
+from decimus.wording.spans import plain_text
+from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS, results_of
+
+EXTENT = Extent(6.0, 2.0, 0.6)
+
+
+def flat(_left: float, _right: float) -> float:
+    return 0.0
+
+
+def line(a: float, b: float) -> WantedLine:
+    return WantedLine(((str(a),), (str(b),)), a, b, EXTENT)
+
+
+def levels(lines: tuple[object, ...]) -> int:
+    """How many heights lines stand at, within a third of a millimetre."""
+    heights = sorted(placed.y for placed in lines)  # type: ignore[attr-defined]
+    return 1 + sum(b - a > 0.3 for a, b in pairwise(heights))
+
+
+@pytest.mark.parametrize("count", [3, 4, 5, 6])
+def test_all_pairs_stand_on_the_fewest_levels(count: int) -> None:
+    """Over flat ground at most so many levels as lines pass one place: ends count, too."""
+    places = [10.0 * i for i in range(count)]
+    wanted = [line(a, b) for a, b in combinations(places, 2)]
+    most = max(sum(w.x1 <= at <= w.x2 for w in wanted) for at in places)
+    assert levels(placed_lines(wanted, flat)) == most
+
+
+@settings(max_examples=60)
+@given(
+    st.lists(
+        st.tuples(st.integers(0, 12), st.integers(0, 12)).filter(lambda p: p[0] != p[1]),
+        min_size=1,
+        max_size=14,
+        unique=True,
+    ),
+    st.lists(st.integers(0, 30), min_size=13, max_size=13),
+)
+def test_lines_clear_each_other_and_what_they_span(
+    pairs: list[tuple[int, int]], tops: list[int]
+) -> None:
+    def top_over(left: float, right: float) -> float:
+        return max((t for i, t in enumerate(tops) if left - 4 < 9 * i < right + 4), default=0.0)
+
+    wanted = [line(9.0 * min(p), 9.0 * max(p)) for p in pairs]
+    placed = placed_lines(wanted, top_over)
+    assert len(placed) == len(wanted)
+    for one, other in combinations(placed, 2):
+        assert not one.bounds.overlaps(other.bounds)
+    for each in placed:
+        assert each.bounds.bottom >= top_over(each.wanted.x1, each.wanted.x2) - 1e-9
+
+
+def every_pair(text: str, *more: edits.Edit) -> edits.ChooseDrawnComparisons:
+    comparison = results_of(text, *more).comparison
+    assert comparison is not None
+    pairs = tuple(PairOfGroups(*p.cells) for p in comparison.pairs if p.cells is not None)
+    return edits.ChooseDrawnComparisons(pairs=pairs, words="all")
+
+
+def test_a_nudge_moves_one_line_by_so_many_mm() -> None:
+    drawn = every_pair(FIVE_BY_FOUR)
+    pair = PairOfGroups(("0",), ("8",))
+    before = page_of(results_of(FIVE_BY_FOUR, drawn), measure)
+    nudge = edits.NudgeComparison(pair=pair, up_mm=-3.0)
+    after = page_of(results_of(FIVE_BY_FOUR, drawn, nudge), measure)
+
+    def heights(page: object) -> dict[object, float]:
+        marks = page.of_part(Part.COMPARISON)  # type: ignore[attr-defined]
+        return {m.target.groups: m.ys[0] for m in marks if isinstance(m, Dots)}
+
+    was, is_now = heights(before), heights(after)
+    moved = {groups for groups in was if abs(was[groups] - is_now[groups]) > 1e-6}
+    assert moved == {(("0",), ("8",))}
+    assert was[("0",), ("8",)] - is_now[("0",), ("8",)] == pytest.approx(3.0, abs=1e-6)
+
+
+@pytest.mark.parametrize("text", [FIVE_BY_FOUR, TWO_FACTORS])
+def test_letters_stand_over_their_groups_and_touch_nothing(text: str) -> None:
+    all_pairs = edits.ChoosePairs(pair_set=PairSet.ALL, words="all")
+    letters = edits.ChooseComparisonMarks(marks=ComparisonMarks.LETTERS)
+    results = results_of(text, all_pairs, letters)
+    found = group_letters(results)
+    comparison = results.comparison
+    assert comparison is not None
+    for pair in comparison.pairs:
+        assert pair.cells is not None
+        a, b = pair.cells
+        shares_one = bool(set(found[a]) & set(found[b]))
+        assert shares_one == (pair.p_shown >= comparison.alpha)
+    largest = max(comparison.groups, key=lambda group: group.summary.mean or 0.0)
+    assert "a" in found[largest.levels]
+    page = page_of(results, measure)
+    over = [m for m in page.of_part(Part.GROUP_TEXT) if isinstance(m, Label)]
+    assert {label.text for label in over} == set(found.values())
+    others = [m.bounds for m in page.marks if m.target and m.target.part is not Part.GROUP_TEXT]
+    for label in over:
+        inner = label.bounds.grown(-0.2)
+        assert not any(inner.overlaps(other) for other in others if _is_small(other))
+    assert drawn_pairs(results) == ()
+
+
+def _is_small(bounds: Bounds) -> bool:
+    """Marks of groups, not axes that run along the whole page."""
+    return bounds.right - bounds.left < 30
+
+
+def test_stars_over_groups_of_a_crowded_chart() -> None:
+    """Two factors, each cell against the control in its own level; hidden ones have none."""
+    variable = results_of(TWO_FACTORS).groups.factors[0].factor.variable
+    control = edits.ChoosePairs(pair_set=PairSet.CONTROL, words="control", control=(variable, "0"))
+    chosen = (
+        control,
+        every_pair(TWO_FACTORS, control),
+        edits.ChooseComparisonMarks(marks=ComparisonMarks.OVER_GROUPS),
+        edits.ChooseComparisonText(text=ComparisonText.STARS_AND_P),
+        edits.HideGroup(levels=("4", "dim"), is_hidden=True),
+    )
+    results = results_of(TWO_FACTORS, *chosen)
+    page = page_of(results, measure)
+    over = {m.target.groups for m in page.of_part(Part.GROUP_TEXT) if m.target}
+    assert over == {(("4", "bright"),)}
+    assert "each against 0\u00a0g/L, within each level of light" in plain_text(caption(results))
+
+
+def test_more_lines_than_a_page_holds_are_cut_and_said() -> None:
+    names = ",".join(f"s{i}" for i in range(16))
+    rows = "\n".join(",".join(str(10 + (3 * i * j) % 11 + i) for i in range(16)) for j in (1, 2, 5))
+    text = f"{names}\n{rows}\n"
+    results = results_of(text, every_pair(text))
+    assert len(drawn_pairs(results)) == MOST_LINES
+    assert f"(the first {MOST_LINES} of 120)" in plain_text(caption(results))
+
+
+def test_pairs_that_are_not_compared_are_counted() -> None:
+    drawn = every_pair(FIVE_BY_FOUR)
+    none = edits.ChoosePairs(pair_set=PairSet.NONE, words="nothing")
+    results = results_of(FIVE_BY_FOUR, drawn, none)
+    assert drawn_pairs(results) == ()
+    assert lines_not_drawn(results) == 10
+    assert lines_not_drawn(results_of(FIVE_BY_FOUR, drawn)) == 0
