@@ -42,7 +42,7 @@ def drawn_pairs(results: Results) -> tuple[PairResult, ...]:
 def lines_not_drawn(results: Results) -> int:
     """Comparisons asked for on the figure that the test in force does not make."""
     question, comparison = results.question, results.comparison
-    if comparison is None:
+    if comparison is None or not question.drawn_pairs:
         return len(question.drawn_pairs)
     made = {frozenset(both) for pair in comparison.pairs if (both := pair.cells) is not None}
     return sum(frozenset((pair.first, pair.second)) not in made for pair in question.drawn_pairs)

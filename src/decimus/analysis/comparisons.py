@@ -111,7 +111,9 @@ def offered_adjustments(
     several = len(design.between) + len(design.within) > 1
     found = adjustments(method, pair_set, has_several=several)
     if len(counted(groups)) == 2:
-        return (Adjustment.NONE,)
+        # Dunnett's test of one treatment is its t-test; whoever asks for it by name may have it.
+        has_dunnett = Adjustment.DUNNETT in found
+        return (Adjustment.NONE, Adjustment.DUNNETT) if has_dunnett else (Adjustment.NONE,)
     if groups.question.alternative is not None:
         found = tuple(a for a in found if a not in TWO_SIDED_ONLY)
     return found

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
+from functools import cached_property
 from itertools import combinations
 
 from decimus.analysis.groups import Group, Groups
@@ -28,7 +29,7 @@ class Compared:
     levels: SideLevels
     labels: tuple[str, ...]
 
-    @property
+    @cached_property
     def cell(self) -> Levels | None:
         """The levels of the group that it is; None for a mean over other factors."""
         known = tuple(level for level in self.levels if level is not None)

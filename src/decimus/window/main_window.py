@@ -263,6 +263,8 @@ class MainWindow(QMainWindow):
             return
         if final is asked:
             self._show_rest(final)
+            self._stale.add("comparisons")  # which has waited for them
+            self._refresh_place()
         else:
             self.store.correct(final)
 

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
+from decimus.analysis.annotations import MOST_LINES
 from decimus.analysis.comparison_results import SUPERIORITY, Comparison, PairResult, Term
 from decimus.analysis.groups import Groups
 from decimus.analysis.ratios import pair_ratio
 from decimus.analysis.results import Results
 from decimus.statistics.effect_sizes import EffectSize
 from decimus.study.edits import ChooseDrawnComparisons
-from decimus.study.questions import PairOfGroups
+from decimus.study.questions import Levels, PairOfGroups
 from decimus.terms import Alternative, IntervalKind, Method
 from decimus.wording.comparison_choices import required
 from decimus.wording.numbers import (
@@ -35,24 +36,33 @@ STATISTIC_LETTERS = {"chi2": "χ²"}
 """Statistics that are not written as they are stored."""
 
 
+_MANY = 1000
+"""Comparisons from which on nobody would want each on a figure."""
+
+
 def drawn_choice(results: Results) -> Choice:
     """Which comparisons stand on the figure, all at once."""
     comparison = required(results)
-    cells = [(pair, pair.cells) for pair in comparison.pairs]
-    drawable = [(pair, both) for pair, both in cells if both is not None]
+    drawable = [(pair, both) for pair in comparison.pairs if (both := pair.cells) is not None]
 
-    def option(label: str, pairs: list[PairResult]) -> Option:
-        chosen = tuple(PairOfGroups(*both) for pair, both in drawable if pair in pairs)
+    def option(label: str, cells: list[tuple[Levels, Levels]]) -> Option:
+        chosen = tuple(PairOfGroups(*both) for both in cells)
         return Option(label, ChooseDrawnComparisons(pairs=chosen, words=label))
 
-    shown = [p for p, _ in drawable if p.p_shown < comparison.alpha]
+    if len(drawable) > _MANY:
+        surest = sorted(drawable, key=lambda found: found[0].p_shown)[:MOST_LINES]
+        few = [both for _, both in surest]
+        options = [option("no comparison", []), option(f"the {MOST_LINES} smallest p", few)]
+        text = f"{len(results.question.drawn_pairs)} of {len(comparison.pairs)}"
+        return Choice("drawn", text, "comparisons on the figure", tuple(options))
+    shown = [both for pair, both in drawable if pair.p_shown < comparison.alpha]
     bound = f"those with p < {comparison.alpha:g}".replace(".", results.decimal_sign)
     options = [option("no comparison", []), option(bound, shown)]
     for group in (comparison.groups[0], comparison.groups[-1]):
-        with_it = [p for p, both in drawable if group.levels in both]
+        with_it = [both for _, both in drawable if group.levels in both]
         if 0 < len(with_it) < len(drawable):
             options.append(option(f"all with {group_words(results.groups, group)}", with_it))
-    options.append(option("every comparison", [p for p, _ in drawable]))
+    options.append(option("every comparison", [both for _, both in drawable]))
     wanted = {frozenset((pair.first, pair.second)) for pair in results.question.drawn_pairs}
     drawn = sum(frozenset(both) in wanted for _, both in drawable)
     text = f"{drawn} of {len(comparison.pairs)}"

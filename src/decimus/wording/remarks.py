@@ -169,15 +169,14 @@ def _still_made(results: Results) -> tuple[PairOfGroups, ...]:
 def _overlap(results: Results) -> RemarkWords:
     comparison = results.comparison
     made = () if comparison is None else comparison.pairs
-    pairs = tuple(PairOfGroups(*both) for pair in made if (both := pair.cells) is not None)
-    draw = ChooseDrawnComparisons(
-        question=results.number, pairs=pairs[:_MOST_DRAWN], words="the comparisons"
-    )
+    few = made if len(made) <= _MOST_DRAWN else ()
+    pairs = tuple(PairOfGroups(*both) for pair in few if (both := pair.cells) is not None)
+    draw = ChooseDrawnComparisons(question=results.number, pairs=pairs, words="the comparisons")
     return RemarkWords(
         "comparisons",
         "Error bars stand without a test.",
         overlap_note(results.groups),
-        (("draw the comparisons", draw),) if len(pairs) <= _MOST_DRAWN else (),
+        (("draw the comparisons", draw),) if pairs else (),
     )
 
 

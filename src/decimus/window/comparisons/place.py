@@ -137,6 +137,9 @@ class ComparisonsPlace(QWidget):
         """Show the comparison of these results, or why there is none."""
         if results.problem is not None:
             return
+        if results.is_large and not results.is_settled:
+            self._wait(results)
+            return
         comparison = results.comparison
         has_comparison = comparison is not None
         has_pairs = comparison is not None and bool(comparison.pairs)
@@ -154,10 +157,12 @@ class ComparisonsPlace(QWidget):
         self.model.show_results(results)
         if comparison is None:
             self.working.hide()
+            self.sentence.show()
             self.sentence.show_sentence(refused_sentence(results))
             self.refusal.setText(f"{results.refusal}.")
             self.suggestions.show_lines(ways_out(results))
             return
+        self.sentence.show()
         self.sentence.show_sentence(comparison_sentence(results))
         self.reason.setText(reason(comparison))
         self.panel.show_results(results)
@@ -170,6 +175,18 @@ class ComparisonsPlace(QWidget):
             self.rows.setMinimumHeight(min(wanted, _LEAST_ROWS))
             self.rows.fit()
         self._follow(results)
+
+    def _wait(self, results: Results) -> None:
+        """Say that so many comparisons are being worked out beside the window."""
+        for widget in (self.panel, self.suggestions, self.drawn, self.rows, self.working):
+            widget.hide()
+        for tool in (self.order, self.add, self.finder, self.hide_ns, self.sentence):
+            tool.hide()
+        self.reason.hide()
+        count = len(results.measurements.groups)
+        pairs = count * (count - 1) // 2
+        self.refusal.setText(f"Comparing {count} groups, {pairs} pairs …")
+        self.refusal.show()
 
     def _drawn(self, results: Results) -> Sentence:
         """What of the pairs stands on the figure, and how."""
