@@ -271,6 +271,8 @@ class MainWindow(QMainWindow):
     def _show_rest(self, results: Results) -> None:
         """Show what follows from comparisons: remarks, counts, the page."""
         self.foot.show_results(results)
+        if results.problem is None and results.is_large and "measurements" in vars(self):
+            self.measurements.show_remarks(results)
         self.thread_line.show_counts(thread_counts(results), self.foot.places_with_remarks)
         self.page.show_results(results)
 

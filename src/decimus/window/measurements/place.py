@@ -158,6 +158,11 @@ class MeasurementsPlace(QWidget):
         around = lines_around(results)
         self._around.setVisible(bool(around))
         self._around.setText(around)
+        if results.is_settled or not results.is_large:
+            self.show_remarks(results)
+
+    def show_remarks(self, results: Results) -> None:
+        """Show the remarks on the table; of large ones when they have been worked out."""
         remarks = [r for r in remark_words(results) if r.place == "measurements"]
         self._note.setVisible(bool(remarks))
         self._note_text.setText(
