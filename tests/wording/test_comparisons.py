@@ -6,6 +6,7 @@ import pytest
 
 from decimus.analysis.planning import planning_of
 from decimus.analysis.results import Results
+from decimus.statistics.effect_sizes import EffectSize, partial_eta_squared
 from decimus.study import edits
 from decimus.study.adjustments import Logarithm, RelativeScale, RelativeToControl
 from decimus.study.questions import PairOfGroups
@@ -26,6 +27,7 @@ from decimus.wording.comparison_choices import comparison_sentence
 from decimus.wording.comparisons import (
     difference_words,
     effect_sentence,
+    effect_words,
     pairs_summary,
     result_sentence,
 )
@@ -250,6 +252,16 @@ def test_stars_have_the_limits_that_were_chosen() -> None:
     results = results_of(FIVE_BY_FOUR, drawn, stars, edits.ChooseStarLimits(limits=(0.005, 0.0005)))
     assert "(* p < 0.05, ** p < 0.005, *** p < 0.0005)" in plain(caption(results))
     assert plain(star_key(0.01)) == "* p < 0.01, ** p < 0.001"
+
+
+def test_a_share_above_its_interval_says_why() -> None:
+    """Many groups of three: η² of the sample lies above what the population's can be."""
+    found = EffectSize("eta squared", 0.56, 95.0, None)
+    assert effect_words(found, ".") == "η²\u00a0=\u00a00.56"
+    many = partial_eta_squared(60.0, 40.0, 59, 120, 95, "eta squared")
+    assert many.interval is not None
+    assert many.value > many.interval[1]
+    assert effect_words(many, ".").endswith("in the population, which samples overstate")
 
 
 def test_results_count_pairs_and_name_the_furthest() -> None:

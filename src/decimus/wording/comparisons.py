@@ -247,7 +247,10 @@ def effect_words(effect: EffectSize, sign: str) -> str:
         return text
     low, high = (number(end, 2, sign) for end in effect.interval)
     about = "about " if effect.is_approximate else ""
-    return f"{text}, {about}{percent(effect.level, sign)} CI {low} to {high}"
+    # A share of variation is biased upwards, and can lie above the interval of the population's.
+    is_beyond = effect.value > effect.interval[1]
+    beyond = " in the population, which samples overstate" if is_beyond else ""
+    return f"{text}, {about}{percent(effect.level, sign)} CI {low} to {high}{beyond}"
 
 
 def effect_sentence(results: Results) -> str:
