@@ -8,7 +8,7 @@ from decimus.analysis.planning import planning_of
 from decimus.analysis.results import Results
 from decimus.statistics.effect_sizes import EffectSize, partial_eta_squared
 from decimus.study import edits
-from decimus.study.adjustments import Logarithm, RelativeScale, RelativeToControl
+from decimus.study.adjustments import Logarithm
 from decimus.study.questions import PairOfGroups
 from decimus.study.readings import CELLS, SetAside
 from decimus.terms import (
@@ -152,22 +152,16 @@ def test_logarithms_are_reported_as_ratios() -> None:
 
 
 def test_a_control_taken_for_a_constant_is_pointed_out() -> None:
-    text = "a,b\n1,10\n2,20\n4,40\n"
-    variable = results_of(text).groups.factors[0].factor.variable
-    relative = edits.Adjust(
-        adjustment=RelativeToControl(variable, "a", RelativeScale.PERCENT), words="relative"
-    )
-    aside = SetAside("only b", variable=variable, text="a")
-    results = results_of(
-        text,
-        relative,
-        edits.SetValuesAside(asides=(aside,), name="a"),
-        by(Method.ONE_SAMPLE_T),
-        edits.ChooseReference(reference=100.0),
-    )
-    if results.comparison is not None:
-        words = " ".join(each.text for each in considerations(results))
-        assert "whose own spread this test leaves out" in words
+    """Percentages of a control against 100 %: the control's own spread is not in the test."""
+    percentages = "growth (%)\n80\n92\n75\n"
+
+    def words(reference: float) -> str:
+        results = results_of(percentages, edits.ChooseReference(reference=reference))
+        assert results.comparison is not None, results.refusal
+        return " ".join(each.text for each in considerations(results))
+
+    assert "its own spread is left out of this test" in words(100.0)
+    assert words(60.0) == ""
 
 
 def test_methods_name_family_direction_and_squares() -> None:

@@ -60,6 +60,22 @@ class Checks:
         return next((check for check in self.checks if check.name == name), None)
 
     @property
+    def normal_line(self) -> tuple[tuple[float, float], tuple[float, float]]:
+        """Both ends of the line that residuals of a normal distribution lie on."""
+        scores, ordered = self.quantiles
+        deviation = float(ordered.std()) or 1.0
+        low, high = float(scores[0]), float(scores[-1])
+        return (low, low * deviation), (high, high * deviation)
+
+    @property
+    def spread(self) -> tuple[Floats, Floats]:
+        """Means and the residuals about them, for a picture; of very many some, evenly."""
+        if len(self.residuals) <= _MOST_POINTS:
+            return self.fitted, self.residuals
+        some = np.linspace(0, len(self.residuals) - 1, _MOST_POINTS).round().astype(int)
+        return self.fitted[some], self.residuals[some]
+
+    @property
     def quantiles(self) -> tuple[Floats, Floats]:
         """Normal scores and sorted residuals, for a Q–Q picture."""
         ordered = np.sort(self.residuals)

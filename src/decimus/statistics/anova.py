@@ -39,13 +39,6 @@ class OneWayAnova:
         """P(F > f) under equal means."""
         return f_tail(self.statistic, self.df_between, self.df_within)
 
-    @property
-    def eta_squared(self) -> float:
-        """The share of the sample's variation that lies between groups."""
-        return self.sum_of_squares_between / (
-            self.sum_of_squares_between + self.sum_of_squares_within
-        )
-
 
 def one_way_anova(groups: Sequence[Moments]) -> OneWayAnova:
     """One-way ANOVA of at least two groups with more values than groups.

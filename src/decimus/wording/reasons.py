@@ -17,7 +17,6 @@ from decimus.analysis.designs import (
 from decimus.analysis.groups import names_of
 from decimus.analysis.refusals import empty_cell, refusal
 from decimus.analysis.results import Results
-from decimus.study.adjustments import RelativeToControl
 from decimus.study.edits import ChooseMethod, ChooseSameUnits, Edit, SetValuesAside
 from decimus.study.readings import SetAside
 from decimus.terms import Layout, Method, PairSet
@@ -115,6 +114,7 @@ class Consideration:
 
 
 _ALPHA = 0.05
+_WHOLE = 100.0
 
 
 def considerations(results: Results) -> tuple[Consideration, ...]:
@@ -202,14 +202,12 @@ def _ignored_units(results: Results, comparison: Comparison) -> Consideration | 
 
 
 def _control_as_constant(results: Results, comparison: Comparison) -> Consideration | None:
-    is_relative = any(
-        isinstance(adjustment, RelativeToControl) for adjustment in results.measurements.adjustments
-    )
-    if comparison.reference is None or not is_relative:
+    unit = results.measurements.outcome.unit
+    if comparison.reference != _WHOLE or "%" not in unit:
         return None
     text = (
-        "Values are relative to a control whose own spread this test leaves out; compare the "
-        "group with the control instead."
+        "If 100 % is the mean of a control, its own spread is left out of this test; compare the "
+        "group with the values of the control instead."
     )
     return Consideration(text, "", None)
 

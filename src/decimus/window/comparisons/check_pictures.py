@@ -15,7 +15,6 @@ from decimus.window.theme import INK, QUIET, RULE, TEAL, WHITE, colour, sans
 _SIZE = QSize(560, 168)
 _AIR, _TITLE = 14, 20
 _DOT = 2.4
-_MOST_DOTS = 600
 
 
 class CheckPictures(QWidget):
@@ -45,14 +44,10 @@ class CheckPictures(QWidget):
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         width = min(300, (self.width() - _AIR) // 2)
         scores, ordered = self._checks.quantiles
-        deviation = float(ordered.std()) or 1.0
-        line = ((scores[0], scores[0] * deviation), (scores[-1], scores[-1] * deviation))
+        line = self._checks.normal_line
         left = QRectF(0, 0, width, self.height())
         _picture(painter, left, "residuals by normal scores", scores, ordered, line)
-        fitted, residuals = self._checks.fitted, self._checks.residuals
-        if len(residuals) > _MOST_DOTS:
-            some = np.linspace(0, len(residuals) - 1, _MOST_DOTS).round().astype(int)
-            fitted, residuals = fitted[some], residuals[some]
+        fitted, residuals = self._checks.spread
         level = ((float(fitted.min()), 0.0), (float(fitted.max()), 0.0))
         right = left.translated(width + _AIR, 0)
         _picture(painter, right, "residuals by group mean", fitted, residuals, level)

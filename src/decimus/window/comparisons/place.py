@@ -183,9 +183,7 @@ class ComparisonsPlace(QWidget):
         for tool in (self.order, self.add, self.finder, self.hide_ns, self.sentence):
             tool.hide()
         self.reason.hide()
-        count = len(results.measurements.groups)
-        pairs = count * (count - 1) // 2
-        self.refusal.setText(f"Comparing {count} groups, {pairs} pairs …")
+        self.refusal.setText(f"Comparing {len(results.measurements.groups)} groups …")
         self.refusal.show()
 
     def _drawn(self, results: Results) -> Sentence:
