@@ -12,6 +12,25 @@ Anything else that is raised is our own fault and is reported as such.
 
 from __future__ import annotations
 
+import unicodedata
+
+_TURNS = frozenset("\u202a\u202b\u202c\u202d\u202e\u2066\u2067\u2068\u2069")
+"""Signs that turn the direction of what follows them, our own words too."""
+
+
+def one_line(text: str) -> str:
+    """Text that may hold foreign names as one line that shows just what is in it."""
+    signs = []
+    for sign in text:
+        kind = unicodedata.category(sign)
+        if kind in ("Cc", "Zl", "Zp"):
+            signs.append(" ")
+        elif kind == "Cs" or sign in _TURNS:
+            signs.append("\ufffd")
+        else:
+            signs.append(sign)
+    return "".join(signs).strip()
+
 
 class DecimusError(Exception):
     """The root of all errors with a message for people."""
@@ -35,7 +54,7 @@ class InputError(DecimusError):
     def line(self) -> str:
         """One line: where, what, remedy."""
         start = f"{self.where}: {self.what}" if self.where else self.what
-        return f"{start}. {self.remedy}" if self.remedy else start
+        return one_line(f"{start}. {self.remedy}" if self.remedy else start)
 
 
 class TableError(InputError):
@@ -59,4 +78,4 @@ class FileFormatError(DecimusError):
 
     def __init__(self, problems: tuple[str, ...]) -> None:
         self.problems = problems
-        super().__init__("; ".join(problems))
+        super().__init__(one_line("; ".join(problems)))

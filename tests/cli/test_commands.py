@@ -378,7 +378,7 @@ def test_demo_without_a_display_is_the_full_example(tmp_path: Path) -> None:
     assert "Figure\u00a01." in done.stdout
     names = sorted(path.name for path in (tmp_path / "demo-output").iterdir())
     assert names == ["duckweed.decimus", "duckweed.png", "duckweed.svg"]
-    opened = open_study(tmp_path / "demo-output" / "duckweed.decimus")
+    opened = open_study(tmp_path / "demo-output" / "duckweed.decimus").history
     assert not opened.study.is_empty
 
 

@@ -8,10 +8,11 @@ import pytest
 
 from decimus.cli import openings
 from decimus.cli.full_example import run_full_example
-from decimus.cli.openings import Opening, no_window_reason, opening_from
+from decimus.cli.openings import no_window_reason, opening_from
 from decimus.examples.catalogue import example
 from decimus.formats.study_file import open_study, save_study
 from decimus.study.history import History
+from decimus.workflows.opened import OpenedFile
 
 Capture = pytest.CaptureFixture[str]
 
@@ -22,18 +23,19 @@ def _offscreen(monkeypatch: pytest.MonkeyPatch) -> None:
 
 
 def test_nothing_and_files(salt_history: History, tmp_path: Path, capsys: Capture) -> None:
-    assert opening_from([]) == Opening(History())
+    assert opening_from([]) == OpenedFile(History())
     study = tmp_path / "a.decimus"
     save_study(study, salt_history)
     opening = opening_from([str(study)])
-    assert isinstance(opening, Opening)
-    assert opening.path == study
+    assert isinstance(opening, OpenedFile)
+    assert opening.file is not None
+    assert opening.file.path == study
     assert opening.history.study == salt_history.study
     table = tmp_path / "a.csv"
     table.write_text("a,b\n1,2\n3,4\n")
     opening = opening_from([str(table)])
-    assert isinstance(opening, Opening)
-    assert opening.path is None
+    assert isinstance(opening, OpenedFile)
+    assert opening.file is None
     assert opening.history.undo_title == "bring in a.csv"
     assert opening_from([str(tmp_path / "none.csv")]) == 1
     assert "no such file" in capsys.readouterr().err
@@ -41,7 +43,7 @@ def test_nothing_and_files(salt_history: History, tmp_path: Path, capsys: Captur
 
 def test_demo_opens_an_example(capsys: Capture) -> None:
     opening = opening_from(["demo", "duckweed-light"])
-    assert isinstance(opening, Opening)
+    assert isinstance(opening, OpenedFile)
     assert opening.history.undo_title == "bring in duckweed-light"
     assert opening_from(["demo", "--list"]) == 0
     assert opening_from(["demo", "moss"]) == 2
@@ -75,7 +77,7 @@ def test_the_full_example_in_words_and_files(tmp_path: Path, capsys: Capture) ->
     said = capsys.readouterr().out
     for words in ("39 numbers, 1 missing", "One-way ANOVA", "Lines join compared groups"):
         assert words in said
-    assert open_study(tmp_path / "duckweed.decimus").study == history.study
+    assert open_study(tmp_path / "duckweed.decimus").history.study == history.study
     blocked = tmp_path / "file"
     blocked.write_text("")
     assert run_full_example(history, "duckweed", blocked / "x") == 1

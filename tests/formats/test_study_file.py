@@ -14,7 +14,13 @@ from hypothesis import strategies as st
 
 from decimus.errors import FileFormatError, InputError
 from decimus.examples.catalogue import EXAMPLES
-from decimus.formats.study_file import open_study, save_study, study_bytes, study_from_bytes
+from decimus.formats.study_file import (
+    NO_HISTORY,
+    open_study,
+    save_study,
+    study_bytes,
+    study_from_bytes,
+)
 from decimus.study.edits import BringInTable, ChooseErrorBarLevel, WriteCells
 from decimus.study.history import History
 from decimus.study.studies import Study
@@ -46,7 +52,7 @@ def test_round_trip_with_history(salt_history: History, tmp_path: Path) -> None:
     history = history.undone()
     path = tmp_path / "a.decimus"
     save_study(path, history)
-    opened = open_study(path)
+    opened = open_study(path).history
     assert opened.study == history.study
     assert opened.position == 2
     assert opened.redone().study == history.redone().study
@@ -64,7 +70,7 @@ tables = st.integers(1, 4).flatmap(
 @given(tables)
 def test_any_cells_come_back(rows: tuple[tuple[str, ...], ...]) -> None:
     history = History().after(BringInTable(table=Table.from_rows(rows, "t")))
-    opened = study_from_bytes(study_bytes(history))
+    opened = study_from_bytes(study_bytes(history)).history
     assert opened.study == history.study
     assert opened.study.sheets[0].table.rows() == rows
     assert opened.position == history.position
@@ -83,14 +89,16 @@ def test_equal_studies_give_equal_bytes(salt_history: History) -> None:
 def test_examples_come_back() -> None:
     for example in EXAMPLES:
         history = History().after(example.edit())
-        assert study_from_bytes(study_bytes(history)).study == history.study
+        assert study_from_bytes(study_bytes(history)).history.study == history.study
 
 
 def test_a_damaged_history_does_not_harm_the_study(salt_history: History) -> None:
     """The study is what was saved; a history that does not lead there is left out."""
     content = study_bytes(salt_history)
     for change in (None, lambda data: b"{", with_json({"position": 0})):
-        opened = study_from_bytes(rewritten(content, "history.json", change))
+        found = study_from_bytes(rewritten(content, "history.json", change))
+        opened = found.history
+        assert found.notes == (NO_HISTORY,)
         assert opened.study == salt_history.study
         assert opened.steps == ()
 

@@ -102,7 +102,7 @@ def test_all_of_it_is_in_the_study_file() -> None:
     history = brought
     for edit in CHOSEN:
         history = history.after(edit)
-    opened = study_from_bytes(study_bytes(history))
+    opened = study_from_bytes(study_bytes(history)).history
     assert opened.study == history.study
     assert len(opened.steps) == len(CHOSEN) + 1
     for _ in CHOSEN:
@@ -127,7 +127,7 @@ def test_a_file_from_before_opens_with_what_was_usual() -> None:
                 data = json.dumps(stored).encode()
             if part != "history.json":
                 new.writestr(part, data)
-    assert study_from_bytes(out.getvalue()).study == study_of(TWO_FACTORS)
+    assert study_from_bytes(out.getvalue()).history.study == study_of(TWO_FACTORS)
 
 
 def test_n_always_stays_and_nothing_stands_twice() -> None:

@@ -11,7 +11,9 @@ from decimus.study.edits import ChooseErrorBarLevel
 from decimus.study.history import History
 from decimus.window import app
 from decimus.window.main_window import MainWindow
-from decimus.workflows.journal import Journal, left_behind
+from decimus.workflows import faults
+from decimus.workflows.journal import Journal
+from decimus.workflows.sessions import left_behind
 
 
 def opened(qtbot: QtBot, folder: Path, history: History) -> MainWindow:
@@ -77,7 +79,7 @@ def test_a_session_that_cannot_be_read_says_so(
     qtbot: QtBot, tmp_path: Path, salt_history: History
 ) -> None:
     left_by_a_kill(tmp_path, salt_history)
-    next(tmp_path.glob("*/base.decimus")).write_bytes(b"nothing")
+    next(tmp_path.glob("*/1/base.decimus")).write_bytes(b"nothing")
     window = opened(qtbot, tmp_path, History())
     window.start.bring_back.click()
     assert "cannot be read" in window.start.problem.text()
@@ -88,7 +90,7 @@ def test_our_own_mistakes_are_said_plainly(
     qtbot: QtBot, tmp_path: Path, salt_history: History, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     """Logged with all details, one sentence in the window, the work as it was."""
-    monkeypatch.setattr(app, "journal_folder", lambda: tmp_path / "state" / "sessions")
+    monkeypatch.setattr(faults, "journal_folder", lambda: tmp_path / "state" / "sessions")
     window = opened(qtbot, tmp_path / "other", salt_history)
     report = app._reporter(window)
     report(ZeroDivisionError, ZeroDivisionError("a slip of ours"), None)
@@ -105,9 +107,5 @@ def test_no_room_for_the_journal_is_said(
 ) -> None:
     (tmp_path / "file").write_text("in the way")
     window = opened(qtbot, tmp_path / "file", salt_history)
-    assert window._journal is not None
-    window._journal._work.put(None)
-    window._journal._thread.join()
-    window.store.apply(ChooseErrorBarLevel(level=90))
-    assert "Save often" in window.message.text
+    qtbot.waitUntil(lambda: "Save often" in window.message.text)
     window.close()

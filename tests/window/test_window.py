@@ -186,7 +186,7 @@ def test_saved_and_not_saved(salt: Driver, tmp_path: Path) -> None:
     assert window.thread_line.file_name.text() == "a.decimus, saved"
     salt.keys("Ctrl+Y")
     salt.click(window.thread_line.save)
-    assert open_study(path).study == window.store.history.study
+    assert open_study(path).history.study == window.store.history.study
     path.unlink()
     tmp_path.rmdir()
     assert not window.store.save(path)

@@ -15,7 +15,8 @@ from decimus.errors import DecimusError
 from decimus.study.edits import BringInTable, ChooseErrorBarLevel, ChooseTextSize, WriteCells
 from decimus.study.history import History
 from decimus.study.tables import Table
-from decimus.workflows.journal import Journal, discard, left_behind, recovered
+from decimus.workflows.journal import Journal
+from decimus.workflows.sessions import discard, left_behind, recovered
 
 ROWS = (("a", "b"), ("1", "2"), ("3", "4"))
 
@@ -52,7 +53,7 @@ def test_every_moment_comes_back(count: int, tmp_path: Path) -> None:
     journal.close(is_kept=True)
     assert journal.problem is None
     (session,) = left_behind(tmp_path)
-    assert same(recovered(session), histories[-1])
+    assert same(recovered(session).history, histories[-1])
     discard(session)
     assert left_behind(tmp_path) == ()
 
@@ -60,12 +61,12 @@ def test_every_moment_comes_back(count: int, tmp_path: Path) -> None:
 def test_a_session_in_use_is_not_left_behind(tmp_path: Path) -> None:
     journal = Journal(tmp_path, story()[0])
     for _ in range(100):
-        if list(tmp_path.glob("*/base.decimus")):
+        if list(tmp_path.glob("*/1/base.decimus")):
             break
         time.sleep(0.02)
-    assert list(tmp_path.glob("*/base.decimus"))
+    assert list(tmp_path.glob("*/1/base.decimus"))
     code = (
-        "import sys; from pathlib import Path; from decimus.workflows.journal import left_behind;"
+        "import sys; from pathlib import Path; from decimus.workflows.sessions import left_behind;"
         "print(len(left_behind(Path(sys.argv[1]))))"
     )
     done = subprocess.run(
@@ -77,15 +78,16 @@ def test_a_session_in_use_is_not_left_behind(tmp_path: Path) -> None:
 
 
 def test_a_torn_line_loses_only_itself(tmp_path: Path) -> None:
-    journal = Journal(tmp_path, History())
-    for history in story()[:3]:
+    first, *others = story()[:3]
+    journal = Journal(tmp_path, first)
+    for history in others:
         journal.follow(history)
     journal.close(is_kept=True)
     (session,) = left_behind(tmp_path)
-    path = session.folder / "edits.journal"
+    path = session.folder / "1" / "edits.journal"
     path.write_bytes(path.read_bytes()[:-9])
-    assert same(recovered(session), story()[1])
-    (session.folder / "base.decimus").write_bytes(b"nothing")
+    assert same(recovered(session).history, story()[1])
+    (session.folder / "1" / "base.decimus").write_bytes(b"nothing")
     with pytest.raises(DecimusError):
         recovered(session)
 
@@ -132,6 +134,6 @@ def test_work_survives_a_kill(tmp_path: Path) -> None:
     process.wait(timeout=10)
     process.stdout.close()
     (session,) = left_behind(tmp_path)
-    history = recovered(session)
+    history = recovered(session).history
     assert history.study.sheets[0].table.cell(1, 1) == "150.5"
     assert history.undone().study.sheets[0].table.cell(1, 1) != "150.5"

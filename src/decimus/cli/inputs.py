@@ -14,6 +14,7 @@ from decimus.cli.arguments import UsageError
 from decimus.cli.read_ahead import Ahead, delimiter_told
 from decimus.errors import InputError
 from decimus.formats.delimited import decoded_table
+from decimus.formats.files import in_words
 from decimus.measurements.detection import TableShape, table_shape
 from decimus.measurements.numbers import name_and_unit
 from decimus.study.edits import BringInTable
@@ -70,7 +71,10 @@ def _study(arguments: argparse.Namespace, ahead: Ahead) -> Study:
     if arguments.file != "-":
         from decimus.workflows.opening import open_file
 
-        return open_file(Path(arguments.file)).study
+        opened = open_file(Path(arguments.file))
+        for note in opened.notes:
+            print(f"decimus: {in_words(arguments.file)}: {note}", file=sys.stderr)
+        return opened.history.study
     title = "standard input"
     delimiter = delimiter_told(arguments)
     table = decoded_table(sys.stdin.buffer.read(), title, delimiter, title=title)

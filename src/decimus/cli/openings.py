@@ -5,25 +5,17 @@ from __future__ import annotations
 import os
 import subprocess
 import sys
-from dataclasses import dataclass
 from pathlib import Path
 
 from decimus.errors import InputError
 from decimus.study.history import History
+from decimus.workflows.opened import OpenedFile
 
 _TEXT_COMMANDS = ("summary", "compare", "figure", "report")
 _PROBE = "from PySide6.QtGui import QGuiApplication; QGuiApplication([])"
 
 
-@dataclass(frozen=True)
-class Opening:
-    """A window to open: with this study, from this study file if it is one."""
-
-    history: History
-    path: Path | None = None
-
-
-def opening_from(argv: list[str]) -> Opening | int:
+def opening_from(argv: list[str]) -> OpenedFile | int:
     """The window that the arguments ask for, or the exit status of what they did instead."""
     from decimus.cli.main import run_command
 
@@ -37,23 +29,20 @@ def opening_from(argv: list[str]) -> Opening | int:
     if (reason := no_window_reason()) is not None:
         print(f"decimus: {reason}; the commands need none, see decimus --help", file=sys.stderr)
         return 1
-    return _file(argv[0]) if argv else Opening(History())
+    return _file(argv[0]) if argv else OpenedFile(History())
 
 
-def _file(name: str) -> Opening | int:
-    from decimus.formats.files import STUDY_SUFFIX
+def _file(name: str) -> OpenedFile | int:
     from decimus.workflows.opening import open_file
 
-    path = Path(name)
     try:
-        history = open_file(path)
+        return open_file(Path(name))
     except InputError as error:
         print(f"decimus: {error}", file=sys.stderr)
         return 1
-    return Opening(history, path if path.suffix.lower() == STUDY_SUFFIX else None)
 
 
-def _demo(argv: list[str]) -> Opening | int:
+def _demo(argv: list[str]) -> OpenedFile | int:
     from decimus.cli.arguments import UsageError, parser
     from decimus.examples.catalogue import EXAMPLES, example
 
@@ -71,7 +60,7 @@ def _demo(argv: list[str]) -> Opening | int:
         return 0
     history = History().after(chosen.edit())
     if no_window_reason() is None:
-        return Opening(history)
+        return OpenedFile(history)
     from decimus.cli.full_example import run_full_example
 
     return run_full_example(history, chosen.name, Path("demo-output"))

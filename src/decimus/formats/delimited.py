@@ -19,6 +19,8 @@ _LOOKED_AT = 200_000
 _MARK = b"\xef\xbb\xbf"
 LARGE = 1_000_000
 """Bytes from which on a table is read by a library for large ones."""
+# A cell may be longer than the library's own limit of 131,072 letters.
+csv.field_size_limit(2**31 - 1)
 _SIGNATURES = {
     b"PK\x03\x04": "It is an archive, not a table",
     b"\x1f\x8b": "It is a compressed file, not a table",

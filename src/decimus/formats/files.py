@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+import errno
 import os
+import stat
 import tempfile
 from contextlib import suppress
 from pathlib import Path
+from urllib.parse import unquote_to_bytes
 
 from decimus.errors import InputError
 
@@ -48,38 +51,82 @@ def read_bytes(path: Path) -> bytes:
 def write_whole(path: Path, content: bytes) -> None:
     """Write a file so that it is there whole or as it was before, even if power fails.
 
+    A link stays a link: what it points to is written. A file that nobody may write stays.
+
     Raises:
         InputError: the place cannot be written to.
     """
+    target = _target(path)
     try:
-        handle, name = tempfile.mkstemp(prefix=f".{path.name}.", dir=path.parent)
+        handle, name = tempfile.mkstemp(prefix=_part_name(target), dir=target.parent)
     except OSError as error:
-        raise InputError(_reason(error, path.parent), where=str(path)) from error
+        raise InputError(_reason(error, target.parent), where=str(path)) from error
     temporary = Path(name)
     try:
         with os.fdopen(handle, "wb") as file:
             file.write(content)
             file.flush()
             os.fsync(file.fileno())
-        temporary.chmod(_mode(path))
-        temporary.replace(path)
-        _sync_folder(path.parent)
+        _keep_owner_and_mode(temporary, target)
+        temporary.replace(target)
+        sync_folder(target.parent)
     except OSError as error:
         with suppress(OSError):
             temporary.unlink()
         raise InputError(_reason(error, path), where=str(path)) from error
 
 
-def _mode(path: Path) -> int:
-    """The permissions the file has, or those a new file gets."""
-    with suppress(OSError):
-        return path.stat().st_mode & 0o777
-    mask = os.umask(0)
-    os.umask(mask)
-    return 0o666 & ~mask
+def _part_name(target: Path) -> str:
+    """The start of a name for what is being written; a long name leaves room for its end."""
+    return os.fsdecode(b"." + os.fsencode(target.name)[:200] + b".")
 
 
-def _sync_folder(folder: Path) -> None:
+def _target(path: Path) -> Path:
+    """The file that a path stands for, where it may be written.
+
+    Raises:
+        InputError: it is a folder, a device, read-only, or a link that leads nowhere.
+    """
+    try:
+        target = path.resolve()
+        found = target.stat() if target.exists() else None
+    except (OSError, RuntimeError, ValueError) as error:
+        what = _reason(error, path) if isinstance(error, OSError) else "It is no usable name"
+        raise InputError(what, where=str(path), remedy="Choose another name") from error
+    if found is None:
+        return target
+    if not stat.S_ISREG(found.st_mode):
+        raise InputError(
+            "This is a folder, not a file" if target.is_dir() else "This is no ordinary file",
+            where=str(path),
+            remedy="Choose another name",
+        )
+    # Whoever took the right to write away meant it, for every user and for root too.
+    if not (found.st_mode & 0o222 and os.access(target, os.W_OK)):
+        raise InputError(
+            "The file is read-only", where=str(path), remedy="Choose another name for this one"
+        )
+    return target
+
+
+def _keep_owner_and_mode(temporary: Path, target: Path) -> None:
+    """Give a file the owner and permissions of the one it replaces, or those of a new one."""
+    try:
+        before = target.stat()
+    except FileNotFoundError:
+        mask = os.umask(0)
+        os.umask(mask)
+        temporary.chmod(0o666 & ~mask)
+        return
+    made = temporary.stat()
+    if (made.st_uid, made.st_gid) != (before.st_uid, before.st_gid):
+        with suppress(OSError):  # only root may give files away
+            os.chown(temporary, before.st_uid, before.st_gid)
+    temporary.chmod(before.st_mode & 0o777)
+
+
+def sync_folder(folder: Path) -> None:
+    """See to it that the names in a folder are on the disk. Raises OSError."""
     handle = os.open(folder, os.O_RDONLY)
     try:
         os.fsync(handle)
@@ -93,6 +140,41 @@ def _reason(error: OSError, path: Path) -> str:
         return what[:1].upper() + what[1:]
     if isinstance(error, IsADirectoryError):
         return "This is a folder, not a file"
+    if isinstance(error, NotADirectoryError):
+        return "A part of this path is a file, not a folder"
     if isinstance(error, PermissionError):
         return "No permission to read or write here"
+    if error.errno == errno.ENOSPC:
+        return "There is no room left on the disk"
     return f"It cannot be read or written ({error.strerror or error})"
+
+
+def name_in_words(path: Path) -> str:
+    """A file's name for people: bytes that are no text are shown as �."""
+    return in_words(path.name)
+
+
+def in_words(path: Path | str) -> str:
+    """A path for people, in one line and as text whatever its bytes are."""
+    text = os.fsencode(path).decode("utf-8", "replace")
+    return "".join(sign if sign.isprintable() else "\ufffd" for sign in text)
+
+
+def stored_path(path: Path) -> str:
+    """A path as text that a file can hold; one whose bytes are no text as a file URI."""
+    text = str(path)
+    try:
+        text.encode()
+    except UnicodeEncodeError:
+        return path.absolute().as_uri()
+    return text
+
+
+def path_of_stored(text: str) -> Path:
+    """The path that `stored_path` wrote."""
+    if text.startswith(_URI):
+        return Path(os.fsdecode(unquote_to_bytes(text.removeprefix(_URI))))
+    return Path(text)
+
+
+_URI = "file://"

@@ -2,9 +2,56 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass, field
 from html.parser import HTMLParser
 
+from decimus.errors import TableError
 from decimus.study.tables import Table
+
+_MOST_CELLS = 5_000_000
+_MOST_SPANNED = 1000
+
+
+@dataclass
+class _OpenTable:
+    """A table that is being read; one inside a cell of another has its own.
+
+    `held` says up to which row a column is taken by a cell that reaches down.
+    """
+
+    rows: list[list[str]] = field(default_factory=list)
+    cell: list[str] | None = None
+    columns: int = 1
+    down: int = 1
+    held: dict[int, int] = field(default_factory=dict)
+
+    def start_row(self) -> None:
+        self.end_cell()
+        self.rows.append([])
+
+    def start_cell(self, columns: int, down: int) -> None:
+        self.end_cell()
+        if not self.rows:
+            self.rows.append([])
+        self._skip_held()
+        self.cell, self.columns, self.down = [], columns, down
+
+    def end_cell(self) -> None:
+        if self.cell is None:
+            return
+        text = " ".join("".join(self.cell).split())
+        row = self.rows[-1]
+        for number in range(self.columns):
+            if self.down > 1:
+                self.held[len(row)] = len(self.rows) + self.down - 1
+            row.append("" if number else text)
+        self.cell = None
+
+    def _skip_held(self) -> None:
+        """Blanks where a cell from above reaches down."""
+        row = self.rows[-1]
+        while self.held.get(len(row), 0) >= len(self.rows):
+            row.append("")
 
 
 class _Reader(HTMLParser):
@@ -13,74 +60,71 @@ class _Reader(HTMLParser):
     def __init__(self) -> None:
         super().__init__(convert_charrefs=True)
         self.tables: list[list[list[str]]] = []
-        self._open: list[list[list[str]]] = []
-        self._cell: list[str] | None = None
-        self._columns = 1
-        self._held: dict[int, int] = {}
-        self._rows = 1
+        self._open: list[_OpenTable] = []
+        self._cells = 0
         self._is_hidden = False
 
     def handle_starttag(self, tag: str, attrs: list[tuple[str, str | None]]) -> None:
         if tag == "table":
-            self._open.append([])
-            self._held = {}
+            self._open.append(_OpenTable())
         elif tag in ("style", "script"):
             self._is_hidden = True
         elif not self._open:
             return
         elif tag == "tr":
-            self._end_cell()
-            self._open[-1].append([])
+            self._open[-1].start_row()
         elif tag in ("td", "th"):
-            self._end_cell()
-            if not self._open[-1]:
-                self._open[-1].append([])
-            self._skip_held()
             spans = dict(attrs)
-            self._columns = _span(spans.get("colspan"))
-            self._rows = _span(spans.get("rowspan"))
-            self._cell = []
-        elif tag == "br" and self._cell is not None:
-            self._cell.append(" ")
+            columns = _span(spans.get("colspan"))
+            self._cells += columns
+            if self._cells > _MOST_CELLS:
+                raise TableError(
+                    f"The page has tables of more than {_MOST_CELLS:,} cells",
+                    remedy="Save the table as CSV",
+                )
+            self._open[-1].start_cell(columns, _span(spans.get("rowspan")))
+        elif tag == "br" and self._open[-1].cell is not None:
+            self._open[-1].cell.append(" ")
 
     def handle_endtag(self, tag: str) -> None:
         if tag in ("style", "script"):
             self._is_hidden = False
-        elif tag in ("td", "th") or (tag == "tr" and self._open):
-            self._end_cell()
-        elif tag == "table" and self._open:
-            self._end_cell()
-            self.tables.append(self._open.pop())
+        elif not self._open:
+            return
+        elif tag in ("td", "th", "tr"):
+            self._open[-1].end_cell()
+        elif tag == "table":
+            self._end_table()
 
     def handle_data(self, data: str) -> None:
-        if self._cell is not None and not self._is_hidden:
-            self._cell.append(data)
+        if self._open and self._open[-1].cell is not None and not self._is_hidden:
+            self._open[-1].cell.append(data)
 
-    def _skip_held(self) -> None:
-        """Blanks where a cell from above reaches down."""
-        row = self._open[-1][-1]
-        while self._held.get(len(row), 0) > 0:
-            self._held[len(row)] -= 1
-            row.append("")
+    def _end_table(self) -> None:
+        table = self._open.pop()
+        table.end_cell()
+        self.tables.append(table.rows)
 
-    def _end_cell(self) -> None:
-        if self._cell is None or not self._open:
-            return
-        text = " ".join("".join(self._cell).split())
-        row = self._open[-1][-1]
-        for number in range(self._columns):
-            if self._rows > 1:
-                self._held[len(row)] = self._rows - 1
-            row.append("" if number else text)
-        self._cell = None
+    def close(self) -> None:
+        """Take what was never closed as far as it goes."""
+        super().close()
+        while self._open:
+            self._end_table()
 
 
 def _span(text: str | None) -> int:
-    return min(int(text), 1000) if text is not None and text.isdecimal() and int(text) else 1
+    # Length first: a number of many digits takes long to read.
+    if text is None or len(text) > 9 or not (text.isascii() and text.isdecimal()):
+        return 1
+    return min(int(text), _MOST_SPANNED) or 1
 
 
 def table_of_html(html: str, title: str = "") -> Table | None:
-    """The largest table in the HTML; None where there is none."""
+    """The largest table in the HTML; None where there is none.
+
+    Raises:
+        TableError: there are more cells than a page can show.
+    """
     reader = _Reader()
     reader.feed(html)
     reader.close()

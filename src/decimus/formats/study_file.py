@@ -3,7 +3,7 @@
     study.json              format, version, readings and questions, names of the tables
     tables/1.csv …          the cells of each sheet, as typed
     history.json            every edit from the empty study on, and where the study stands
-    history/1.csv …         the cells of tables that were brought in on the way
+    history/1.csv …         the cells of tables that were brought in on the way and are no sheet now
 
 docs/file-format.md describes it for those who want to read it without this program.
 """
@@ -12,25 +12,36 @@ from __future__ import annotations
 
 import io
 import zipfile
+from dataclasses import dataclass, field
 from pathlib import Path
 from typing import Any
 
 import msgspec
 
 from decimus.errors import DecimusError, FileFormatError
-from decimus.formats.delimited import written_csv
+from decimus.formats.archives import Archive, ArchiveError, opened
 from decimus.formats.files import read_bytes, write_whole
-from decimus.study.edits import AddTable, BringInTable, Edit, ReplaceTable
+from decimus.formats.progress import Progress, no_progress
+from decimus.formats.stored_tables import stored_cells, table_of_stored
+from decimus.study.edits import Edit, TableEdit
 from decimus.study.history import History, replayed
 from decimus.study.questions import Question
-from decimus.study.readings import Reading
+from decimus.study.readings import HEADINGS_ABOVE, Reading
 from decimus.study.studies import Sheet, Source, Study
-from decimus.study.tables import Block, Table
+from decimus.study.tables import Table
 
 FORMAT = "decimus study"
 VERSION = 1
-_LARGEST = 2 * 1024**3
-"""Bytes a study may unpack to; more is not a study but an attack or an accident."""
+_LARGE = 5_000_000
+"""Bytes of a part from which on it is packed fast rather than tight."""
+_USUAL_WORDS = 8 * 1024**2
+_MOST_WORDS_RATIO = 40
+"""Bytes of JSON that are read in any case, and times its packed size that more may be."""
+_USUAL_LINES = 2_000_000
+_MOST_LINES_RATIO = 20
+"""Lines of a table that are read in any case, and for each byte of the file."""
+
+NO_HISTORY = "Its history could not be followed, so undo starts here"
 
 
 class _StoredSheet(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
@@ -59,24 +70,56 @@ class _Version(msgspec.Struct, frozen=True):
     version: int = 0
 
 
-def save_study(path: Path, history: History) -> None:
-    """Write a study with its history; whole or not at all.
+@dataclass(frozen=True)
+class Opened:
+    """What was read from a file, and what should be said about that.
+
+    Args:
+        history: the study with its past.
+        notes: what could not be read, each a sentence without its full stop.
+    """
+
+    history: History
+    notes: tuple[str, ...] = ()
+
+
+def save_study(path: Path, history: History, progress: Progress = no_progress) -> bytes:
+    """Write a study with its history, whole or not at all, once it is sure that it opens again.
+
+    Returns:
+        The content of the file.
 
     Raises:
         InputError: the place cannot be written to.
+        FileFormatError: it would not open again as it is; the old file stays.
     """
-    write_whole(path, study_bytes(history))
+    content = study_bytes(history, lambda share: progress(0.5 * share))
+    progress(0.5)
+    _check_readable(content, history)
+    progress(0.9)
+    write_whole(path, content)
+    return content
 
 
-def study_bytes(history: History) -> bytes:
+def _check_readable(content: bytes, history: History) -> None:
+    """Refuse to replace a good file by one that is not the study when it is read."""
+    again = study_from_bytes(content).history
+    if again.study != history.study:
+        raise FileFormatError(("What would be written is not the study as it stands",))
+
+
+def study_bytes(history: History, progress: Progress = no_progress) -> bytes:
     """The content of a study file."""
     out = io.BytesIO()
+    parts = _Parts({})
     with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as archive:
         sheets = []
         for number, sheet in enumerate(history.study.sheets, start=1):
             name = f"tables/{number}.csv"
-            _put(archive, name, written_csv(sheet.table.rows()).encode())
             table = sheet.table
+            _put(archive, name, stored_cells(table))
+            parts.names[id(table)] = name
+            progress(0.8 * number / len(history.study.sheets))
             sheets.append(
                 _StoredSheet(
                     table.title,
@@ -90,11 +133,18 @@ def study_bytes(history: History) -> bytes:
         stored = _StoredStudy(FORMAT, VERSION, tuple(sheets), history.study.questions)
         _put(archive, "study.json", _json(stored))
         edits = [
-            _stored_edit(archive, number, step.edit)
+            _stored_edit(archive, parts, number, step.edit)
             for number, step in enumerate(history.steps, start=1)
         ]
         _put(archive, "history.json", _json(_StoredHistory(history.position, edits)))
     return out.getvalue()
+
+
+@dataclass(frozen=True)
+class _Parts:
+    """Where tables lie in the archive, by identity: each is written once."""
+
+    names: dict[int, str]
 
 
 def _json(value: object) -> bytes:
@@ -104,18 +154,21 @@ def _json(value: object) -> bytes:
 def _put(archive: zipfile.ZipFile, name: str, content: bytes) -> None:
     # A fixed date keeps equal studies equal byte by byte.
     info = zipfile.ZipInfo(name, (1980, 1, 1, 0, 0, 0))
-    info.compress_type = zipfile.ZIP_DEFLATED
-    archive.writestr(info, content)
+    archive.writestr(info, content, zipfile.ZIP_DEFLATED, 1 if len(content) > _LARGE else 6)
 
 
-def _stored_edit(archive: zipfile.ZipFile, number: int, edit: Edit) -> dict[str, Any]:
+def _stored_edit(
+    archive: zipfile.ZipFile, parts: _Parts, number: int, edit: Edit
+) -> dict[str, Any]:
     stored: dict[str, Any]
-    if isinstance(edit, BringInTable | AddTable | ReplaceTable):
+    if isinstance(edit, TableEdit):
         # The cells go to a file of their own, which any program can open.
         stored = msgspec.to_builtins(msgspec.structs.replace(edit, table=Table()))
         del stored["table"]
-        name = f"history/{number}.csv"
-        _put(archive, name, written_csv(edit.table.rows()).encode())
+        name = parts.names.get(id(edit.table), f"history/{number}.csv")
+        if id(edit.table) not in parts.names:
+            _put(archive, name, stored_cells(edit.table))
+            parts.names[id(edit.table)] = name
         stored["name"] = edit.table.title
         stored["rows"] = name
     else:
@@ -123,7 +176,7 @@ def _stored_edit(archive: zipfile.ZipFile, number: int, edit: Edit) -> dict[str,
     return stored
 
 
-def open_study(path: Path) -> History:
+def open_study(path: Path) -> Opened:
     """Read a study with its history.
 
     Raises:
@@ -133,77 +186,119 @@ def open_study(path: Path) -> History:
     return study_from_bytes(read_bytes(path))
 
 
-def study_from_bytes(content: bytes) -> History:
+def study_from_bytes(content: bytes) -> Opened:
     """The study and its history from a file's content. Raises FileFormatError."""
     try:
-        with zipfile.ZipFile(io.BytesIO(content)) as archive:
-            if sum(info.file_size for info in archive.infolist()) > _LARGEST:
-                raise FileFormatError(("It unpacks to more than a study can hold",))
-            return _read(archive)
-    except (zipfile.BadZipFile, EOFError, zipfile.zlib.error) as error:  # type: ignore[attr-defined]
+        with opened(content) as archive:
+            return _Reader(archive, len(content)).read()
+    except ArchiveError as error:
         raise FileFormatError((f"It is damaged or not a Decimus study ({error})",)) from error
     except KeyError as error:
         raise FileFormatError((f"It lacks a part ({error.args[0]})",)) from error
-    except (msgspec.ValidationError, msgspec.DecodeError) as error:
+    except (msgspec.ValidationError, msgspec.DecodeError, RecursionError) as error:
         raise FileFormatError((f"It is damaged: {error}",)) from error
 
 
-def _read(archive: zipfile.ZipFile) -> History:
-    head = msgspec.json.decode(archive.read("study.json"), type=_Version)
-    if head.format != FORMAT:
-        raise FileFormatError(("It is not a Decimus study",))
-    if head.version > VERSION:
-        later = f"file version {head.version}; this one reads up to {VERSION}"
-        raise FileFormatError((f"It was written by a later version of Decimus ({later})",))
-    stored = msgspec.json.decode(archive.read("study.json"), type=_StoredStudy)
-    sheets = tuple(_read_sheet(archive, sheet) for sheet in stored.sheets)
-    problems = [
-        f"Question {number} asks about sheet {question.sheet + 1} of {len(sheets)}"
-        for number, question in enumerate(stored.questions, start=1)
-        if not 0 <= question.sheet < len(sheets)
-    ]
-    if not sheets or not stored.questions:
-        problems.append("It holds no sheet or no question")
-    if problems:
-        raise FileFormatError(tuple(problems))
-    study = Study(sheets, stored.questions)
-    return _read_history(archive, study)
+@dataclass(frozen=True)
+class _Reader:
+    """Reads one archive; each table once."""
 
+    archive: Archive
+    size: int
+    tables: dict[str, Table] = field(default_factory=dict)
 
-def _read_sheet(archive: zipfile.ZipFile, stored: _StoredSheet) -> Sheet:
-    rows = _csv_rows(archive, stored.cells)
-    if len(rows) != stored.rows or any(len(row) != stored.columns for row in rows):
-        raise FileFormatError((f"{stored.cells} is not {stored.rows} × {stored.columns} cells",))
-    return Sheet(Table.from_rows(rows, stored.title), stored.reading, stored.source)
+    def read(self) -> Opened:
+        """What is in it."""
+        words = self._words("study.json")
+        head = msgspec.json.decode(words, type=_Version)
+        if head.format != FORMAT:
+            raise FileFormatError(("It is not a Decimus study",))
+        if head.version > VERSION:
+            later = f"file version {head.version}; this one reads up to {VERSION}"
+            raise FileFormatError((f"It was written by a later version of Decimus ({later})",))
+        stored = msgspec.json.decode(words, type=_StoredStudy)
+        problems = _problems(stored)
+        if problems:
+            raise FileFormatError(problems)
+        sheets = tuple(self._sheet(sheet) for sheet in stored.sheets)
+        return self._with_history(Study(sheets, stored.questions))
 
+    def _words(self, name: str) -> bytes:
+        """A part in JSON, where it is not larger than words can be that were packed so."""
+        most = max(_USUAL_WORDS, _MOST_WORDS_RATIO * self.archive.packed_size(name))
+        if self.archive.size(name) > most:
+            raise FileFormatError((f"{name} unpacks to more than a study can hold",))
+        return self.archive.read(name)
 
-def _csv_rows(archive: zipfile.ZipFile, name: str) -> Block:
-    import csv
+    def _sheet(self, stored: _StoredSheet) -> Sheet:
+        table = self._table(stored.cells, stored.title, (stored.rows, stored.columns))
+        return Sheet(table, stored.reading, stored.source)
 
-    text = archive.read(name).decode("utf-8", errors="replace")
-    return tuple(tuple(row) for row in csv.reader(io.StringIO(text, newline="")))
+    def _table(self, name: str, title: str, shape: tuple[int, int] | None = None) -> Table:
+        if name in self.tables and shape is None:
+            return self._titled(self.tables[name], title)
+        content = self.archive.read(name)
+        lines = content.count(b"\n")
+        if lines > max(_USUAL_LINES, _MOST_LINES_RATIO * self.size):
+            raise FileFormatError((f"{name} has {lines:,} lines, more than a study can hold",))
+        self.tables[name] = table_of_stored(content, name, title, shape)
+        return self.tables[name]
 
+    @staticmethod
+    def _titled(table: Table, title: str) -> Table:
+        return table if table.title == title else msgspec.structs.replace(table, title=title)
 
-def _read_history(archive: zipfile.ZipFile, study: Study) -> History:
-    """The history if it leads to the study as saved; else the study stands alone.
+    def _with_history(self, study: Study) -> Opened:
+        """The history if it leads to the study as saved; else the study stands alone.
 
-    The study is what was saved; a history that does not lead there must not replace it.
-    """
-    try:
-        stored = msgspec.json.decode(archive.read("history.json"), type=_StoredHistory)
-        edits = tuple(_read_edit(archive, edit) for edit in stored.edits)
-        history = replayed(Study(), edits, stored.position)
-    except (KeyError, IndexError, msgspec.MsgspecError, DecimusError):
-        return History(study)
-    return history if history.study == study else History(study)
+        The study is what was saved; a history that does not lead there must not replace it.
+        """
+        try:
+            stored = msgspec.json.decode(self._words("history.json"), type=_StoredHistory)
+            edits = tuple(self._edit(edit) for edit in stored.edits)
+            history = replayed(Study(), edits, stored.position)
+        except (LookupError, ValueError, RecursionError, msgspec.MsgspecError, DecimusError):
+            return Opened(History(study), (NO_HISTORY,))
+        except ArchiveError:
+            return Opened(History(study), (NO_HISTORY,))
+        if history.study != study:
+            return Opened(History(study), () if not edits else (NO_HISTORY,))
+        return Opened(history)
 
-
-def _read_edit(archive: zipfile.ZipFile, stored: dict[str, Any]) -> Edit:
-    if stored.get("type") in ("BringInTable", "AddTable", "ReplaceTable"):
-        table = Table.from_rows(_csv_rows(archive, stored["rows"]), stored["name"])
-        others = {key: value for key, value in stored.items() if key not in ("rows", "name")}
-        edit: Edit = msgspec.convert({**others, "table": {}}, type=Edit)
-        if isinstance(edit, BringInTable | AddTable | ReplaceTable):
+    def _edit(self, stored: dict[str, Any]) -> Edit:
+        if stored.get("type") in TABLE_EDITS:
+            table = self._table(stored["rows"], stored["name"])
+            others = {key: value for key, value in stored.items() if key not in ("rows", "name")}
+            edit: Edit = msgspec.convert({**others, "table": {}}, type=Edit)
             return msgspec.structs.replace(edit, table=table)
-    other: Edit = msgspec.convert(stored, type=Edit)
-    return other
+        other: Edit = msgspec.convert(stored, type=Edit)
+        return other
+
+
+TABLE_EDITS = frozenset(kind.__name__ for kind in TableEdit.__args__)
+"""The names under which edits that carry a whole table are stored."""
+
+
+def _problems(stored: _StoredStudy) -> tuple[str, ...]:
+    """What questions ask about that is not there, and tables of impossible sizes."""
+    count = len(stored.sheets)
+    problems = [] if count and stored.questions else ["It holds no sheet or no question"]
+    problems += [
+        f"{sheet.cells} cannot have {sheet.rows} × {sheet.columns} cells"
+        for sheet in stored.sheets
+        if sheet.rows < 0 or sheet.columns < 0
+    ]
+    for number, question in enumerate(stored.questions, start=1):
+        if question.sheet >= count:
+            problems.append(f"Question {number} asks about sheet {question.sheet + 1} of {count}")
+            continue
+        sheet = stored.sheets[question.sheet]
+        columns = sheet.columns + len(sheet.reading.computed)
+        asked = [*(() if question.outcome is None else (question.outcome,))]
+        asked += question.factors or ()
+        problems += [
+            f"Question {number} asks about column {variable + 1} of {columns}"
+            for variable in asked
+            if not HEADINGS_ABOVE <= variable < columns
+        ]
+    return tuple(problems)

@@ -9,7 +9,7 @@ from pathlib import Path
 
 from decimus.errors import InputError
 from decimus.formats.delimited import decoded_table
-from decimus.formats.files import read_bytes
+from decimus.formats.files import name_in_words, read_bytes, stored_path
 from decimus.formats.progress import Progress, no_progress
 from decimus.formats.workbooks import chosen_block, is_workbook, sheet_blocks
 from decimus.study.studies import Source
@@ -45,8 +45,8 @@ def table_in(
     checksum = _Checksum(content)
     found = _table_in(content, path, delimiter, sheet, progress)
     source = Source(
-        name=path.name,
-        path=str(path.absolute()),
+        name=name_in_words(path),
+        path=stored_path(path.absolute()),
         modified=path.stat().st_mtime,
         checksum=checksum.hexdigest(),
         delimiter=delimiter,
@@ -79,7 +79,7 @@ def _table_in(
     where = str(path)
     source = Source()
     if is_workbook(content) or (path.suffix.lower() in _WORKBOOKS and content):
-        blocks = sheet_blocks(content, where, path.name)
+        blocks = sheet_blocks(content, where, name_in_words(path))
         block = chosen_block(blocks, sheet, where)
         parts = tuple(dict.fromkeys(block.name for block in blocks))
         return FoundTable(block.table, Source(part=block.name), parts)
@@ -89,8 +89,8 @@ def _table_in(
     if head.startswith(b"<") and b"<table" in content.lower():
         from decimus.formats.html_tables import table_of_html
 
-        table = table_of_html(content.decode("utf-8", "replace"), path.name)
+        table = table_of_html(content.decode("utf-8", "replace"), name_in_words(path))
         if table is not None:
             return FoundTable(table, source)
-    table = decoded_table(content, where, delimiter, title=path.name, progress=progress)
+    table = decoded_table(content, where, delimiter, title=name_in_words(path), progress=progress)
     return FoundTable(table, source)

@@ -4,8 +4,10 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field, replace
 
+from decimus.errors import ChoiceError
 from decimus.study.edits import Edit
 from decimus.study.studies import Study
+from decimus.study.tables import Table
 
 
 @dataclass(frozen=True)
@@ -62,11 +64,37 @@ class History:
         return replace(self, position=min(len(self.steps), self.position + 1))
 
 
+MOST_STEPS = 50_000
+MOST_CELLS_KEPT = 100_000_000
+"""Cells that the steps of a history may keep between them when it is made from a file."""
+
+
 def replayed(start: Study, edits: tuple[Edit, ...], position: int) -> History:
-    """The history that `edits` make from `start`, standing at `position`."""
+    """The history that `edits` make from `start`, standing at `position`.
+
+    Raises:
+        ChoiceError: an edit cannot be made, or they take more memory than a history is worth.
+    """
+    if len(edits) > MOST_STEPS:
+        raise ChoiceError(f"There are {len(edits):,} changes; at most {MOST_STEPS:,} are followed")
     steps: list[Step] = []
-    study = start
+    study, kept = start, 0
     for edit in edits:
-        study = edit.apply(study)
+        changed = edit.apply(study)
+        kept += sum(
+            sheet.table.row_count * sheet.table.column_count
+            for sheet in changed.sheets
+            if not any(_has_shape_of(sheet.table, before.table) for before in study.sheets)
+        )
+        if kept > MOST_CELLS_KEPT:
+            raise ChoiceError(f"The changes keep more than {MOST_CELLS_KEPT:,} cells")
+        study = changed
         steps.append(Step(edit, study))
     return History(start, tuple(steps), max(0, min(position, len(steps))))
+
+
+def _has_shape_of(table: Table, before: Table) -> bool:
+    """True where all but the chunks that were written to is shared with the table before."""
+    return table is before or (
+        (table.row_count, table.column_count) == (before.row_count, before.column_count)
+    )

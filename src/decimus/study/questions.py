@@ -4,6 +4,17 @@ from __future__ import annotations
 
 import msgspec
 
+from decimus.study import limits
+from decimus.study.limits import (
+    Colour,
+    ConfidenceLevel,
+    DecimalCount,
+    Factor,
+    Index,
+    Move,
+    TextSize,
+    Width,
+)
 from decimus.terms import (
     Adjustment,
     Alternative,
@@ -49,7 +60,7 @@ class LevelColour(msgspec.Struct, frozen=True):
 
     variable: int
     level: str
-    colour: str
+    colour: Colour
 
 
 class ControlLevel(msgspec.Struct, frozen=True):
@@ -74,7 +85,7 @@ class Nudge(msgspec.Struct, frozen=True):
     """How far the user moved a comparison line up (or down), in mm."""
 
     pair: PairOfGroups
-    up_mm: float
+    up_mm: Move
 
 
 class FigureChoices(msgspec.Struct, frozen=True):
@@ -89,9 +100,9 @@ class FigureChoices(msgspec.Struct, frozen=True):
     kind: ChartKind = ChartKind.BARS
     show_replicates: bool = True
     palette: Palette = Palette.SHORE
-    text_pt: float = 8.0
-    width_mm: float = 85.0
-    height_mm: float = 62.0
+    text_pt: TextSize = 8.0
+    width_mm: Width = 85.0
+    height_mm: limits.Height = 62.0
     group_title: str | None = None
     value_title: str | None = None
     value_from: float | None = None
@@ -153,22 +164,22 @@ class Question(msgspec.Struct, frozen=True):
         power: of planning, in percent.
     """
 
-    sheet: int = 0
+    sheet: Index = 0
     outcome: int | None = None
     factors: tuple[int, ...] | None = None
     level_orders: tuple[LevelOrder, ...] = ()
     level_labels: tuple[LevelLabel, ...] = ()
     error_bar: ErrorBar = ErrorBar.CONFIDENCE_INTERVAL
-    error_bar_level: float = 95.0
+    error_bar_level: ConfidenceLevel = 95.0
     direction: Direction = Direction.BOTH
     method: Method = Method.AUTO
     adjustment: Adjustment | None = None
-    comparison_level: float = 95.0
+    comparison_level: ConfidenceLevel = 95.0
     drawn_pairs: tuple[PairOfGroups, ...] = ()
     decimals: Decimals = Decimals.ONE_MORE
-    fixed_decimals: int = 2
+    fixed_decimals: DecimalCount = 2
     figure: FigureChoices = msgspec.field(default_factory=FigureChoices)
-    error_bar_factor: float = 2.0
+    error_bar_factor: Factor = 2.0
     height: Height = Height.MEAN
     threshold: float | None = None
     side: Side = Side.ABOVE
@@ -185,7 +196,7 @@ class Question(msgspec.Struct, frozen=True):
     sums_of_squares: SumsOfSquares = SumsOfSquares.GIVEN_ALL
     sphericity: SphericityCorrection = SphericityCorrection.GREENHOUSE_GEISSER
     relevant_difference: float | None = None
-    power: float = 80.0
+    power: ConfidenceLevel = 80.0
 
     def label(self, variable: int, level: str) -> str:
         """The name a level is shown under."""

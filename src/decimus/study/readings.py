@@ -8,6 +8,7 @@ from __future__ import annotations
 import msgspec
 
 from decimus.study.adjustments import AnyAdjustment, ComputedColumn
+from decimus.study.limits import DecimalSign, HeaderRows, Index
 from decimus.terms import Layout, LevelKind, LimitRule, Meaning, Quantile
 
 CELLS = -1
@@ -76,8 +77,8 @@ class SetAside(msgspec.Struct, frozen=True):
     """
 
     reason: str
-    row: int | None = None
-    column: int | None = None
+    row: Index | None = None
+    column: Index | None = None
     variable: int | None = None
     text: str = ""
 
@@ -85,8 +86,8 @@ class SetAside(msgspec.Struct, frozen=True):
 class MissingReason(msgspec.Struct, frozen=True):
     """Why the measurement in a cell is missing."""
 
-    row: int
-    column: int
+    row: Index
+    column: Index
     reason: str
 
 
@@ -121,12 +122,12 @@ class Reading(msgspec.Struct, frozen=True):
     layout: Layout | None = None
     has_header: bool | None = None
     has_row_names: bool | None = None
-    decimal: str | None = None
+    decimal: DecimalSign | None = None
     variables: tuple[VariableFacts, ...] = ()
     unit_name: str | None = None
     material: str | None = None
     condition: str | None = None
-    header_rows: int | None = None
+    header_rows: HeaderRows | None = None
     subject: int | None = None
     within: int | None = None
     same_units: bool | None = None

@@ -36,10 +36,14 @@ class Slab(Sequence[str]):
         self.start = start
         self._length = length
 
+    @property
+    def _part(self) -> pl.Series:
+        return self.piece.series.slice(self.start, self._length)
+
     @cached_property
     def cells(self) -> tuple[str, ...]:
         """The cells as texts."""
-        return tuple(self.piece.series.slice(self.start, self._length).to_list())
+        return tuple(self._part.to_list())
 
     def __len__(self) -> int:
         return self._length
@@ -59,8 +63,10 @@ class Slab(Sequence[str]):
     def __eq__(self, other: object) -> bool:
         if isinstance(other, Slab) and other.piece is self.piece:
             return (other.start, len(other)) == (self.start, len(self))
-        if isinstance(other, Slab | tuple):
-            return self.cells == tuple(other)
+        if isinstance(other, Slab):
+            return self._part.equals(other._part)
+        if isinstance(other, tuple):
+            return self.cells == other
         return NotImplemented
 
     def __hash__(self) -> int:

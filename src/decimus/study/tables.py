@@ -12,9 +12,13 @@ from typing import TYPE_CHECKING
 
 import msgspec
 
+from decimus.errors import ChoiceError
 from decimus.study.slabs import Slab, TextPiece
 
 CHUNK = 4096
+MOST_CELLS = 40_000_000
+"""Cells a table may grow to by inserting and pasting: what stays workable on a usual machine."""
+MOST_COLUMNS = 100_000
 
 if TYPE_CHECKING:
     Chunk = tuple[str, ...] | Slab
@@ -44,21 +48,41 @@ class Table(msgspec.Struct, frozen=True):
     Args:
         title: where it came from, for people ("pasted", a file's name).
         columns: the cells by column, each a tuple of chunks of `CHUNK` rows.
-        row_count: how many rows every column has.
+        row_count: how many rows every column has; none where there is no column.
+
+    Raises:
+        ValueError: columns are not all of that many rows, or not chunked as they should be.
     """
 
     title: str = ""
     columns: tuple[Column, ...] = ()
     row_count: int = 0
 
+    def __post_init__(self) -> None:
+        # Whatever is wrong here would be saved and could not be opened again.
+        whole, rest = divmod(self.row_count, CHUNK)
+        lengths = [CHUNK] * whole + [rest] * (rest > 0)
+        is_square = all([len(chunk) for chunk in column] == lengths for column in self.columns)
+        if self.row_count < 0 or not is_square or (self.row_count and not self.columns):
+            raise ValueError(f"columns of a table do not all have {self.row_count} rows")
+
     @staticmethod
     def from_rows(rows: Sequence[Sequence[str]], title: str = "") -> Table:
         """A table of rows of any lengths; short rows are filled with empty cells."""
         width = max((len(row) for row in rows), default=0)
         filled = [row if len(row) == width else (*row, *("",) * (width - len(row))) for row in rows]
-        return Table(
-            title, tuple(column_of(cells) for cells in zip(*filled, strict=True)), len(rows)
-        )
+        columns = tuple(column_of(cells) for cells in zip(*filled, strict=True))
+        return Table(title, columns, len(rows) if columns else 0)
+
+    @staticmethod
+    def of_columns(columns: Iterable[Iterable[str]], title: str = "") -> Table:
+        """A table of columns of one length, none of them too.
+
+        Raises:
+            ValueError: they are not of one length.
+        """
+        made = tuple(column_of(cells) for cells in columns)
+        return Table(title, made, sum(len(chunk) for chunk in made[0]) if made else 0)
 
     @property
     def column_count(self) -> int:
@@ -109,8 +133,16 @@ class Table(msgspec.Struct, frozen=True):
         )
 
     def with_block(self, row: int, column: int, block: Block) -> Table:
-        """This table with `block` written at `row`, `column`; it grows where needed."""
+        """This table with `block` written at `row`, `column`; it grows where needed.
+
+        Raises:
+            ChoiceError: there is no such place, or it would grow beyond `MOST_CELLS`.
+        """
+        if row < 0 or column < 0:
+            raise ChoiceError(f"There is no row {row + 1} or no column {column + 1}")
         width = max((len(line) for line in block), default=0)
+        if not width:
+            return self
         table = self._grown(row + len(block), column + width)
         columns = list(table.columns)
         for offset in range(width):
@@ -122,6 +154,7 @@ class Table(msgspec.Struct, frozen=True):
         rows, columns = max(rows, self.row_count), max(columns, self.column_count)
         if (rows, columns) == (self.row_count, self.column_count):
             return self
+        check_extent(rows, columns)
         grown = [self.column(c) for c in range(self.column_count)]
         grown += [iter(()) for _ in range(columns - self.column_count)]
         filled = (tuple(cells) for cells in grown)
@@ -131,8 +164,24 @@ class Table(msgspec.Struct, frozen=True):
             rows,
         )
 
+    def clipped_rows(self, at: int, count: int) -> tuple[int, int]:
+        """The part of the `count` rows from `at` on that is in the table: (first, how many)."""
+        return _clipped(at, count, self.row_count)
+
+    def clipped_columns(self, at: int, count: int) -> tuple[int, int]:
+        """The part of the `count` columns from `at` on that is in the table."""
+        return _clipped(at, count, self.column_count)
+
     def with_rows_inserted(self, at: int, count: int) -> Table:
-        """This table with `count` empty rows before row `at`."""
+        """This table with `count` empty rows before row `at`, at its end at the latest.
+
+        Raises:
+            ChoiceError: it would grow beyond `MOST_CELLS`.
+        """
+        if count < 1 or not self.columns:
+            return self
+        check_extent(self.row_count + count, self.column_count)
+        at = max(0, min(at, self.row_count))
         columns = []
         for c in range(self.column_count):
             cells = tuple(self.column(c))
@@ -140,25 +189,55 @@ class Table(msgspec.Struct, frozen=True):
         return Table(self.title, tuple(columns), self.row_count + count)
 
     def with_rows_deleted(self, at: int, count: int) -> Table:
-        """This table without the `count` rows from `at` on."""
+        """This table without those of the `count` rows from `at` on that it has."""
+        at, count = self.clipped_rows(at, count)
+        if not count:
+            return self
         columns = []
         for c in range(self.column_count):
             cells = tuple(self.column(c))
             columns.append(column_of((*cells[:at], *cells[at + count :])))
-        return Table(self.title, tuple(columns), max(0, self.row_count - count))
+        return Table(self.title, tuple(columns), self.row_count - count)
 
     def with_columns_inserted(self, at: int, count: int) -> Table:
-        """This table with `count` empty columns before column `at`."""
+        """This table with `count` empty columns before column `at`, at its end at the latest.
+
+        Raises:
+            ChoiceError: it would grow beyond `MOST_CELLS`.
+        """
+        if count < 1:
+            return self
+        check_extent(self.row_count, self.column_count + count)
+        at = max(0, min(at, self.column_count))
         empty = column_of(("",) * self.row_count)
         columns = (*self.columns[:at], *(empty,) * count, *self.columns[at:])
         return msgspec.structs.replace(self, columns=columns)
 
     def with_columns_deleted(self, at: int, count: int) -> Table:
-        """This table without the `count` columns from `at` on."""
+        """This table without those of the `count` columns from `at` on that it has."""
+        at, count = self.clipped_columns(at, count)
         columns = (*self.columns[:at], *self.columns[at + count :])
         return msgspec.structs.replace(
             self, columns=columns, row_count=self.row_count if columns else 0
         )
+
+
+def check_extent(rows: int, columns: int) -> None:
+    """Refuse a table too large to work with, before it is built.
+
+    Raises:
+        ChoiceError: with its size and what is possible.
+    """
+    if rows * columns > MOST_CELLS or columns > MOST_COLUMNS or rows > MOST_CELLS:
+        raise ChoiceError(
+            f"The table would have {rows:,} × {columns:,} cells",
+            remedy=f"At most {MOST_CELLS:,} in {MOST_COLUMNS:,} columns can be held",
+        )
+
+
+def _clipped(at: int, count: int, length: int) -> tuple[int, int]:
+    first, end = max(0, at), min(at + count, length)
+    return (first, end - first) if first < end else (min(first, length), 0)
 
 
 def _with_cells(column: Column, written: dict[int, str]) -> Column:

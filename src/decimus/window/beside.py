@@ -8,7 +8,7 @@ from collections.abc import Callable
 from typing import TypeVar
 
 from PySide6.QtCore import QObject, Signal
-from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QProgressBar, QPushButton
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QProgressBar, QPushButton
 
 from decimus.analysis.results import Results
 from decimus.errors import InputError
@@ -17,7 +17,9 @@ from decimus.figure.layout import page_of
 from decimus.figure.outlines import measure
 from decimus.formats.progress import Progress, Stopped
 from decimus.window.measurements.sheet_facts import sheet_facts
+from decimus.window.plain import PlainLabel
 from decimus.window.theme import sans
+from decimus.workflows.faults import logged
 
 LARGE = 2_000_000
 """Bytes from which on a table is read beside the window rather than in it."""
@@ -34,7 +36,7 @@ class Job(QObject):
     Signals:
         progressed: the share that is done, 0 to 1.
         done: what came of it.
-        failed: an InputError, or None where it was stopped.
+        failed: an InputError, also about a fault of our own, or None where it was stopped.
     """
 
     progressed = Signal(float)
@@ -67,6 +69,8 @@ class Job(QObject):
             self.failed.emit(None)
         except InputError as error:
             self.failed.emit(error)
+        except Exception as fault:  # noqa: BLE001 - whoever waits has to hear of it
+            self.failed.emit(InputError(logged(fault)))
         else:
             self.done.emit(found)
 
@@ -76,9 +80,11 @@ class Beside(QObject):
 
     Signals:
         refused: an InputError that the user should see.
+        ended: nothing is being done any more, whatever came of it.
     """
 
     refused = Signal(object)
+    ended = Signal()
 
     def __init__(self) -> None:
         super().__init__()
@@ -109,10 +115,17 @@ class Beside(QObject):
     def _take(self, job: Job, found: Found, then: Callable[[Found], None]) -> None:
         if self._end(job):
             then(found)
+            self._say_ended()
 
     def _refuse(self, job: Job, error: InputError | None) -> None:
-        if self._end(job) and error is not None:
-            self.refused.emit(error)
+        if self._end(job):
+            if error is not None:
+                self.refused.emit(error)
+            self._say_ended()
+
+    def _say_ended(self) -> None:
+        if self.job is None:
+            self.ended.emit()
 
     def _end(self, job: Job) -> bool:
         """Take note of the end of a job; False for one that is stale."""
@@ -155,7 +168,7 @@ class ProgressLine(QFrame):
     def __init__(self) -> None:
         super().__init__()
         self.setObjectName("note")
-        self._label = QLabel("", self)
+        self._label = PlainLabel("", self)
         self._label.setFont(sans(15))
         self.bar = QProgressBar(self)
         self.bar.setRange(0, 100)

@@ -8,13 +8,13 @@ from PySide6.QtGui import (
     QFont,
     QFontMetrics,
     QKeyEvent,
+    QKeySequence,
     QPainter,
     QPaintEvent,
     QPen,
     QPolygonF,
 )
 from PySide6.QtWidgets import (
-    QLabel,
     QLineEdit,
     QMenu,
     QToolButton,
@@ -24,6 +24,7 @@ from PySide6.QtWidgets import (
 )
 
 from decimus.errors import InputError
+from decimus.window.plain import PlainLabel, menu_text, tip
 from decimus.window.theme import AMBER_SOFT, QUIET, RED, TEAL, TEAL_SOFT, colour, sans
 from decimus.wording.spans import Choice, Entry, Option
 
@@ -63,9 +64,11 @@ class ChoiceButton(QToolButton):
         """Stand for a choice and show its words."""
         self._choice = choice
         self.setText(choice.text)
+        # An ampersand in a name is no key to press.
+        self.setShortcut(QKeySequence())
         self.setObjectName(f"choice {choice.key}")
         self.setAccessibleName(f"{choice.name}: {choice.text}")
-        self.setToolTip(f"Change {choice.name}")
+        self.setToolTip(tip(f"Change {choice.name}"))
         self.updateGeometry()
         self.update()
 
@@ -127,12 +130,12 @@ class ChoiceMenu(QMenu):
 
     def add_option(self, option: Option) -> None:
         """A line that makes its edit; greyed with the reason where it cannot be chosen."""
-        action = QAction(option.label, self)
+        action = QAction(menu_text(option.label), self)
         action.setCheckable(True)
         action.setChecked(option.is_current)
         action.setEnabled(option.edit is not None)
         if option.why:
-            action.setText(f"{option.label}  –  {option.why}")
+            action.setText(f"{menu_text(option.label)}  –  {menu_text(option.why)}")
         edit = option.edit
         if edit is not None:
             action.triggered.connect(lambda: self.chosen.emit(edit))
@@ -164,7 +167,7 @@ class EntryField(QWidget):
     def __init__(self, entry: Entry, parent: QWidget) -> None:
         super().__init__(parent)
         self._entry = entry
-        label = QLabel(entry.label, self)
+        label = PlainLabel(entry.label, self)
         label.setFont(sans(13))
         label.setStyleSheet(f"color: {QUIET};")
         self.line = QLineEdit(entry.initial, self)
@@ -172,7 +175,7 @@ class EntryField(QWidget):
         self.line.setMinimumWidth(220)
         self.line.setAccessibleName(entry.label)
         self.line.selectAll()
-        self._problem = QLabel("", self)
+        self._problem = PlainLabel("", self)
         self._problem.setFont(sans(13))
         self._problem.setWordWrap(True)
         self._problem.setStyleSheet(f"color: {RED};")

@@ -13,7 +13,7 @@ from PySide6.QtWidgets import QFileDialog, QWidget
 
 from decimus.analysis.results import Results
 from decimus.errors import InputError
-from decimus.formats.files import size_of
+from decimus.formats.files import name_in_words, size_of
 from decimus.formats.progress import Progress, no_progress
 from decimus.formats.table_files import FoundTable, table_in
 from decimus.study.edits import ReplaceTable
@@ -94,7 +94,7 @@ class DataFiles(QObject):
                 self.line.say_file_changed(sheet.source.name, words)
 
         with suppress(InputError):  # a file that is away for a while is no news
-            self._do(f"Looking at {path.name}", path, difference, say)
+            self._do(f"Looking at {name_in_words(path)}", path, difference, say)
 
     def _read(self, path: Path, source: Source, progress: Progress) -> FoundTable:
         return table_in(
@@ -153,7 +153,7 @@ class DataFiles(QObject):
                 self._take(base, step)
 
         try:
-            self._do(f"Reading {path.name}", path, work, then)
+            self._do(f"Reading {name_in_words(path)}", path, work, then)
         except InputError as error:
             self.refused.emit(error)
 

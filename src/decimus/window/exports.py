@@ -14,16 +14,18 @@ from decimus.errors import InputError
 from decimus.figure.drawing import picture
 from decimus.figure.layout import page_of
 from decimus.figure.outlines import measure
-from decimus.formats.files import STUDY_SUFFIX, size_of
+from decimus.formats.files import STUDY_SUFFIX, name_in_words, size_of
 from decimus.formats.progress import Progress, no_progress
 from decimus.formats.table_files import table_in
-from decimus.study.edits import AddTable, BringInTable
+from decimus.study.edits import AddTable, BringInTable, TableEdit
 from decimus.study.history import History
 from decimus.window.beside import LARGE, Beside, prepare
 from decimus.window.store import Store
 from decimus.window.theme import sans
 from decimus.workflows.exporting import export_figure, export_summary, export_table
+from decimus.workflows.opened import OpenedFile, StudyFile
 from decimus.workflows.opening import checked, open_file
+from decimus.workflows.saving import free_name, keep_other, save
 
 _CLIPBOARD_DPI = 300
 _TABLES = (
@@ -37,11 +39,13 @@ class Files(QObject):
 
     Signals:
         refused: an InputError that the user should see.
+        noted: sentences about what could not be read of a study that was opened.
         told: a line about what was written.
         opened_part: a path and the part of it that was opened, of several perhaps.
     """
 
     refused = Signal(object)
+    noted = Signal(object)
     told = Signal(str)
     opened_part = Signal(object, str)
 
@@ -51,6 +55,8 @@ class Files(QObject):
         self._window = parent
         self.dialog: QFileDialog | None = None
         self.beside = beside
+        self.saving = Beside()
+        """Saving goes on whatever else is done, and nothing else stops it."""
 
     # --- the study ---------------------------------------------------------------
 
@@ -67,21 +73,35 @@ class Files(QObject):
     def open_part(self, path: Path, part: str | None) -> None:
         """Open one table of a file, such as a sheet of a workbook."""
         is_study = path.suffix.lower() == STUDY_SUFFIX
-        if not is_study and size_of(path) >= LARGE:
-            self._open_beside(path, part)
+        if size_of(path) >= (_LARGE_STUDY if is_study else LARGE):
+            (self._open_study_beside if is_study else self._open_beside)(path, part)
             return
         try:
-            history = open_file(path, sheet=part)
+            found = open_file(path, sheet=part)
         except InputError as error:
             self.refused.emit(error)
             return
-        if is_study or self._store.history.study.is_empty:
-            self._store.open(history, path if is_study else None)
+        if is_study:
+            self._store.open(found.history, found.file)
+            self.noted.emit(found.notes)
         else:
             # A table joins the history at hand, so that undo brings the old one back.
-            self._store.apply(history.steps[-1].edit)
-        if not is_study:
-            self._say_part(history, path)
+            self._store.apply(found.history.steps[-1].edit)
+            self._say_part(found.history, path)
+
+    def _open_study_beside(self, path: Path, _part: str | None) -> None:
+        def work(progress: Progress) -> tuple[OpenedFile, Results]:
+            found = open_file(path)
+            progress(0.5)
+            results = Results(found.history.study, decimal_sign=self._store.decimal_sign)
+            return found, prepare(results, progress)
+
+        def then(ready: tuple[OpenedFile, Results]) -> None:
+            found, results = ready
+            self._store.open(found.history, found.file, results)
+            self.noted.emit(found.notes)
+
+        self.beside.start(f"Opening {name_in_words(path)}", work, then)
 
     def _say_part(self, history: History, path: Path) -> None:
         source = history.study.sheets[0].source
@@ -92,7 +112,8 @@ class Files(QObject):
         base = self._store.history
 
         def work(progress: Progress) -> tuple[History, Results]:
-            history = open_file(path, sheet=part, progress=lambda share: progress(0.4 * share))
+            found = open_file(path, sheet=part, progress=lambda share: progress(0.4 * share))
+            history = found.history
             progress(0.5)
             if not base.study.is_empty:
                 history = base.after(history.steps[-1].edit)
@@ -104,7 +125,7 @@ class Files(QObject):
             self._store.advance(base, history, results)
             self._say_part(history, path)
 
-        self.beside.start(f"Opening {path.name}", work, then)
+        self.beside.start(f"Opening {name_in_words(path)}", work, then)
 
     def add_table(self) -> None:
         """Ask for a file and add its table beside those at hand."""
@@ -127,7 +148,7 @@ class Files(QObject):
             return history, prepare(results, progress)
 
         if size_of(path) >= LARGE:
-            words = f"Adding {path.name}"
+            words = f"Adding {name_in_words(path)}"
             self.beside.start(words, work, lambda found: self._store.advance(base, *found))
             return
         try:
@@ -140,18 +161,45 @@ class Files(QObject):
     def save(self) -> None:
         """Save to the study's file, or ask for one."""
         if self._store.path is not None:
-            self._store.save(self._store.path)
+            self.save_to(self._store.path)
         else:
             self.save_as()
 
     def save_as(self) -> None:
         """Ask for a file and save the study to it."""
-        dialog = self._dialog("Save the study", "Studies (*.decimus)", self._save_to)
+        dialog = self._dialog("Save the study", "Studies (*.decimus)", self.save_to)
         self._for_writing(dialog, "study.decimus", "decimus")
         dialog.open()
 
-    def _save_to(self, path: Path) -> None:
-        self._store.save(path)
+    def save_to(self, path: Path, *, is_compared: bool = True) -> None:
+        """Save the study to a file: at once, or beside the window where it is large."""
+        history, known = self._store.history, self._store.file if is_compared else None
+        if not _is_large(history):
+            self._store.save(path, is_compared=is_compared)
+            return
+
+        def then(file: StudyFile) -> None:
+            self._store.note_saved(file, history.study)
+
+        self.saving.start(
+            f"Saving {name_in_words(path)}",
+            lambda progress: save(path, history, known, progress),
+            then,
+        )
+
+    def save_beside(self, path: Path) -> None:
+        """Save to a name that is free yet, where somebody else has written to the file."""
+        self.save_to(free_name(path))
+
+    def save_over(self, path: Path) -> None:
+        """Save over what somebody else has written, of which a copy is kept."""
+        try:
+            copy = keep_other(path)
+        except InputError as error:
+            self.refused.emit(error)
+            return
+        self.save_to(path, is_compared=False)
+        self.told.emit(f"The other is kept as {name_in_words(copy)}")
 
     # --- figure and summary --------------------------------------------------------
 
@@ -228,7 +276,7 @@ class Files(QObject):
         except InputError as error:
             self.refused.emit(error)
         else:
-            self.told.emit(f"Written: {path.name}{note}")
+            self.told.emit(f"Written: {name_in_words(path)}{note}")
 
     # --- dialogs -------------------------------------------------------------------
 
@@ -247,6 +295,23 @@ class Files(QObject):
         stem = path.stem if path is not None else Path(name).stem
         folder = path.parent if path is not None else Path.cwd()
         dialog.selectFile(str(folder / f"{stem}.{suffix}"))
+
+
+_LARGE_STUDY = 300_000
+"""Bytes from which on a study, which is packed, takes longer than a frame or two to open."""
+_LARGE_TO_SAVE = 20_000
+"""Cells and steps from which on writing a study takes longer than a frame or two."""
+
+
+def _is_large(history: History) -> bool:
+    tables = {id(sheet.table): sheet.table for sheet in history.study.sheets}
+    tables |= {
+        id(step.edit.table): step.edit.table
+        for step in history.steps
+        if isinstance(step.edit, TableEdit)
+    }
+    cells = sum(table.row_count * table.column_count for table in tables.values())
+    return cells + 20 * len(history.steps) > _LARGE_TO_SAVE
 
 
 def _lacking(signs: str) -> str:

@@ -5,12 +5,11 @@ from __future__ import annotations
 from html import escape
 
 from PySide6.QtCore import QPoint, QPointF, QSize, Qt, Signal
-from PySide6.QtGui import QFontMetrics, QPainter, QPaintEvent
+from PySide6.QtGui import QFontMetrics, QKeySequence, QPainter, QPaintEvent
 from PySide6.QtWidgets import (
     QAbstractButton,
     QFrame,
     QHBoxLayout,
-    QLabel,
     QPushButton,
     QSizePolicy,
     QVBoxLayout,
@@ -19,6 +18,7 @@ from PySide6.QtWidgets import (
 
 from decimus.analysis.results import Results
 from decimus.study.edits import Edit
+from decimus.window.plain import RichLabel, menu_text, tip
 from decimus.window.rich_text import strong
 from decimus.window.sentences import SentenceFonts, SentenceView
 from decimus.window.store import Store
@@ -58,9 +58,10 @@ class RemarkButton(QAbstractButton):
             count = len(remarks)
             lead = "1 remark" if count == 1 else f"{count} remarks"
             self.setText(f"{lead}: {remarks[0].head} {remarks[0].why}")
+        self.setShortcut(QKeySequence())  # an ampersand in a name is no key to press
         self.setEnabled(bool(remarks))
         self.setAccessibleName(self.text())
-        self.setToolTip("Show all remarks" if remarks else "")
+        self.setToolTip(tip("Show all remarks" if remarks else ""))
         self.update()
 
     def sizeHint(self) -> QSize:
@@ -115,7 +116,7 @@ class RemarkList(QFrame):
 
     def _row(self, remark: RemarkWords) -> QWidget:
         row = QWidget(self)
-        label = QLabel(f"{strong(escape(remark.head))} {escape(remark.why)}", row)
+        label = RichLabel(f"{strong(escape(remark.head))} {escape(remark.why)}", row)
         label.setFont(sans(15))
         label.setWordWrap(True)
         label.setMinimumWidth(420)
@@ -131,7 +132,7 @@ class RemarkList(QFrame):
         return row
 
     def _button(self, words: str, edit: Edit) -> QPushButton:
-        button = QPushButton(words, self)
+        button = QPushButton(menu_text(words), self)
         button.setFont(sans(14))
         button.clicked.connect(lambda: self._choose(edit))
         return button

@@ -18,14 +18,16 @@ from PySide6.QtGui import (
 from PySide6.QtWidgets import QMainWindow, QSplitter, QStackedWidget, QVBoxLayout, QWidget
 
 from decimus.analysis.results import Results
-from decimus.errors import DecimusError, InputError
+from decimus.errors import InputError
 from decimus.examples.catalogue import example
+from decimus.formats.files import name_in_words
 from decimus.study.history import History
 from decimus.study.tables import Table
 from decimus.window.beside import Beside
 from decimus.window.data_files import DataFiles
 from decimus.window.exports import Files
 from decimus.window.foot import Foot
+from decimus.window.keeping import Keeping
 from decimus.window.measurements.place import MeasurementsPlace
 from decimus.window.messages import Message
 from decimus.window.page import PagePanel
@@ -36,8 +38,9 @@ from decimus.window.start import Start
 from decimus.window.store import Store
 from decimus.window.thread import PLACES, Thread
 from decimus.wording.readings import thread_counts
-from decimus.workflows.journal import Journal, discard, left_behind, recovered
+from decimus.workflows.opened import StudyFile
 from decimus.workflows.opening import pasted
+from decimus.workflows.saving import ChangedElsewhereError
 
 if TYPE_CHECKING:
     from decimus.window.comparisons.place import ComparisonsPlace
@@ -60,14 +63,13 @@ class MainWindow(QMainWindow):
     def __init__(
         self,
         history: History,
-        path: Path | None = None,
+        file: StudyFile | None = None,
         decimal_sign: str = ".",
         sessions: Path | None = None,
     ) -> None:
         super().__init__()
-        self._left_behind = left_behind(sessions) if sessions is not None else ()
-        self._journal = Journal(sessions, history) if sessions is not None else None
-        self.store = Store(history, path, decimal_sign)
+        self.store = Store(history, file, decimal_sign)
+        self.keeping = Keeping(self.store, sessions, self)
         self.beside = Beside()
         self.settling = Settling()
         self.files = Files(self.store, self.beside, self)
@@ -82,6 +84,7 @@ class MainWindow(QMainWindow):
         self.foot = Foot(self.store)
         self.place = PLACES[0].key
         self._is_typing = False
+        self._closes = False
         self._shown_table: Table | None = None
         self._methods: MethodsWindow | None = None
         self._stale = {place.key for place in PLACES}
@@ -93,6 +96,8 @@ class MainWindow(QMainWindow):
         self.thread_line.go(self.place)
         self._show(self.store.results)
         self.body.setFocus()
+        # Last: a study that cannot be shown leaves no session behind.
+        self.keeping.begin()
 
     def _lay_out(self) -> None:
         self.work = QStackedWidget()
@@ -125,6 +130,7 @@ class MainWindow(QMainWindow):
         layout.addWidget(self.question_line)
         layout.addWidget(self.thread_line)
         layout.addWidget(self.beside.line)
+        layout.addWidget(self.files.saving.line)
         layout.addWidget(self.body, 1)
         layout.addWidget(self.foot)
         self.setCentralWidget(central)
@@ -133,9 +139,14 @@ class MainWindow(QMainWindow):
         self.store.changed.connect(lambda _before, after: self._show(after))
         self.settling.settled.connect(self._settle)
         self.store.filed.connect(self._show_file)
-        self.store.filed.connect(self._keep)
-        for source in (self.store, self.beside, self.files, self.data, self.measurements):
+        sources = (self.store, self.beside, self.files.saving, self.files, self.data)
+        for source in (*sources, self.measurements, self.settling):
             source.refused.connect(self.say)
+        self.files.saving.ended.connect(self._close_if_asked)
+        self.files.noted.connect(self.say_notes)
+        self.keeping.failed.connect(self._say_not_kept)
+        self.keeping.put_aside.connect(self._offer_aside)
+        self.keeping.told.connect(self.say_words)
         self.files.opened_part.connect(self.part_line.show_part)
         self.part_line.chosen.connect(self.files.open_part)
         self.measurements.table_wanted.connect(self.files.add_table)
@@ -154,7 +165,7 @@ class MainWindow(QMainWindow):
         self.start.open.clicked.connect(self.files.open)
         self.start.example.clicked.connect(self.open_example)
         self.start.typing.clicked.connect(self.type_table)
-        self.start.bring_back.clicked.connect(self.bring_back)
+        self.start.bring_back.clicked.connect(self.keeping.bring_back)
         for keys, action in (
             ("Ctrl+Z", self.store.undo),
             ("Ctrl+Shift+Z", self.store.redo),
@@ -170,15 +181,6 @@ class MainWindow(QMainWindow):
         # Keys that would replace a whole table work where there is none yet.
         for keys, action in (("Ctrl+V", self.paste_table), ("Ctrl+D", self.open_example)):
             QShortcut(QKeySequence(keys), self.start).activated.connect(action)
-
-    def _keep(self) -> None:
-        """Hand what has changed to the journal."""
-        if self._journal is not None:
-            self._journal.follow(self.store.history)
-            if (problem := self._journal.problem) is not None:
-                self._journal.close(is_kept=True)
-                self._journal = None
-                self.message.say(f"Changes cannot be kept safe until saved: {problem}. Save often")
 
     # --- places: made, and their modules read, when first gone to -----------------------
 
@@ -236,7 +238,7 @@ class MainWindow(QMainWindow):
         is_empty = self.store.history.study.is_empty
         starts = is_empty and not self._is_typing
         self.body.setCurrentWidget(self.start if starts else self.splitter)
-        self.start.show_left_behind(self._left_behind[0].written if self._left_behind else None)
+        self.start.show_left_behind(self.keeping.left_behind_at)
         history = self.store.history
         self.question_line.show_results(results, history.undo_title, history.redo_title)
         self.foot.setVisible(not is_empty)
@@ -283,7 +285,7 @@ class MainWindow(QMainWindow):
 
     def _show_file(self) -> None:
         path = self.store.path
-        name = path.name if path is not None else "new study"
+        name = name_in_words(path) if path is not None else "new study"
         is_empty = self.store.history.study.is_empty and path is None
         self.thread_line.show_file("" if is_empty else name, is_saved=self.store.is_saved)
         mark = "" if self.store.is_saved else "not saved, "
@@ -295,11 +297,38 @@ class MainWindow(QMainWindow):
         self._refresh_place()
 
     def say(self, error: InputError) -> None:
-        """Say what went wrong, next to the place."""
-        if self.body.currentWidget() is self.start:
-            self.start.problem.setText(str(error))
+        """Say what went wrong, next to the place, with what can be done about it."""
+        if isinstance(error, ChangedElsewhereError):
+            path = error.path
+            self.message.say(
+                str(error),
+                ("Save beside it", lambda: self.files.save_beside(path)),
+                ("Save over it, keeping a copy", lambda: self.files.save_over(path)),
+            )
         else:
-            self.message.say(str(error))
+            self.say_words(str(error))
+
+    def say_words(self, words: str) -> None:
+        """Say something where it is seen."""
+        if self.body.currentWidget() is self.start:
+            self.start.show_left_behind(self.keeping.left_behind_at)
+            self.start.problem.setText(words)
+        else:
+            self.message.say(words)
+
+    def say_notes(self, notes: tuple[str, ...]) -> None:
+        """Say what could not be read of a study that was opened."""
+        if notes:
+            self.say_words(". ".join(notes))
+
+    def _say_not_kept(self, problem: Exception) -> None:
+        self.say_words(f"Changes cannot be kept safe until saved: {problem}. Save often")
+
+    def _offer_aside(self) -> None:
+        self.message.say(
+            "The study that was open before had not been saved. It is kept and can be brought back",
+            ("Bring it back", self.keeping.bring_back_aside),
+        )
 
     # --- actions -------------------------------------------------------------------
 
@@ -313,30 +342,6 @@ class MainWindow(QMainWindow):
             return
         self.store.apply(edit)
         self.thread_line.go("measurements")
-
-    def bring_back(self) -> None:
-        """Bring back the unsaved study that was left behind last."""
-        session, *others = self._left_behind
-        try:
-            history = recovered(session)
-        except DecimusError as error:
-            self.start.problem.setText(f"The unsaved study cannot be read. {error}")
-            return
-        if history.study.is_empty and not history.steps:
-            # A window that went down before anything was in it.
-            self._left_behind = tuple(others)
-            discard(session)
-            if others:
-                self.bring_back()
-            else:
-                self.start.show_left_behind(None)
-                self.start.problem.setText("There was nothing in it")
-            return
-        self.store.open(history, None)
-        # It lives on in this window's own journal now.
-        if self._journal is not None:
-            discard(session)
-        self._left_behind = tuple(others)
 
     def type_table(self) -> None:
         """Show an empty sheet to type into."""
@@ -388,8 +393,16 @@ class MainWindow(QMainWindow):
 
     def closeEvent(self, event: QCloseEvent) -> None:
         """Close without asking; what is not saved can be brought back at the next start."""
+        if self.files.saving.job is not None:
+            # What was asked to be saved is saved first; nobody has to wait in front of it.
+            self._closes = True
+            self.hide()
+            event.ignore()
+            return
         self.beside.stop()
-        if self._journal is not None:
-            self._journal.close(is_kept=not self.store.is_saved)
-            self._journal = None
+        self.keeping.close()
         event.accept()
+
+    def _close_if_asked(self) -> None:
+        if self._closes:
+            self.close()

@@ -2,30 +2,36 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton
+from collections.abc import Callable
 
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton
+
+from decimus.window.plain import PlainLabel
 from decimus.window.theme import sans
+
+Way = tuple[str, Callable[[], object]]
+"""What can be done about it: the words of a button, and what it does."""
 
 
 class Message(QFrame):
-    """The line of a problem above the work, with a button to put it away."""
+    """The line of a problem above the work, with ways out and a button to put it away."""
 
     def __init__(self) -> None:
         super().__init__()
         self.setObjectName("problem")
-        self._label = QLabel("", self)
+        self._label = PlainLabel("", self)
         self._label.setFont(sans(15))
         self._label.setWordWrap(True)
-        self._label.setTextFormat(Qt.TextFormat.PlainText)
         self._label.setTextInteractionFlags(Qt.TextInteractionFlag.TextSelectableByMouse)
         close = QPushButton("seen", self)
         close.setFont(sans(14))
         close.clicked.connect(self.hide)
-        layout = QHBoxLayout(self)
-        layout.setContentsMargins(16, 8, 10, 8)
-        layout.addWidget(self._label, 1)
-        layout.addWidget(close)
+        self.ways: list[QPushButton] = []
+        self._layout = QHBoxLayout(self)
+        self._layout.setContentsMargins(16, 8, 10, 8)
+        self._layout.addWidget(self._label, 1)
+        self._layout.addWidget(close)
         self.hide()
 
     @property
@@ -33,7 +39,23 @@ class Message(QFrame):
         """What is said."""
         return self._label.text()
 
-    def say(self, text: str) -> None:
-        """Say it."""
+    def say(self, text: str, *ways: Way) -> None:
+        """Say it, with what can be done about it; any of that puts the line away."""
         self._label.setText(text)
+        for button in self.ways:
+            self._layout.removeWidget(button)
+            button.deleteLater()
+        self.ways = [self._way(*way) for way in ways]
         self.show()
+
+    def _way(self, words: str, action: Callable[[], object]) -> QPushButton:
+        button = QPushButton(words, self)
+        button.setFont(sans(14))
+
+        def take() -> None:
+            self.hide()
+            action()
+
+        button.clicked.connect(take)
+        self._layout.insertWidget(self._layout.count() - 1, button)
+        return button

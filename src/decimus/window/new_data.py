@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from PySide6.QtCore import Signal
-from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QVBoxLayout
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QVBoxLayout
 
 from decimus.window.choices import ChoiceMenu
+from decimus.window.plain import PlainLabel, menu_text
 from decimus.window.theme import sans
 from decimus.workflows.replacing import Replacement
 
@@ -24,7 +25,7 @@ class NewDataLine(QFrame):
     def __init__(self) -> None:
         super().__init__()
         self.setObjectName("note")
-        self._label = QLabel("", self)
+        self._label = PlainLabel("", self)
         self._label.setFont(sans(15))
         self._label.setWordWrap(True)
         self.again = self._button("read again")
@@ -90,7 +91,7 @@ class NewDataLine(QFrame):
         pending = self.pending
         for variable, old in pending.asked if pending is not None else ():
             for new in (*(pending.offered.get(variable, ()) if pending else ()), ""):
-                action = menu.addAction(f"{old} is {new or 'gone'}")
+                action = menu.addAction(menu_text(f"{old} is {new or 'gone'}"))
                 action.triggered.connect(
                     lambda _=False, v=variable, o=old, n=new: self._choose(v, o, n)
                 )

@@ -16,7 +16,6 @@ from PySide6.QtGui import (
 from PySide6.QtWidgets import (
     QFrame,
     QHBoxLayout,
-    QLabel,
     QLineEdit,
     QMenu,
     QPushButton,
@@ -34,6 +33,7 @@ from decimus.figure.marks import Label, Page, Part, Stroke, Target
 from decimus.figure.outlines import measure, missing_signs
 from decimus.study.edits import DrawComparison, NudgeComparison, WriteAxisTitle
 from decimus.study.questions import PairOfGroups
+from decimus.window.plain import PlainLabel
 from decimus.window.sentences import SentenceFonts, SentenceView
 from decimus.window.store import Store
 from decimus.window.theme import QUIET, TEAL, colour, sans, serif
@@ -304,7 +304,7 @@ class PagePanel(QScrollArea):
         self.overlap_button.setCheckable(True)
         self.overlap_button.setProperty("fold", "true")
         self.overlap_button.toggled.connect(self._show_overlap)
-        self.overlap = QLabel("", self.paper)
+        self.overlap = PlainLabel("", self.paper)
         self.overlap.setFont(sans(14))
         self.overlap.setWordWrap(True)
         self.overlap.hide()

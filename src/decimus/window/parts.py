@@ -5,10 +5,12 @@ from __future__ import annotations
 from pathlib import Path
 
 from PySide6.QtCore import QPoint, Signal
-from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QMenu, QPushButton
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QMenu, QPushButton
 
 from decimus.errors import InputError
+from decimus.formats.files import name_in_words
 from decimus.formats.table_files import table_in
+from decimus.window.plain import PlainLabel, menu_text
 from decimus.window.theme import sans
 
 
@@ -26,7 +28,7 @@ class PartLine(QFrame):
         self.setObjectName("note")
         self._path: Path | None = None
         self.parts: tuple[str, ...] = ()
-        self._label = QLabel("", self)
+        self._label = PlainLabel("", self)
         self._label.setFont(sans(15))
         self.others = QPushButton("", self)
         self.others.setFont(sans(14))
@@ -49,7 +51,7 @@ class PartLine(QFrame):
             self.parts = ()
         self._path = path
         self.setVisible(len(self.parts) > 1)
-        self._label.setText(f"Opened {part} of {path.name}.")
+        self._label.setText(f"Opened {part} of {name_in_words(path)}.")
         self.others.setText(f"{len(self.parts) - 1} more in it")
 
     def open_menu(self) -> QMenu:
@@ -57,7 +59,7 @@ class PartLine(QFrame):
         menu = QMenu(self)
         menu.setFont(sans(15))
         for part in self.parts:
-            action = menu.addAction(part)
+            action = menu.addAction(menu_text(part))
             action.triggered.connect(lambda _=False, name=part: self.chosen.emit(self._path, name))
         menu.popup(self.others.mapToGlobal(QPoint(0, self.others.height())))
         return menu

@@ -5,6 +5,7 @@ from __future__ import annotations
 from PySide6.QtWidgets import QHBoxLayout, QPushButton, QWidget
 
 from decimus.analysis.results import Results
+from decimus.window.plain import tip
 from decimus.window.sentences import SentenceFonts, SentenceView
 from decimus.window.store import Store
 from decimus.window.theme import MARGIN, sans, serif
@@ -37,7 +38,7 @@ class QuestionLine(QWidget):
     def _button(self, text: str, keys: str) -> QPushButton:
         button = QPushButton(text, self)
         button.setFont(sans(15))
-        button.setToolTip(f"{text} ({keys})")
+        button.setToolTip(tip(f"{text} ({keys})"))
         return button
 
     def show_results(
@@ -54,5 +55,5 @@ class QuestionLine(QWidget):
         ):
             button.setEnabled(title is not None)
             word = button.text()
-            button.setToolTip(f"{word}: {title} ({keys})" if title else f"{word} ({keys})")
+            button.setToolTip(tip(f"{word}: {title} ({keys})" if title else f"{word} ({keys})"))
         self.export.setEnabled(results.problem is None)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from PySide6.QtCore import QObject, QTimer, Signal
 
 from decimus.analysis.results import Results
+from decimus.errors import InputError
 from decimus.figure.drawing import load_renderer
 from decimus.figure.layout import page_of
 from decimus.figure.outlines import measure
@@ -20,9 +21,11 @@ class Settling(QObject):
     Signals:
         settled: the results that were asked about, and those that hold; others where the
             whole table turned out to read otherwise.
+        refused: an InputError about what could not be worked out.
     """
 
     settled = Signal(object, object)
+    refused = Signal(object)
 
     def __init__(self) -> None:
         super().__init__()
@@ -58,9 +61,19 @@ class Settling(QObject):
 
         job = Job(work)
         job.done.connect(lambda final: self._end(results, final))
-        job.failed.connect(lambda _error: self._end(results, results))
+        job.failed.connect(lambda error: self._fail(results, error))
         self._job = job
         job.start()
+
+    def _fail(self, results: Results, error: InputError | None) -> None:
+        """Nothing came of it; what was asked meanwhile is worked out all the same."""
+        self._job = None
+        if self._wanted is not results:
+            self._timer.start()
+            return
+        self._wanted = None
+        if error is not None:
+            self.refused.emit(error)
 
     def _end(self, results: Results, final: Results) -> None:
         self._job = None

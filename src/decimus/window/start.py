@@ -5,6 +5,7 @@ from __future__ import annotations
 from PySide6.QtCore import QDateTime, QLocale, Qt
 from PySide6.QtWidgets import QLabel, QPushButton, QVBoxLayout, QWidget
 
+from decimus.window.plain import PlainLabel, tip
 from decimus.window.theme import QUIET, RED, TEAL, sans, serif
 
 
@@ -15,7 +16,7 @@ class Start(QWidget):
         super().__init__()
         self.setObjectName("work")
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
-        heading = QLabel("Replicate measurements in, a figure you can defend out.", self)
+        heading = PlainLabel("Replicate measurements in, a figure you can defend out.", self)
         heading.setFont(serif(26))
         heading.setAlignment(Qt.AlignmentFlag.AlignHCenter)
         self.paste = self._way("Paste a table", "from anywhere, with its headings", "Ctrl+V")
@@ -27,7 +28,7 @@ class Start(QWidget):
         self.typing.setFont(sans(15))
         self.bring_back = self._way("Bring back unsaved work", "", "")
         self.bring_back.hide()
-        self.problem = QLabel("", self)
+        self.problem = PlainLabel("", self)
         self.problem.setObjectName("start problem")
         self.problem.setFont(sans(15))
         self.problem.setWordWrap(True)
@@ -58,13 +59,13 @@ class Start(QWidget):
         button = QPushButton(self)
         button.setProperty("way", "true")
         button.setFixedSize(400, 78)
-        button.setToolTip(keys)
+        button.setToolTip(tip(keys))
         button.setAccessibleName(f"{words}: {more}")
         layout = QVBoxLayout(button)
         layout.setContentsMargins(20, 12, 20, 12)
         layout.setSpacing(1)
         for text, font, ink in ((words, sans(18, strong=True), TEAL), (more, sans(15), QUIET)):
-            label = QLabel(text, button)
+            label = PlainLabel(text, button)
             label.setFont(font)
             label.setStyleSheet(f"color: {ink};")
             label.setAttribute(Qt.WidgetAttribute.WA_TransparentForMouseEvents)

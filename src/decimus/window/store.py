@@ -8,31 +8,38 @@ from PySide6.QtCore import QObject, Signal
 
 from decimus.analysis.results import Results
 from decimus.errors import InputError
-from decimus.formats.study_file import save_study
 from decimus.study.edits import Edit
 from decimus.study.history import History
 from decimus.study.studies import Study
+from decimus.workflows.opened import StudyFile
+from decimus.workflows.saving import save
 
 
 class Store(QObject):
     """The study with its past, and what follows from it.
 
     Signals:
+        stepped: the history has changed; comes before anything is shown.
+        left: another study is about to take the place of this one.
+        entered: it has.
         changed: the results before and after; every view redraws what differs.
         filed: the study was opened, saved or has become unsaved.
         refused: an InputError that the user should see.
     """
 
+    stepped = Signal()
+    left = Signal()
+    entered = Signal()
     changed = Signal(object, object)
     filed = Signal()
     refused = Signal(object)
 
-    def __init__(self, history: History, path: Path | None, decimal_sign: str) -> None:
+    def __init__(self, history: History, file: StudyFile | None, decimal_sign: str) -> None:
         super().__init__()
         self._decimal_sign = decimal_sign
         self._history = history
-        self._path = path
-        self._saved: Study = history.study if path else Study()
+        self._file = file
+        self._saved: Study | None = history.study if file else Study()
         self._results = Results(history.study, decimal_sign=decimal_sign)
 
     @property
@@ -46,9 +53,14 @@ class Store(QObject):
         return self._results
 
     @property
+    def file(self) -> StudyFile | None:
+        """The study file and what it holds, None before it was first saved."""
+        return self._file
+
+    @property
     def path(self) -> Path | None:
-        """The study file, None before it was first saved."""
-        return self._path
+        """Where the study file is, None before it was first saved."""
+        return self._file.path if self._file is not None else None
 
     @property
     def is_saved(self) -> bool:
@@ -56,8 +68,13 @@ class Store(QObject):
         return self._saved is self._history.study or self._saved == self._history.study
 
     def apply(self, edit: Edit) -> None:
-        """Make a change."""
-        self._move(self._history.after(edit))
+        """Make a change; one that cannot be made is `refused`."""
+        try:
+            history = self._history.after(edit)
+        except InputError as error:
+            self.refused.emit(error)
+        else:
+            self._move(history)
 
     def undo(self) -> None:
         """Take the last change back."""
@@ -72,11 +89,30 @@ class Store(QObject):
         """The sign that numbers are written with."""
         return self._decimal_sign
 
-    def open(self, history: History, path: Path | None, results: Results | None = None) -> None:
-        """Replace the whole study by another; `results` where they are at hand already."""
-        self._path = path
-        self._saved = history.study if path else Study()
+    def open(
+        self,
+        history: History,
+        file: StudyFile | None = None,
+        results: Results | None = None,
+        *,
+        is_saved: bool = True,
+    ) -> None:
+        """Replace the whole study by another.
+
+        Args:
+            history: the other study.
+            file: the file it is kept in.
+            results: what follows from it, where that is at hand.
+            is_saved: whether the file holds it as it is.
+        """
+        self.left.emit()
+        self._file = file
+        if file is None:
+            self._saved = Study()
+        else:
+            self._saved = history.study if is_saved else None
         self._move(history, is_same_study=False, results=results)
+        self.entered.emit()
 
     def advance(self, base: History, history: History, results: Results) -> None:
         """Take a step that was computed elsewhere from `base`, with what follows from it.
@@ -95,16 +131,25 @@ class Store(QObject):
         before, self._results = self._results, results
         self.changed.emit(before, results)
 
-    def save(self, path: Path) -> bool:
-        """Write the study to a file; False, with `refused`, when that failed."""
+    def save(self, path: Path, *, is_compared: bool = True) -> bool:
+        """Write the study to a file; False, with `refused`, when that failed.
+
+        Args:
+            path: the file.
+            is_compared: whether what somebody else has written there meanwhile stays.
+        """
         try:
-            save_study(path, self._history)
+            file = save(path, self._history, self._file if is_compared else None)
         except InputError as error:
             self.refused.emit(error)
             return False
-        self._path, self._saved = path, self._history.study
-        self.filed.emit()
+        self.note_saved(file, self._history.study)
         return True
+
+    def note_saved(self, file: StudyFile, study: Study) -> None:
+        """Take note of a study that was written to a file."""
+        self._file, self._saved = file, study
+        self.filed.emit()
 
     def _move(
         self, history: History, *, is_same_study: bool = True, results: Results | None = None
@@ -113,6 +158,7 @@ class Store(QObject):
             return
         before = self._results
         self._history = history
+        self.stepped.emit()
         self._results = results or Results(
             history.study,
             before=before if is_same_study else None,

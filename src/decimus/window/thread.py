@@ -6,8 +6,9 @@ from dataclasses import dataclass
 
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QFontMetrics, QKeySequence, QPainter, QPaintEvent, QShortcut
-from PySide6.QtWidgets import QAbstractButton, QHBoxLayout, QLabel, QPushButton, QWidget
+from PySide6.QtWidgets import QAbstractButton, QHBoxLayout, QPushButton, QWidget
 
+from decimus.window.plain import PlainLabel, tip
 from decimus.window.theme import AMBER, INK, MARGIN, QUIET, TEAL, colour, sans
 
 _GAP = 7
@@ -41,7 +42,7 @@ class PlaceButton(QAbstractButton):
         self.setCheckable(True)
         self.setAutoExclusive(True)
         self.setText(place.word)
-        self.setToolTip(f"Alt+{number}")
+        self.setToolTip(tip(f"Alt+{number}"))
         self.setCursor(Qt.CursorShape.PointingHandCursor)
         self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
         self.setObjectName(f"place {place.key}")
@@ -122,7 +123,7 @@ class Thread(QWidget):
             layout.addWidget(button)
             self.buttons[place.key] = button
         layout.addStretch(1)
-        self.file_name = QLabel("", self)
+        self.file_name = PlainLabel("", self)
         self.file_name.setFont(sans(14))
         self.file_name.setProperty("quiet", "true")
         self.save = QPushButton("Save", self)

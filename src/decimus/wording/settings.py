@@ -76,7 +76,8 @@ def decimals_choice(results: Results) -> Choice:
         )
         for count in range(6)
     ]
-    current = next(option.label for option in options if option.is_current)
+    typed = f"{question.fixed_decimals} decimals"
+    current = next((option.label for option in options if option.is_current), typed)
     return Choice("decimals", current, "decimals of all statistics", tuple(options))
 
 

@@ -1,7 +1,7 @@
-"""The journal: every edit on disk within moments, so that no crash loses work.
+"""The journal: every change on disk within moments, so that no crash loses work.
 
-A session is a folder with a base (a study file) and the edits since, one a line with
-its checksum. Whoever writes it holds a lock; a session without one was left behind.
+A start is written whole, under a name of its own, before the one before it goes; lines are
+added to the latest. So there is never less on disk than there was.
 """
 
 from __future__ import annotations
@@ -12,78 +12,96 @@ import queue
 import shutil
 import threading
 import time
-import zlib
-from collections.abc import Callable, Iterator
+from collections.abc import Callable
 from contextlib import suppress
-from dataclasses import dataclass
 from pathlib import Path
 from typing import BinaryIO
 
-import msgspec
-from platformdirs import user_state_path
+from msgspec.structs import replace
 
-from decimus.errors import DecimusError
-from decimus.formats.files import read_bytes, write_whole
-from decimus.formats.study_file import study_bytes, study_from_bytes
-from decimus.study.edits import AddTable, BringInTable, Edit, ReplaceTable
-from decimus.study.history import History
+from decimus.errors import InputError
+from decimus.formats.files import path_of_stored, stored_path, sync_folder, write_whole
+from decimus.formats.stored_tables import stored_cells
+from decimus.formats.study_file import study_bytes
+from decimus.study.edits import TableEdit
+from decimus.study.history import History, Step
+from decimus.study.studies import Source
+from decimus.study.tables import Table
+from decimus.workflows.opened import StudyFile
+from decimus.workflows.sessions import (
+    BASE,
+    EDITS,
+    LOCK,
+    TABLES,
+    VERSION,
+    Begun,
+    Edited,
+    Filed,
+    LeftBehind,
+    Line,
+    Moved,
+    discard,
+    encoded_line,
+    put_by,
+)
 
-_BASE, _EDITS, _LOCK = "base.decimus", "edits.journal", "lock"
+_LARGE = 1_000_000
+"""Cells from which on the file that a table came from stands for its copy for a while."""
+_WAIT = 30.0
+"""Seconds that closing waits for what is still to be written."""
 
 
-def journal_folder() -> Path:
-    """Where sessions are kept."""
-    return user_state_path("decimus") / "sessions"
-
-
-class _Moved(msgspec.Struct, frozen=True, tag=True):
-    """Undone or redone to a position."""
-
-    position: int
-
-
-class _Edited(msgspec.Struct, frozen=True, tag=True):
-    """An edit made at a position; what had been undone there is gone."""
-
-    position: int
-    edit: Edit
-
-
-_Line = _Moved | _Edited
-
-
-def _difference(before: History, after: History) -> _Line | None:
-    """The line that leads from one history to the next; None when no line can."""
+def _difference(before: History, after: History) -> Moved | tuple[int, Step] | None:
+    """What leads from one history to the next: a move, a step at a position, or neither."""
     if after.steps is before.steps and after.start is before.start:
-        return _Moved(after.position)
+        return Moved(after.position)
     kept = before.steps[: before.position]
     is_next = (
         after.start is before.start
         and after.position == len(after.steps) == len(kept) + 1
         and all(a is b for a, b in zip(after.steps, kept, strict=False))
     )
-    # A whole table is no line: it goes into a new base.
-    if not is_next or isinstance(after.steps[-1].edit, BringInTable | AddTable | ReplaceTable):
-        return None
-    return _Edited(before.position, after.steps[-1].edit)
+    return (before.position, after.steps[-1]) if is_next else None
 
 
 class Journal:
-    """Keeps one session; writing happens in a thread of its own."""
+    """Keeps one session; writing happens in threads of its own.
 
-    def __init__(self, folder: Path, history: History) -> None:
-        self._session = folder / f"{time.time_ns()}-{os.getpid()}"
+    Args:
+        folder: where sessions are kept.
+        history: the study as it is when the session begins.
+        file: the file it is kept in, None for none.
+        failed: called, from another thread, with what went wrong when changes cannot be kept,
+            and with None when they can be again.
+    """
+
+    def __init__(
+        self,
+        folder: Path,
+        history: History,
+        file: StudyFile | None = None,
+        failed: Callable[[Exception | None], None] = lambda _problem: None,
+    ) -> None:
+        self.session = folder / f"{time.time_ns()}-{os.getpid()}"
         self._history = history
-        self._work: queue.SimpleQueue[Callable[[], None] | None] = queue.SimpleQueue()
-        self._thread = threading.Thread(target=self._write, name="journal", daemon=True)
-        self._problem: OSError | DecimusError | None = None
+        self._file = file
+        self._failed = failed
+        self._problem: Exception | None = None
+        self._is_kept = True
         self._lock: BinaryIO | None = None
+        self._start: _Start | None = None
+        self._number = 0
+        self._work: queue.SimpleQueue[Callable[[], None] | None] = queue.SimpleQueue()
+        self._copies: queue.SimpleQueue[Callable[[], None] | None] = queue.SimpleQueue()
+        self._copier = threading.Thread(target=self._copy, name="journal copies", daemon=True)
+        self._thread = threading.Thread(target=self._write, name="journal", daemon=True)
         self._work.put(self._begin)
-        self._work.put(lambda: self._put_base(history))
+        self._work.put(lambda: self._put_start(history, file))
+        self._copier.start()
         self._thread.start()
 
     @property
-    def problem(self) -> OSError | DecimusError | None:
+    def problem(self) -> Exception | None:
         """Why nothing can be kept; None while all is well."""
         return self._problem
 
@@ -92,108 +110,194 @@ class Journal:
         before, self._history = self._history, history
         if history is before:
             return
-        line = _difference(before, history)
-        if line is None:
-            self._work.put(lambda: self._put_base(history))
+        file, difference = self._file, _difference(before, history)
+        if difference is None or self._problem is not None:
+            self._work.put(lambda: self._put_start(history, file))
+        elif isinstance(difference, Moved):
+            self._work.put(lambda: self._put_lines((difference,)))
         else:
-            self._work.put(lambda: self._put_line(line))
+            position, step = difference
+            self._work.put(lambda: self._put_step(position, step))
 
-    def close(self, *, is_kept: bool) -> None:
+    def filed(self, file: StudyFile) -> None:
+        """Take note of the file that the study is kept in."""
+        if file != self._file:
+            self._file = file
+            self._work.put(lambda: self._put_lines((_filed(file),)))
+
+    def take_over_from(self, session: LeftBehind, *, is_whole: bool) -> None:
+        """Let another session go as soon as all that was followed so far is on disk.
+
+        One that could not be followed to its end goes to a folder beside, where nobody is
+        asked about it again.
+        """
+
+        def let_go() -> None:
+            if self._problem is not None:
+                return
+            if is_whole:
+                discard(session)
+            else:
+                put_by(session)
+
+        self._work.put(let_go)
+
+    def close(self, *, is_kept: bool, waits: bool = True) -> None:
         """Finish writing; without a need to keep it, the session goes."""
+        self._is_kept = is_kept
         self._work.put(None)
-        self._thread.join(timeout=10)
-        if self._lock is not None:
-            self._lock.close()
-        if not is_kept:
-            shutil.rmtree(self._session, ignore_errors=True)
+        if waits:
+            self.wait()
+
+    def wait(self) -> None:
+        """Wait until all is written, once the journal was closed."""
+        self._thread.join(timeout=_WAIT)
+
+    # --- in the threads -----------------------------------------------------------------
 
     def _write(self) -> None:
         while (task := self._work.get()) is not None:
-            try:
-                task()
-            except (OSError, DecimusError) as problem:
-                # The window goes on without a journal and says so.
-                self._problem = problem
+            self._try(task)
+        self._copies.put(None)
+        self._copier.join(timeout=_WAIT)
+        if not self._is_kept:
+            shutil.rmtree(self.session, ignore_errors=True)
+        if self._lock is not None:
+            self._lock.close()
+
+    def _copy(self) -> None:
+        while (task := self._copies.get()) is not None:
+            self._try(task)
+
+    def _try(self, task: Callable[[], None]) -> None:
+        try:
+            task()
+        except Exception as problem:  # noqa: BLE001 - whatever it is, it has to be said
+            # The window goes on and says so; the next change tries a start of its own.
+            is_news = self._problem is None
+            self._problem = problem
+            if is_news:
+                self._failed(problem)
 
     def _begin(self) -> None:
-        self._session.mkdir(parents=True)
-        self._lock = (self._session / _LOCK).open("wb")
+        try:
+            self.session.mkdir(parents=True)
+        except OSError as error:
+            raise InputError(
+                "No session can be kept in this folder "
+                f"({'no permission' if isinstance(error, PermissionError) else error.strerror})",
+                where=str(self.session.parent),
+            ) from error
+        self._lock = (self.session / LOCK).open("wb")
         fcntl.flock(self._lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
 
-    def _put_base(self, history: History) -> None:
-        """A new base; edits since an old one mean nothing to it and go first."""
-        (self._session / _EDITS).unlink(missing_ok=True)
-        write_whole(self._session / _BASE, study_bytes(history))
+    def _put_start(self, history: History, file: StudyFile | None) -> None:
+        """A start of its own, on disk whole before the one before it goes."""
+        if self._lock is None:
+            self._begin()
+        before, number = self._start, self._number + 1
+        part, whole = self.session / f"{number}.part", self.session / str(number)
+        shutil.rmtree(part, ignore_errors=True)
+        (part / TABLES).mkdir(parents=True)
+        write_whole(part / BASE, study_bytes(History(history.start)))
+        start = _Start(part)
+        lines: list[Line] = [Begun(VERSION)]
+        lines += [start.line(at, step) for at, step in enumerate(history.steps)]
+        lines += [Moved(history.position)]
+        lines += [_filed(file)] if file is not None else []
+        start.put(lines)
+        part.rename(whole)
+        sync_folder(self.session)
+        start.folder = whole
+        self._start, self._number = start, number
+        self._copy_later(start)
+        if before is not None:
+            # After its own copies, which may still be under way.
+            self._copies.put(lambda: shutil.rmtree(before.folder, ignore_errors=True))
+        if self._problem is not None:
+            self._problem = None
+            self._failed(None)
 
-    def _put_line(self, line: _Line) -> None:
-        encoded = msgspec.json.encode(line)
-        with (self._session / _EDITS).open("ab") as file:
-            file.write(f"{zlib.crc32(encoded):08x} ".encode() + encoded + b"\n")
+    def _put_step(self, position: int, step: Step) -> None:
+        start = self._start
+        if self._problem is not None or start is None:
+            self._put_start(self._history, self._file)
+        else:
+            start.put((start.line(position, step),))
+            self._copy_later(start)
+
+    def _put_lines(self, lines: tuple[Line, ...]) -> None:
+        if self._problem is not None or self._start is None:
+            # A line after one that is missing would tell another story.
+            self._put_start(self._history, self._file)
+        else:
+            self._start.put(lines)
+
+    def _copy_later(self, start: _Start) -> None:
+        while start.later:
+            self._copies.put(start.later.pop())
+
+
+def _filed(file: StudyFile) -> Filed:
+    return Filed(stored_path(file.path.absolute()), file.checksum)
+
+
+class _Start:
+    """One start of a session on disk, and what was added to it.
+
+    Args:
+        folder: where it is.
+    """
+
+    def __init__(self, folder: Path) -> None:
+        self.folder = folder
+        self.later: list[Callable[[], None]] = []
+        """Copies of tables that need not be made at once: their files are still there."""
+        self._names: dict[int, tuple[str, Table]] = {}
+
+    def put(self, lines: list[Line] | tuple[Line, ...]) -> None:
+        """Add lines; they are on disk when this returns."""
+        with (self.folder / EDITS).open("ab") as file:
+            file.write(b"".join(encoded_line(line) for line in lines))
             file.flush()
             os.fsync(file.fileno())
 
+    def line(self, position: int, step: Step) -> Edited:
+        """The line of a step; a table that it carries is written, or going to be."""
+        edit = step.edit
+        if not isinstance(edit, TableEdit):
+            return Edited(position, edit)
+        table = edit.table
+        name = self._cells(table, is_elsewhere=_is_there(edit.source))
+        return Edited(
+            position,
+            replace(edit, table=Table()),
+            f"{TABLES}/{name}",
+            table.title,
+            table.row_count,
+            table.column_count,
+        )
 
-@dataclass(frozen=True)
-class LeftBehind:
-    """A session nobody is writing any more, and when it was written last."""
+    def _cells(self, table: Table, *, is_elsewhere: bool) -> str:
+        """The name of the file with a table's cells."""
+        if id(table) in self._names:
+            return self._names[id(table)][0]
+        name = f"{len(self._names) + 1}.csv"
+        self._names[id(table)] = (name, table)  # kept, so that no other gets its identity
 
-    folder: Path
-    written: float
+        def write() -> None:
+            write_whole(self.folder / TABLES / name, stored_cells(table))
+
+        if is_elsewhere and table.row_count * table.column_count >= _LARGE:
+            self.later.append(write)
+        else:
+            write()
+        return name
 
 
-def left_behind(folder: Path) -> tuple[LeftBehind, ...]:
-    """Sessions left behind, the latest first."""
-    found = []
+def _is_there(source: Source) -> bool:
+    """True where the file that a table came from seems to be what it was."""
     with suppress(OSError):
-        for session in folder.iterdir():
-            if (session / _BASE).exists() and not _is_held(session):
-                files = [session / name for name in (_BASE, _EDITS)]
-                written = max(file.stat().st_mtime for file in files if file.exists())
-                found.append(LeftBehind(session, written))
-    return tuple(sorted(found, key=lambda session: session.written, reverse=True))
-
-
-def _is_held(session: Path) -> bool:
-    try:
-        with (session / _LOCK).open("rb") as lock:
-            fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
-    except FileNotFoundError:
-        return False
-    except OSError:
-        return True
+        modified = path_of_stored(source.path).stat().st_mtime
+        return bool(source.path and source.checksum) and modified == source.modified
     return False
-
-
-def recovered(session: LeftBehind) -> History:
-    """The history of a session as far as its journal is whole.
-
-    Raises:
-        InputError, FileFormatError: not even the base can be read.
-    """
-    history = study_from_bytes(read_bytes(session.folder / _BASE))
-    for line in _lines(session.folder / _EDITS):
-        history = _followed(history, line)
-    return history
-
-
-def _lines(path: Path) -> Iterator[_Line]:
-    """Whole lines from the top; the first broken one ends it."""
-    if not path.exists():
-        return
-    for raw in read_bytes(path).split(b"\n"):
-        checksum, _, encoded = raw.partition(b" ")
-        if not encoded or checksum != f"{zlib.crc32(encoded):08x}".encode():
-            return
-        yield msgspec.json.decode(encoded, type=_Line)
-
-
-def _followed(history: History, line: _Line) -> History:
-    if isinstance(line, _Moved):
-        return History(history.start, history.steps, min(line.position, len(history.steps)))
-    at = History(history.start, history.steps, line.position)
-    return at.after(line.edit)
-
-
-def discard(session: LeftBehind) -> None:
-    """Throw a session away."""
-    shutil.rmtree(session.folder, ignore_errors=True)

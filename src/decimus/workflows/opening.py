@@ -20,6 +20,7 @@ from decimus.measurements.reading import read_measurements
 from decimus.study.edits import BringInTable
 from decimus.study.history import History
 from decimus.study.studies import Source
+from decimus.workflows.opened import OpenedFile, StudyFile
 
 
 def open_file(
@@ -29,7 +30,7 @@ def open_file(
     is_checked: bool = True,
     sheet: str | None = None,
     progress: Progress = no_progress,
-) -> History:
+) -> OpenedFile:
     """A study as it was saved, or a new one with the table in the file.
 
     Args:
@@ -44,12 +45,15 @@ def open_file(
     """
     if path.suffix.lower() == STUDY_SUFFIX:
         try:
-            return study_from_bytes(read_bytes(path))
+            content = read_bytes(path)
+            opened = study_from_bytes(content)
         except FileFormatError as error:
             raise InputError(str(error), where=str(path)) from error
+        file = StudyFile(path, hashlib.sha256(content).hexdigest())
+        return OpenedFile(opened.history, file, opened.notes)
     found = table_in(path, delimiter, sheet, progress)
     edit = BringInTable(table=found.table, source=found.source)
-    return History().after(checked(edit, str(path)) if is_checked else edit)
+    return OpenedFile(History().after(checked(edit, str(path)) if is_checked else edit))
 
 
 def pasted(text: str, html: str = "") -> BringInTable:

@@ -178,6 +178,8 @@ Edit = (
     | NudgeComparison
 )
 """Any change; told apart in a file by the name of its class."""
+TableEdit = BringInTable | AddTable | ReplaceTable
+"""Changes that carry a whole table, whose cells are stored beside the words."""
 
 __all__ = [
     "AddTable",
@@ -256,6 +258,7 @@ __all__ = [
     "SetValuesAside",
     "ShowReplicates",
     "StateRelevantDifference",
+    "TableEdit",
     "TakeBackAdjustment",
     "WriteAxisTitle",
     "WriteCells",

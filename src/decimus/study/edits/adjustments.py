@@ -7,6 +7,7 @@ from msgspec.structs import replace
 from decimus.study.adjustments import AnyAdjustment, ComputedColumn, FactorOnGroup, Logarithm
 from decimus.study.edits.bases import SheetEdit
 from decimus.study.edits.groups import ChooseHeight
+from decimus.study.edits.moves import variable_count, with_columns_moved
 from decimus.study.studies import Sheet, Study
 from decimus.terms import Height, Layout
 
@@ -93,10 +94,13 @@ class ComputeColumn(SheetEdit, frozen=True, kw_only=True):
     def apply(self, study: Study) -> Study:
         """The study with the column, as the outcome."""
         sheet = study.sheets[self.sheet]
-        kept = tuple(c for c in sheet.reading.computed if c.name != self.computed.name)
-        computed = (*kept, self.computed)
+        names = [c.name for c in sheet.reading.computed]
+        # One of the same name is computed anew where it stands, so that the others stay too.
+        at = names.index(self.computed.name) if self.computed.name in names else len(names)
+        before, after = sheet.reading.computed[:at], sheet.reading.computed[at + 1 :]
+        computed = (*before, self.computed, *after)
         reading = replace(sheet.reading, computed=computed, layout=Layout.LONG)
-        column = sheet.table.column_count + len(kept)
+        column = sheet.table.column_count + at
         question = replace(study.questions[self.question], outcome=column)
         study = study.with_sheet(self.sheet, replace(sheet, reading=reading))
         return study.with_question(self.question, question)
@@ -115,11 +119,13 @@ class RemoveComputed(SheetEdit, frozen=True, kw_only=True):
     def apply(self, study: Study) -> Study:
         """The study without the column."""
         sheet = study.sheets[self.sheet]
-        kept = tuple(c for c in sheet.reading.computed if c.name != self.name)
-        changed = replace(sheet, reading=replace(sheet.reading, computed=kept))
-        study = study.with_sheet(self.sheet, changed)
-        for number, question in enumerate(study.questions):
-            asks = question.outcome is not None and question.outcome >= sheet.table.column_count
-            if question.sheet == self.sheet and asks:
-                study = study.with_question(number, replace(question, outcome=None))
-        return study
+        names = [c.name for c in sheet.reading.computed]
+        if self.name not in names:
+            return study
+        gone = sheet.table.column_count + names.index(self.name)
+        moves = {c: c - 1 for c in range(gone + 1, variable_count(sheet))}
+        study = with_columns_moved(study, self.sheet, sheet.table, moves, frozenset((gone,)))
+        changed = study.sheets[self.sheet]
+        kept = tuple(c for c in changed.reading.computed if c.name != self.name)
+        reading = replace(changed.reading, computed=kept)
+        return study.with_sheet(self.sheet, replace(changed, reading=reading))

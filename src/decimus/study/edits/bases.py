@@ -6,6 +6,7 @@ import msgspec
 from msgspec.structs import replace
 
 from decimus.errors import ChoiceError
+from decimus.study.limits import Index
 from decimus.study.questions import FigureChoices, Question
 from decimus.study.studies import Sheet, Study
 
@@ -13,7 +14,7 @@ from decimus.study.studies import Sheet, Study
 class SheetEdit(msgspec.Struct, frozen=True, tag=True, kw_only=True):
     """A change to one sheet."""
 
-    sheet: int = 0
+    sheet: Index = 0
 
     @property
     def title(self) -> str:
@@ -32,7 +33,7 @@ class SheetEdit(msgspec.Struct, frozen=True, tag=True, kw_only=True):
 class QuestionEdit(msgspec.Struct, frozen=True, tag=True, kw_only=True):
     """A change to one question."""
 
-    question: int = 0
+    question: Index = 0
 
     @property
     def title(self) -> str:

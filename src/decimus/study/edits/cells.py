@@ -6,7 +6,8 @@ import msgspec
 from msgspec.structs import replace
 
 from decimus.study.edits.bases import SheetEdit
-from decimus.study.edits.moves import moved_columns, moved_question, moved_rows
+from decimus.study.edits.moves import moved_rows, variable_count, with_columns_moved
+from decimus.study.limits import Index
 from decimus.study.questions import Question
 from decimus.study.readings import Reading
 from decimus.study.studies import Sheet, Source, Study
@@ -38,8 +39,8 @@ class BringInTable(SheetEdit, frozen=True, kw_only=True):
 class WriteCells(SheetEdit, frozen=True, kw_only=True):
     """Type or paste over cells; the table grows where needed."""
 
-    row: int
-    column: int
+    row: Index
+    column: Index
     cells: Block
 
     @property
@@ -52,15 +53,21 @@ class WriteCells(SheetEdit, frozen=True, kw_only=True):
             return "empty cells"
         return "paste cells"
 
-    def changed(self, sheet: Sheet) -> Sheet:
-        """The sheet with the cells written."""
-        return replace(sheet, table=sheet.table.with_block(self.row, self.column, self.cells))
+    def apply(self, study: Study) -> Study:
+        """The study with the cells written; a wider table moves its computed columns on."""
+        sheet = study.sheets[self.sheet]
+        table = sheet.table.with_block(self.row, self.column, self.cells)
+        first, added = sheet.table.column_count, table.column_count - sheet.table.column_count
+        if not (added and sheet.reading.computed):
+            return study.with_sheet(self.sheet, replace(sheet, table=table))
+        moves = {c: c + added for c in range(first, variable_count(sheet))}
+        return with_columns_moved(study, self.sheet, table, moves, gone=frozenset())
 
 
 class InsertRows(SheetEdit, frozen=True, kw_only=True):
     """Insert empty rows before row `at`."""
 
-    at: int
+    at: Index
     count: int = 1
 
     @property
@@ -71,14 +78,15 @@ class InsertRows(SheetEdit, frozen=True, kw_only=True):
     def changed(self, sheet: Sheet) -> Sheet:
         """The sheet with the rows."""
         table = sheet.table.with_rows_inserted(self.at, self.count)
-        moved = moved_rows(sheet.reading, self.at, self.count)
+        added = table.row_count - sheet.table.row_count
+        moved = moved_rows(sheet.reading, self.at, added)
         return replace(sheet, table=table, reading=moved)
 
 
 class DeleteRows(SheetEdit, frozen=True, kw_only=True):
     """Delete rows from `at` on."""
 
-    at: int
+    at: Index
     count: int = 1
 
     @property
@@ -88,15 +96,17 @@ class DeleteRows(SheetEdit, frozen=True, kw_only=True):
 
     def changed(self, sheet: Sheet) -> Sheet:
         """The sheet without the rows."""
-        table = sheet.table.with_rows_deleted(self.at, self.count)
-        moved = moved_rows(sheet.reading, self.at, -self.count)
+        # A selection may reach beyond the table, which shows spare rows to type into.
+        at, count = sheet.table.clipped_rows(self.at, self.count)
+        table = sheet.table.with_rows_deleted(at, count)
+        moved = moved_rows(sheet.reading, at, -count)
         return replace(sheet, table=table, reading=moved)
 
 
 class InsertColumns(SheetEdit, frozen=True, kw_only=True):
     """Insert empty columns before column `at`; what was said about later ones moves along."""
 
-    at: int
+    at: Index
     count: int = 1
 
     @property
@@ -108,14 +118,15 @@ class InsertColumns(SheetEdit, frozen=True, kw_only=True):
         """The study with the columns."""
         sheet = study.sheets[self.sheet]
         table = sheet.table.with_columns_inserted(self.at, self.count)
-        moves = {c: c + self.count for c in range(self.at, sheet.table.column_count)}
-        return _with_columns_moved(study, self.sheet, table, moves, gone=frozenset())
+        added = table.column_count - sheet.table.column_count
+        moves = {c: c + added for c in range(self.at, variable_count(sheet))}
+        return with_columns_moved(study, self.sheet, table, moves, gone=frozenset())
 
 
 class DeleteColumns(SheetEdit, frozen=True, kw_only=True):
     """Delete columns from `at` on, and what was said about them."""
 
-    at: int
+    at: Index
     count: int = 1
 
     @property
@@ -126,26 +137,9 @@ class DeleteColumns(SheetEdit, frozen=True, kw_only=True):
     def apply(self, study: Study) -> Study:
         """The study without the columns."""
         sheet = study.sheets[self.sheet]
-        end = self.at + self.count
-        table = sheet.table.with_columns_deleted(self.at, self.count)
-        moves = {c: c - self.count for c in range(end, sheet.table.column_count)}
-        gone = frozenset(range(self.at, end))
-        return _with_columns_moved(study, self.sheet, table, moves, gone)
-
-
-def _with_columns_moved(
-    study: Study, number: int, table: Table, moves: dict[int, int], gone: frozenset[int]
-) -> Study:
-    """The study with a new table and every mention of a column pointing where it now is."""
-
-    def moved(variable: int) -> int:
-        return moves.get(variable, variable)
-
-    sheet = study.sheets[number]
-    reading = moved_columns(sheet.reading, moved, gone)
-    study = study.with_sheet(number, Sheet(table, reading, sheet.source))
-    for index, question in enumerate(study.questions):
-        if question.sheet != number:
-            continue
-        study = study.with_question(index, moved_question(question, moved, gone))
-    return study
+        at, count = sheet.table.clipped_columns(self.at, self.count)
+        end = at + count
+        table = sheet.table.with_columns_deleted(at, count)
+        moves = {c: c - count for c in range(end, variable_count(sheet))}
+        gone = frozenset(range(at, end))
+        return with_columns_moved(study, self.sheet, table, moves, gone)

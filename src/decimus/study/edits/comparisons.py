@@ -7,6 +7,7 @@ from msgspec.structs import replace
 from decimus.errors import ChoiceError
 from decimus.study.edits.bases import FigureEdit, QuestionEdit, check_level
 from decimus.study.edits.groups import MarkControl
+from decimus.study.limits import Move
 from decimus.study.questions import FigureChoices, Nudge, PairOfGroups, Question
 from decimus.terms import (
     Adjustment,
@@ -317,7 +318,7 @@ class NudgeComparison(FigureEdit, frozen=True, kw_only=True):
     """Move a comparison line up or down by hand; 0 puts it back."""
 
     pair: PairOfGroups
-    up_mm: float
+    up_mm: Move
 
     @property
     def title(self) -> str:

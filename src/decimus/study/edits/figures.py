@@ -6,6 +6,7 @@ from msgspec.structs import replace
 
 from decimus.errors import ChoiceError
 from decimus.study.edits.bases import FigureEdit, check_size
+from decimus.study.limits import TextSize
 from decimus.study.questions import FigureChoices
 from decimus.terms import ChartKind, ComparisonText, Palette, Spacing
 
@@ -59,7 +60,7 @@ class ChoosePalette(FigureEdit, frozen=True, kw_only=True):
 class ChooseTextSize(FigureEdit, frozen=True, kw_only=True):
     """Choose the size of all text, in points."""
 
-    text_pt: float
+    text_pt: TextSize
 
     @property
     def title(self) -> str:

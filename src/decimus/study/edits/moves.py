@@ -9,6 +9,8 @@ from msgspec.structs import replace
 
 from decimus.study.questions import ControlLevel, LevelColour, LevelLabel, LevelOrder, Question
 from decimus.study.readings import Reading
+from decimus.study.studies import Sheet, Study
+from decimus.study.tables import Table
 
 
 def moved_rows(reading: Reading, at: int, count: int) -> Reading:
@@ -117,3 +119,26 @@ def _moved_all(
 ) -> tuple[AboutLevels, ...]:
     """What was said about levels, where their variables now are."""
     return tuple(replace(s, variable=moved(s.variable)) for s in said if s.variable not in gone)
+
+
+def variable_count(sheet: Sheet) -> int:
+    """How many variables columns are: computed ones come after those of the table."""
+    return sheet.table.column_count + len(sheet.reading.computed)
+
+
+def with_columns_moved(
+    study: Study, number: int, table: Table, moves: dict[int, int], gone: frozenset[int]
+) -> Study:
+    """The study with a new table and every mention of a column pointing where it now is."""
+
+    def moved(variable: int) -> int:
+        return moves.get(variable, variable)
+
+    sheet = study.sheets[number]
+    reading = moved_columns(sheet.reading, moved, gone)
+    study = study.with_sheet(number, Sheet(table, reading, sheet.source))
+    for index, question in enumerate(study.questions):
+        if question.sheet != number:
+            continue
+        study = study.with_question(index, moved_question(question, moved, gone))
+    return study

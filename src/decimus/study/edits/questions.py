@@ -7,6 +7,7 @@ from msgspec.structs import replace
 from decimus.errors import ChoiceError
 from decimus.study.edits.bases import QuestionEdit, check_level
 from decimus.study.edits.groups import fitting
+from decimus.study.limits import DecimalCount
 from decimus.study.questions import LevelLabel, LevelOrder, Levels, PairOfGroups, Question
 from decimus.terms import Decimals, Direction, ErrorBar, Height
 
@@ -208,7 +209,7 @@ class ChooseDecimals(QuestionEdit, frozen=True, kw_only=True):
     """Choose the rule for decimals, with their number where it is a number."""
 
     decimals: Decimals
-    fixed: int | None = None
+    fixed: DecimalCount | None = None
 
     @property
     def title(self) -> str:

@@ -5,9 +5,17 @@ from __future__ import annotations
 from msgspec.structs import replace
 
 from decimus.study.edits.bases import SheetEdit
+from decimus.study.limits import DecimalSign
 from decimus.study.readings import Reading, VariableFacts
 from decimus.study.studies import Sheet
 from decimus.terms import Layout, LevelKind
+
+_LAYOUT_WORDS = {
+    Layout.COLUMNS: "one group per column",
+    Layout.ROWS: "one group per row",
+    Layout.LONG: "one measurement per row",
+    Layout.SUMMARISED: "one summarised group per row",
+}
 
 
 class ChooseLayout(SheetEdit, frozen=True, kw_only=True):
@@ -18,8 +26,7 @@ class ChooseLayout(SheetEdit, frozen=True, kw_only=True):
     @property
     def title(self) -> str:
         """The change in plain words."""
-        words = {Layout.COLUMNS: "one group per column", Layout.LONG: "one measurement per row"}
-        return f"read as {words[self.layout]}"
+        return f"read as {_LAYOUT_WORDS[self.layout]}"
 
     def changed(self, sheet: Sheet) -> Sheet:
         """The sheet read that way."""
@@ -59,7 +66,7 @@ class ChooseRowNames(SheetEdit, frozen=True, kw_only=True):
 class ChooseDecimalSign(SheetEdit, frozen=True, kw_only=True):
     """Say whether numbers are written with a decimal point or a decimal comma."""
 
-    decimal: str
+    decimal: DecimalSign
 
     @property
     def title(self) -> str:

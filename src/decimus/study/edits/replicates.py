@@ -6,6 +6,7 @@ from msgspec.structs import replace
 
 from decimus.errors import ChoiceError
 from decimus.study.edits.bases import SheetEdit, check_level
+from decimus.study.limits import HeaderRows
 from decimus.study.readings import NOBODY, LevelJoin, SummaryColumns
 from decimus.study.studies import Sheet
 from decimus.terms import LimitRule, Meaning, Quantile
@@ -14,7 +15,7 @@ from decimus.terms import LimitRule, Meaning, Quantile
 class ChooseHeaderRows(SheetEdit, frozen=True, kw_only=True):
     """Say how many rows of headings there are."""
 
-    count: int
+    count: HeaderRows
 
     @property
     def title(self) -> str:

@@ -89,6 +89,11 @@ class ReplaceTable(SheetEdit, frozen=True, kw_only=True):
         """The study with the new table."""
         old = study.sheets[self.sheet]
         places = dict(enumerate(self.columns))
+        # Computed columns come after those of the table, of which there may be others now.
+        places |= {
+            old.table.column_count + number: self.table.column_count + number
+            for number in range(len(old.reading.computed))
+        }
         gone = frozenset(column for column, new in places.items() if new < 0)
 
         def moved(variable: int) -> int:

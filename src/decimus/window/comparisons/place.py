@@ -24,6 +24,7 @@ from decimus.window.comparisons.pairs_view import PairsView
 from decimus.window.comparisons.result_panel import ResultPanel, label
 from decimus.window.comparisons.suggestions import Suggestions
 from decimus.window.groups.working_view import WorkingView
+from decimus.window.plain import menu_text
 from decimus.window.sentences import SentenceFonts, SentenceView
 from decimus.window.store import Store
 from decimus.window.theme import MARGIN, sans, serif
@@ -63,8 +64,6 @@ class ComparisonsPlace(QWidget):
         self.sentence = SentenceView(fonts, self, line_height=1.3)
         self.reason = label(self, 14, quiet=True)
         self.refusal = label(self, 16)
-        for plain in (self.reason, self.refusal):
-            plain.setTextFormat(Qt.TextFormat.PlainText)
         self.panel = ResultPanel(self)
         self.suggestions = Suggestions(self)
         small = SentenceFonts(sans(15), sans(15, strong=True), sans(15))
@@ -244,11 +243,11 @@ class ComparisonsPlace(QWidget):
             groups = []
         comparison = results.comparison
         for first in groups:
-            below = menu.addMenu(group_words(results.groups, first))
+            below = menu.addMenu(menu_text(group_words(results.groups, first)))
             for second in groups:
                 if second is first:
                     continue
-                action = below.addAction(group_words(results.groups, second))
+                action = below.addAction(menu_text(group_words(results.groups, second)))
                 made = comparison is not None and comparison.pair(first.levels, second.levels)
                 action.setEnabled(not made)
                 action.triggered.connect(

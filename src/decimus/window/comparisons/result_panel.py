@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from functools import partial
+from html import escape
 
 from PySide6.QtCore import QPoint, Qt, Signal
-from PySide6.QtGui import QGuiApplication
 from PySide6.QtWidgets import (
     QFrame,
     QHBoxLayout,
@@ -18,7 +18,9 @@ from PySide6.QtWidgets import (
 )
 
 from decimus.analysis.results import Results
+from decimus.window.clipboard import copy_text
 from decimus.window.comparisons.check_pictures import CheckPictures
+from decimus.window.plain import PlainLabel, RichLabel, menu_text
 from decimus.window.rich_text import html_of, html_table
 from decimus.window.sentences import SentenceFonts, SentenceView
 from decimus.window.theme import QUIET, sans, serif
@@ -55,17 +57,15 @@ class ResultPanel(QFrame):
         self.setObjectName("panel")
         self._results: Results | None = None
         self._open = ""
-        self.result = label(self, 18, is_serif=True)
+        self.result = label(self, 18, is_serif=True, is_rich=True)
         self.effect = label(self, 15)
         self.assumed = label(self, 14, quiet=True)
-        self.text = label(self, 14)
+        self.text = label(self, 14, is_rich=True)
         self.pictures = CheckPictures(self)
         self.plan = SentenceView(
             SentenceFonts(sans(15), sans(15, strong=True), sans(15)), self, line_height=1.35
         )
         self.plan.chosen.connect(self.edited)
-        for plain in (self.effect, self.assumed):
-            plain.setTextFormat(Qt.TextFormat.PlainText)
         self.folds: dict[str, QPushButton] = {}
         row = QHBoxLayout()
         row.setSpacing(6)
@@ -161,19 +161,19 @@ class ResultPanel(QFrame):
                     if table
                 )
             case "Checks":
-                return "<br>".join(check_lines(results))
+                return "<br>".join(map(escape, check_lines(results)))
             case "Straight line":
-                return trend_sentence(results)
+                return escape(trend_sentence(results))
             case "Overlap of bars":
-                return overlap_note(results.groups)
+                return escape(overlap_note(results.groups))
             case "With and without":
-                return both_ways(results)
+                return escape(both_ways(results))
             case _:
                 return ""
 
     def _copy(self) -> None:
         if self._results is not None and self._results.comparison is not None:
-            QGuiApplication.clipboard().setText(report_text(self._results))
+            copy_text(report_text(self._results))
 
     def _work(self) -> None:
         """The working of what is open; where that is several numbers, of one to be picked."""
@@ -188,7 +188,7 @@ class ResultPanel(QFrame):
         menu = QMenu(self)
         menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         for name, working in self._workings():
-            action = menu.addAction(name)
+            action = menu.addAction(menu_text(name))
             action.triggered.connect(lambda _checked=False, w=working: self.worked.emit(w))
         menu.popup(self.working.mapToGlobal(QPoint(0, self.working.height())))
         return menu
@@ -209,9 +209,16 @@ class ResultPanel(QFrame):
         return [(term.name, statistic_working(results, term)) for term in terms]
 
 
-def label(parent: QWidget, size: int, *, is_serif: bool = False, quiet: bool = False) -> QLabel:
-    """A label that wraps and can be selected."""
-    found = QLabel("", parent)
+def label(
+    parent: QWidget,
+    size: int,
+    *,
+    is_serif: bool = False,
+    quiet: bool = False,
+    is_rich: bool = False,
+) -> QLabel:
+    """A label that wraps and can be selected; of HTML of our own where it is rich."""
+    found = (RichLabel if is_rich else PlainLabel)("", parent)
     found.setFont(serif(size) if is_serif else sans(size))
     found.setWordWrap(True)
     found.setTextInteractionFlags(Qt.TextInteractionFlag.TextSelectableByMouse)

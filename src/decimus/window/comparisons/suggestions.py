@@ -8,6 +8,7 @@ from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QLayoutItem, QPushButton, QVBoxLayout, QWidget
 
 from decimus.window.comparisons.result_panel import label
+from decimus.window.plain import menu_text
 from decimus.window.theme import AMBER, AMBER_SOFT, sans
 from decimus.wording.reasons import Consideration
 
@@ -70,7 +71,7 @@ class Suggestions(QFrame):
         edit = line.edit
         if edit is None:
             return
-        button = QPushButton(line.label, row)
+        button = QPushButton(menu_text(line.label), row)
         button.setFont(sans(14, strong=True))
         button.clicked.connect(lambda _checked=False: self.chosen.emit(edit))
         layout.addWidget(button)

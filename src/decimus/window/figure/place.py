@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QFrame, QGridLayout, QLabel, QScrollArea, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QFrame, QGridLayout, QScrollArea, QVBoxLayout, QWidget
 
 from decimus.analysis.results import Results
+from decimus.window.plain import PlainLabel
 from decimus.window.sentences import SentenceFonts, SentenceView
 from decimus.window.store import Store
 from decimus.window.theme import MARGIN, QUIET, RULE, sans, serif
@@ -52,7 +53,7 @@ class FigurePlace(QScrollArea):
         self._rows = []
         for number, section in enumerate(sections):
             layout.addWidget(self._section(section, fonts, has_rule=number > 0))
-        hint = QLabel("Or on the page itself: double-click an axis title to write it.", content)
+        hint = PlainLabel("Or on the page itself: double-click an axis title to write it.", content)
         hint.setFont(sans(14))
         hint.setStyleSheet(f"color: {QUIET};")
         layout.addSpacing(12)
@@ -72,11 +73,11 @@ class FigurePlace(QScrollArea):
         grid.setColumnMinimumWidth(0, 110)
         grid.setColumnMinimumWidth(1, 150)
         grid.setColumnStretch(2, 1)
-        title = QLabel(section.title, frame)
+        title = PlainLabel(section.title, frame)
         title.setFont(serif(18))
         grid.addWidget(title, 0, 0, _TOP)
         for number, setting in enumerate(section.settings):
-            label = QLabel(setting.label, frame)
+            label = PlainLabel(setting.label, frame)
             label.setFont(sans(15))
             label.setStyleSheet(f"color: {QUIET};")
             row = SentenceView(fonts, frame, line_height=1.35)

@@ -14,6 +14,7 @@ from decimus.figure.drawing import picture
 from decimus.figure.layout import laid_out
 from decimus.figure.outlines import measure
 from decimus.study.edits import Edit
+from decimus.window.plain import PlainLabel
 from decimus.window.theme import sans
 from decimus.wording.meanings import Meaning, meanings
 
@@ -43,7 +44,7 @@ class MeaningsPanel(QFrame):
             button = QPushButton("", self)
             button.setFont(sans(15, strong=True))
             button.clicked.connect(lambda _=False, c=column: self.chosen.emit(self._edits[c]))
-            image, answer = QLabel("", self), QLabel("", self)
+            image, answer = PlainLabel("", self), PlainLabel("", self)
             answer.setFont(sans(13))
             answer.setWordWrap(True)
             answer.setAlignment(Qt.AlignmentFlag.AlignTop)
@@ -57,7 +58,7 @@ class MeaningsPanel(QFrame):
         close = QPushButton("Close", self)
         close.setFont(sans(14))
         close.clicked.connect(self.hide)
-        title = QLabel("The same groups with each meaning of an error bar", self)
+        title = PlainLabel("The same groups with each meaning of an error bar", self)
         title.setFont(sans(14))
         self._grid.addWidget(title, 0, 0, 1, 2)
         self._grid.addWidget(close, 0, 2, Qt.AlignmentFlag.AlignRight)

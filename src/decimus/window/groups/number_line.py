@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QLineEdit, QPushButton, QVBoxLayout
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout
 
 from decimus.analysis.results import Results
 from decimus.errors import InputError
+from decimus.window.plain import PlainLabel
 from decimus.window.theme import QUIET, RED, sans
 from decimus.wording.number_search import what_is
 
@@ -17,7 +18,7 @@ class NumberLine(QFrame):
         super().__init__()
         self.setObjectName("panel")
         self._results: Results | None = None
-        label = QLabel("What is this number?", self)
+        label = PlainLabel("What is this number?", self)
         label.setFont(sans(14))
         label.setStyleSheet(f"color: {QUIET};")
         self.field = QLineEdit(self)
@@ -26,7 +27,7 @@ class NumberLine(QFrame):
         self.field.setMaximumWidth(160)
         self.field.setAccessibleName("A number from a draft or another program")
         self.field.textChanged.connect(self._say)
-        self.answer = QLabel("", self)
+        self.answer = PlainLabel("", self)
         self.answer.setFont(sans(15))
         self.answer.setWordWrap(True)
         close = QPushButton("Close", self)

@@ -5,8 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 from functools import partial
 
-from PySide6.QtCore import QMimeData, QPoint, Qt, QTimer, Signal
-from PySide6.QtGui import QGuiApplication
+from PySide6.QtCore import QPoint, Qt, QTimer, Signal
 from PySide6.QtWidgets import (
     QFrame,
     QHBoxLayout,
@@ -24,6 +23,7 @@ from decimus.report.summary_tables import exact_rows
 from decimus.study.edits import ChoosePairs
 from decimus.terms import Statistic
 from decimus.window.asking import asking_for
+from decimus.window.clipboard import copy_rich, copy_text
 from decimus.window.groups.lane_delegate import Replicate
 from decimus.window.groups.lanes_model import LanesModel
 from decimus.window.groups.lanes_view import LanesView
@@ -31,6 +31,7 @@ from decimus.window.groups.meanings_panel import MeaningsPanel
 from decimus.window.groups.number_line import NumberLine
 from decimus.window.groups.replicates_panel import ReplicatesPanel
 from decimus.window.groups.working_view import WorkingView
+from decimus.window.plain import menu_text
 from decimus.window.rich_text import html_table
 from decimus.window.sentences import SentenceFonts, SentenceView
 from decimus.window.store import Store
@@ -238,7 +239,7 @@ class GroupsPlace(QWidget):
             ("Copy in full precision", partial(self.copy, is_exact=True)),
             ("Copy as Markdown", self.copy_markdown),
         ):
-            menu.addAction(words).triggered.connect(lambda _=False, d=do: d())
+            menu.addAction(menu_text(words)).triggered.connect(lambda _=False, d=do: d())
         menu.addSeparator()
         for words, ending, is_exact in (
             ("Save as CSV, as shown", "csv", False),
@@ -247,7 +248,7 @@ class GroupsPlace(QWidget):
             ("Save as ODS, both", "ods", False),
             ("Save as Markdown", "md", False),
         ):
-            menu.addAction(words).triggered.connect(
+            menu.addAction(menu_text(words)).triggered.connect(
                 lambda _=False, e=ending, x=is_exact: self.table_wanted.emit(e, x)
             )
         menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
@@ -263,12 +264,10 @@ class GroupsPlace(QWidget):
         if is_exact:
             rows = [["" if c is None else str(c) for c in row] for row in exact_rows(results)]
             numeric = (False,) * len(rows[0])
-        data = QMimeData()
-        data.setText("\n".join("\t".join(row) for row in rows) + "\n")
-        data.setHtml(html_table(rows, numeric))
-        QGuiApplication.clipboard().setMimeData(data)
+        text = "\n".join("\t".join(row) for row in rows) + "\n"
+        copy_rich(text, html_table(rows, numeric))
 
     def copy_markdown(self) -> None:
         """Put the table on the clipboard as Markdown."""
         table = summary_table(self._store.results)
-        QGuiApplication.clipboard().setText(markdown((table.headings, *table.rows), table.numeric))
+        copy_text(markdown((table.headings, *table.rows), table.numeric))

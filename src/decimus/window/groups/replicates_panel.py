@@ -8,7 +8,6 @@ from PySide6.QtCore import QPoint, Qt, Signal
 from PySide6.QtWidgets import (
     QFrame,
     QHBoxLayout,
-    QLabel,
     QListView,
     QListWidget,
     QListWidgetItem,
@@ -20,6 +19,7 @@ from PySide6.QtWidgets import (
 from decimus.analysis.groups import Group
 from decimus.analysis.results import Results
 from decimus.window.choices import ChoiceMenu, choice_menu
+from decimus.window.plain import PlainLabel
 from decimus.window.theme import QUIET, sans
 from decimus.wording.asides import cell_choice
 from decimus.wording.numbers import full_number, plural
@@ -48,10 +48,10 @@ class ReplicatesPanel(QFrame):
         self._results: Results | None = None
         self._group: Group | None = None
         self._replicate: int | None = None
-        self.title = QLabel("", self)
+        self.title = PlainLabel("", self)
         self.title.setFont(sans(14))
         self.title.setStyleSheet(f"color: {QUIET};")
-        self.said = QLabel("", self)
+        self.said = PlainLabel("", self)
         self.said.setFont(sans(15))
         self.said.setWordWrap(True)
         self.list = QListWidget(self)

@@ -5,9 +5,11 @@ from __future__ import annotations
 from html import escape
 
 from PySide6.QtCore import Qt, Signal
-from PySide6.QtGui import QFont, QGuiApplication
+from PySide6.QtGui import QFont
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
+from decimus.window.clipboard import copy_text
+from decimus.window.plain import PlainLabel, RichLabel
 from decimus.window.rich_text import strong
 from decimus.window.theme import QUIET, sans, serif
 from decimus.wording.spans import Style
@@ -30,11 +32,9 @@ class WorkingView(QFrame):
         self.title = self._label(sans(14))
         self.title.setStyleSheet(f"color: {QUIET};")
         self.definition = self._label(sans(14))
-        self.formula = self._label(serif(18))
+        self.formula = self._label(serif(18), RichLabel)
         self.steps = self._label(sans(13))
         self.reading = self._label(sans(15))
-        for label in (self.title, self.definition, self.steps, self.reading):
-            label.setTextFormat(Qt.TextFormat.PlainText)
         self.exact = self._label(sans(13))
         for label in (self.steps, self.exact, self.definition):
             label.setStyleSheet(f"color: {QUIET};")
@@ -62,8 +62,8 @@ class WorkingView(QFrame):
         button.setFont(sans(14))
         return button
 
-    def _label(self, font: QFont) -> QLabel:
-        label = QLabel("", self)
+    def _label(self, font: QFont, kind: type[QLabel] = PlainLabel) -> QLabel:
+        label = kind("", self)
         label.setFont(font)
         label.setWordWrap(True)
         label.setTextInteractionFlags(Qt.TextInteractionFlag.TextSelectableByMouse)
@@ -91,7 +91,7 @@ class WorkingView(QFrame):
     def copy(self) -> None:
         """Put the working on the clipboard as text."""
         if self._working is not None:
-            QGuiApplication.clipboard().setText(self._working.as_text())
+            copy_text(self._working.as_text())
 
     def _ask_for_methods(self) -> None:
         if self._working is not None:

@@ -6,13 +6,14 @@ from collections.abc import Sequence
 from html import escape
 
 from PySide6.QtCore import QPoint, Qt, Signal
-from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from decimus.analysis.results import Results
 from decimus.window.choices import ChoiceMenu, choice_menu
 from decimus.window.measurements.ranges import Range
 from decimus.window.measurements.sheet_model import SheetModel
 from decimus.window.measurements.sheet_view import SheetView
+from decimus.window.plain import PlainLabel, RichLabel
 from decimus.window.rich_text import strong
 from decimus.window.sentences import SentenceFonts, SentenceView
 from decimus.window.store import Store
@@ -63,7 +64,7 @@ class MeasurementsPlace(QWidget):
         self.sheet.refused.connect(self.refused)
         self.sheet.cell_choice = self._cell_choice
         self.sheet.column_choice = self._column_choice
-        self._around = QLabel("", self)
+        self._around = PlainLabel("", self)
         self._around.setFont(sans(14))
         self._around.setStyleSheet(f"color: {QUIET};")
         self._around.setWordWrap(True)
@@ -71,7 +72,7 @@ class MeasurementsPlace(QWidget):
         self.strip.chosen.connect(store.apply)
         self._note = QFrame(self)
         self._note.setObjectName("note")
-        self._note_text = QLabel("", self._note)
+        self._note_text = RichLabel("", self._note)
         self._note_text.setFont(sans(15))
         self._note_text.setWordWrap(True)
         in_note = QVBoxLayout(self._note)

@@ -6,9 +6,10 @@ import re
 from collections.abc import Sequence
 
 from PySide6.QtCore import Signal
-from PySide6.QtWidgets import QLabel, QLineEdit, QMenu, QVBoxLayout, QWidget, QWidgetAction
+from PySide6.QtWidgets import QLineEdit, QMenu, QVBoxLayout, QWidget, QWidgetAction
 
 from decimus.errors import ChoiceError, InputError
+from decimus.window.plain import PlainLabel
 from decimus.window.theme import QUIET, RED, sans
 
 _PART = re.compile(r"(rows?|columns?)\s+(.+?)\s*$", re.IGNORECASE)
@@ -87,14 +88,14 @@ class RangeMenu(QMenu):
     def __init__(self, parent: QWidget) -> None:
         super().__init__(parent)
         field = QWidget(self)
-        label = QLabel("select cells, such as rows 3 to 9, columns 2 to 4", field)
+        label = PlainLabel("select cells, such as rows 3 to 9, columns 2 to 4", field)
         label.setFont(sans(13))
         label.setStyleSheet(f"color: {QUIET};")
         self.line = QLineEdit(field)
         self.line.setFont(sans(15))
         self.line.setMinimumWidth(260)
         self.line.setAccessibleName(label.text())
-        self.problem = QLabel("", field)
+        self.problem = PlainLabel("", field)
         self.problem.setFont(sans(13))
         self.problem.setStyleSheet(f"color: {RED};")
         self.problem.hide()

@@ -8,6 +8,7 @@ from decimus.analysis.results import Results
 from decimus.study.edits import Edit, WriteCells
 from decimus.study.tables import Table
 from decimus.window.measurements.sheet_facts import CellState, SheetFacts, sheet_facts
+from decimus.window.plain import tip
 from decimus.wording.columns import column_words
 
 _SPARE = 1
@@ -119,7 +120,7 @@ class SheetModel(QAbstractTableModel):
             side = Qt.AlignmentFlag.AlignLeft if is_name else Qt.AlignmentFlag.AlignRight
             return side | Qt.AlignmentFlag.AlignVCenter
         if role == Qt.ItemDataRole.ToolTipRole:
-            return self._facts.help_for(row, column)
+            return tip(self._facts.help_for(row, column) or "")
         return None
 
     def headerData(
@@ -129,7 +130,7 @@ class SheetModel(QAbstractTableModel):
         if role == self.ColourRole and orientation is Qt.Orientation.Horizontal:
             return self._facts.column_colours.get(section)
         if role == Qt.ItemDataRole.ToolTipRole and orientation is Qt.Orientation.Horizontal:
-            return column_words(self._results, section) if self._results is not None else ""
+            return tip(column_words(self._results, section)) if self._results is not None else ""
         if role != Qt.ItemDataRole.DisplayRole:
             return None
         if orientation is Qt.Orientation.Vertical:

@@ -35,10 +35,12 @@ from decimus.errors import InputError
 from decimus.formats.delimited import parse_delimited
 from decimus.study.edits import DeleteColumns, DeleteRows, InsertColumns, InsertRows
 from decimus.window.choices import ChoiceMenu, choice_menu
+from decimus.window.clipboard import copy_text
 from decimus.window.measurements.cells import CellDelegate
 from decimus.window.measurements.headings import ROW_HEIGHT, HeadingsView, RowNumbers
 from decimus.window.measurements.ranges import Range, RangeMenu, typed_range
 from decimus.window.measurements.sheet_model import SheetModel
+from decimus.window.plain import menu_text
 from decimus.window.theme import (
     QUIET,
     RULE,
@@ -255,7 +257,7 @@ class SheetView(QTableView):
         for block in self.selected_blocks():
             row = self._model.table_row(block.y())
             cells += self._model.table.block(row, block.x(), block.height(), block.width())
-        QGuiApplication.clipboard().setText("\n".join("\t".join(line) for line in cells))
+        copy_text("\n".join("\t".join(line) for line in cells))
 
     def paste(self) -> None:
         """The clipboard's cells from the current cell on."""
@@ -357,7 +359,9 @@ class SheetView(QTableView):
             ("Delete columns", DeleteColumns(sheet=sheet, at=block.x(), count=columns)),
         )
         for words, edit in edits:
-            menu.addAction(words).triggered.connect(lambda _=False, e=edit: self.edited.emit(e))
+            menu.addAction(menu_text(words)).triggered.connect(
+                lambda _=False, e=edit: self.edited.emit(e)
+            )
         if rows > 1:
             menu.addAction("Fill down").triggered.connect(lambda: self.fill(is_down=True))
         if columns > 1:

@@ -4,12 +4,10 @@ from __future__ import annotations
 
 from html import escape
 
-from PySide6.QtCore import QMimeData, Qt, Signal
-from PySide6.QtGui import QGuiApplication
+from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import (
     QFrame,
     QHBoxLayout,
-    QLabel,
     QPushButton,
     QScrollArea,
     QVBoxLayout,
@@ -17,6 +15,8 @@ from PySide6.QtWidgets import (
 )
 
 from decimus.analysis.results import Results
+from decimus.window.clipboard import copy_rich
+from decimus.window.plain import PlainLabel, RichLabel
 from decimus.window.rich_text import html_of, html_table
 from decimus.window.theme import MARGIN, QUIET, RULE, sans, serif
 from decimus.wording.captions import caption
@@ -35,14 +35,14 @@ class Passage(QFrame):
         self.setStyleSheet(f"#passage {{ border-bottom: 1px solid {RULE}; }}")
         self._plain = ""
         self._html = ""
-        heading = QLabel(title, self)
+        heading = PlainLabel(title, self)
         heading.setFont(sans(14))
         heading.setStyleSheet(f"color: {QUIET};")
         self.copy_button = QPushButton("Copy", self)
         self.copy_button.setFont(sans(14))
         self.copy_button.setAccessibleName(f"Copy the {title.lower()}")
         self.copy_button.clicked.connect(self.copy)
-        self.text = QLabel("", self)
+        self.text = RichLabel("", self)
         self.text.setFont(serif(17))
         self.text.setWordWrap(True)
         self.text.setTextInteractionFlags(
@@ -77,10 +77,7 @@ class Passage(QFrame):
 
     def copy(self) -> None:
         """Put the text on the clipboard, plain and rich."""
-        data = QMimeData()
-        data.setText(self._plain)
-        data.setHtml(self._html)
-        QGuiApplication.clipboard().setMimeData(data)
+        copy_rich(self._plain, self._html)
 
 
 class WriteUpPlace(QScrollArea):

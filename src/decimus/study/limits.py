@@ -1,0 +1,28 @@
+"""What numbers of a study may be, checked where they are read from a file.
+
+What a person types is refused with a message of its own by the edit that it makes.
+"""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from msgspec import Meta
+
+Index = Annotated[int, Meta(ge=0)]
+"""A sheet, row, column or question, counted from 0."""
+ConfidenceLevel = Annotated[float, Meta(ge=50, le=99.9)]
+"""In percent."""
+HeaderRows = Annotated[int, Meta(ge=0, le=2)]
+DecimalSign = Annotated[str, Meta(pattern="^[.,]$")]
+DecimalCount = Annotated[int, Meta(ge=0, le=15)]
+Width = Annotated[float, Meta(ge=30, le=500)]
+Height = Annotated[float, Meta(ge=25, le=500)]
+"""Of a figure, in mm."""
+TextSize = Annotated[float, Meta(ge=4, le=40)]
+"""In points."""
+Factor = Annotated[float, Meta(gt=0, le=100)]
+"""Of an SD or SE."""
+Colour = Annotated[str, Meta(pattern="^#[0-9a-fA-F]{6}$")]
+Move = Annotated[float, Meta(ge=-1000, le=1000)]
+"""By hand, in mm."""

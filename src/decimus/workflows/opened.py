@@ -1,0 +1,31 @@
+"""A study as it was opened, and the file it is kept in."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from pathlib import Path
+
+from decimus.study.history import History
+
+
+@dataclass(frozen=True)
+class StudyFile:
+    """The file a study is kept in, and the checksum of its content as last read or written."""
+
+    path: Path
+    checksum: str
+
+
+@dataclass(frozen=True)
+class OpenedFile:
+    """A study, and where it is kept if it was read from there.
+
+    Args:
+        history: the study with its past.
+        file: the study file; None for a table.
+        notes: what could not be read of it, each a sentence without its full stop.
+    """
+
+    history: History
+    file: StudyFile | None = None
+    notes: tuple[str, ...] = ()
