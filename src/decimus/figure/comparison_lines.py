@@ -110,12 +110,12 @@ def _placed_in_order(
                 break
             if other.top > bottom:
                 lift = other.top - room.bottom + 1e-6
-        placed.append(_at(line, trial.y + lift) if lift else trial)
+        placed.append(nudged(trial, lift))
     return tuple(placed)
 
 
 def nudged(line: PlacedLine, up_mm: float) -> PlacedLine:
-    """The line moved up by hand."""
+    """The line moved up, with its room."""
     bounds = line.bounds
     moved = replace(bounds, bottom=bounds.bottom + up_mm, top=bounds.top + up_mm)
     return replace(line, y=line.y + up_mm, bounds=moved)
