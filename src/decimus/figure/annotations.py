@@ -20,6 +20,7 @@ from decimus.figure.marks import (
     LINE_PT,
     Bounds,
     Dots,
+    Extent,
     Label,
     Mark,
     Part,
@@ -70,7 +71,9 @@ def wanted_lines(
         groups = (comparison.first, comparison.second)
         if all(levels in places for levels in groups):
             x1, x2 = sorted(places[levels] for levels in groups)
-            wanted.append(WantedLine(groups, x1, x2, type_.extent(comparison.runs)))
+            extent = type_.extent(comparison.runs)
+            text = "".join(run.text for run in comparison.runs)
+            wanted.append(WantedLine(groups, x1, x2, extent, _drop(text, extent)))
     return tuple(wanted)
 
 
@@ -132,7 +135,6 @@ def line_marks(placed: Placed, content: Content, type_: Typesetter) -> list[Mark
         target = Target(Part.COMPARISON, line.wanted.groups)
         x1, x2, y = line.wanted.x1, line.wanted.x2, line.y
         text = type_.line(runs[line.wanted.groups], line.text_x, line.baseline, Align.START, target)
-        text = _lowered(text)
         if line.is_text_inside:
             left, right = text.x - TEXT_GAP, text.x + text.extent.width + TEXT_GAP
             marks.append(Stroke(x1, y, left, y, LINE_PT, target=target))
@@ -152,6 +154,8 @@ def line_marks(placed: Placed, content: Content, type_: Typesetter) -> list[Mark
 
 def _lowered(text: Label) -> Label:
     """Stars set to the middle of their line."""
-    if text.text.strip("*"):
-        return text
-    return replace(text, y=text.y - _STAR_DROP * text.extent.ascent)
+    return replace(text, y=text.y - _drop(text.text, text.extent))
+
+
+def _drop(text: str, extent: Extent) -> float:
+    return 0.0 if text.strip("*") else _STAR_DROP * extent.ascent

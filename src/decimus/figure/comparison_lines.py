@@ -12,12 +12,16 @@ from decimus.study.questions import Levels
 
 @dataclass(frozen=True)
 class WantedLine:
-    """A comparison to draw: the groups at places x1 < x2, and the room its text takes."""
+    """A comparison to draw: the groups at places x1 < x2, and the room its text takes.
+
+    `drop` is how far the text is set lower than its typeface has it, in mm: stars stand high.
+    """
 
     groups: tuple[Levels, Levels]
     x1: float
     x2: float
     extent: Extent
+    drop: float = 0.0
 
 
 @dataclass(frozen=True)
@@ -39,8 +43,8 @@ class PlacedLine:
         """The height of the text's baseline."""
         extent = self.wanted.extent
         if self.is_text_inside:
-            return self.y - x_height(extent) / 2
-        return self.y + DOT_RADIUS + TEXT_GAP + extent.descent * 0.6
+            return self.y - x_height(extent) / 2 - self.wanted.drop
+        return self.y + DOT_RADIUS + TEXT_GAP + extent.descent * 0.6 - self.wanted.drop
 
 
 DOT_RADIUS = 0.48
@@ -139,8 +143,8 @@ def _at(line: WantedLine, y: float) -> PlacedLine:
     below = DOT_RADIUS
     above = DOT_RADIUS
     if inside:
-        below = max(below, x_height(line.extent) / 2 + line.extent.descent * 0.6)
-        above = max(above, line.extent.ascent - x_height(line.extent) / 2)
+        below = max(below, x_height(line.extent) / 2 + line.extent.descent * 0.6 + line.drop)
+        above = max(above, line.extent.ascent - x_height(line.extent) / 2 - line.drop)
     else:
         above = DOT_RADIUS + TEXT_GAP + line.extent.height
     air = CLEARANCE / 4
