@@ -79,7 +79,7 @@ def _table_in(
     where = str(path)
     source = Source()
     if is_workbook(content) or (path.suffix.lower() in _WORKBOOKS and content):
-        blocks = sheet_blocks(content, where, name_in_words(path))
+        blocks = sheet_blocks(content, where, name_in_words(path), progress)
         block = chosen_block(blocks, sheet, where)
         parts = tuple(dict.fromkeys(block.name for block in blocks))
         return FoundTable(block.table, Source(part=block.name), parts)

@@ -2,20 +2,31 @@
 
 from __future__ import annotations
 
-import io
 import re
-import zipfile
+import subprocess
+import sys
+import time
 from collections.abc import Sequence
+from contextlib import suppress
 from dataclasses import dataclass
-from datetime import date, datetime, time, timedelta
+from itertools import islice
+
+import msgspec
 
 from decimus.errors import TableError
+from decimus.formats.archives import ArchiveError, opened
+from decimus.formats.progress import Progress, no_progress
+from decimus.formats.workbook_reader import COMPOUND, Answer
 from decimus.study.tables import Block, Table
 
-_COMPOUND = b"\xd0\xcf\x11\xe0"
 _ZIP = b"PK\x03\x04"
-_LARGEST = 2 * 1024**3
-"""Bytes a workbook may unpack to."""
+_NUMBER = re.compile(r"\s*[-+\u2212]?\d[\d.,]*(e[-+]?\d+)?\s*%?\s*", re.IGNORECASE)
+_READER = "decimus.formats.workbook_reader"
+_LEAST_MEMORY, _MEMORY_PER_BYTE, _MOST_MEMORY = 512 * 1024**2, 15, 6 * 1024**3
+"""Bytes that reading a workbook may take: always, for each byte unpacked, and at most."""
+_LEAST_SECONDS, _BYTES_PER_SECOND = 4, 3_000_000
+_PAUSE = 0.1
+"""Seconds after which progress is told."""
 _SAVE_AS = "Save the sheet as XLSX, ODS or CSV without a password and open that"
 _RANGE = re.compile(r"([A-Z]{1,3})(\d+):([A-Z]{1,3})(\d+)", re.IGNORECASE)
 
@@ -42,7 +53,7 @@ class SheetBlock:
 
 def is_workbook(content: bytes) -> bool:
     """True for content that is a workbook by its first bytes, encrypted ones included."""
-    if content.startswith(_COMPOUND):
+    if content.startswith(COMPOUND):
         return True
     if not content.startswith(_ZIP):
         return False
@@ -52,38 +63,72 @@ def is_workbook(content: bytes) -> bool:
     )
 
 
-def sheet_blocks(content: bytes, where: str, title: str) -> tuple[SheetBlock, ...]:
+def sheet_blocks(
+    content: bytes, where: str, title: str, progress: Progress = no_progress
+) -> tuple[SheetBlock, ...]:
     """Every table in a workbook, sheet by sheet; those with most numbers first in a sheet.
+
+    Args:
+        content: the bytes of the file.
+        where: what to call it in a message.
+        title: the start of the tables' titles.
+        progress: called now and then, and may stop the reading.
 
     Raises:
         TableError: it is encrypted, damaged, too large, or holds no cell.
     """
-    _check(content, where)
-    from python_calamine import CalamineError, CalamineWorkbook, PasswordError
-
-    try:
-        workbook = CalamineWorkbook.from_filelike(io.BytesIO(content))
-        names = workbook.sheet_names
-        sheets = {
-            name: workbook.get_sheet_by_name(name).to_python(skip_empty_area=False)
-            for name in names
-        }
-    except PasswordError as error:
-        raise _encrypted(where) from error
-    except (CalamineError, OSError, ValueError) as error:
-        raise TableError(
-            f"The workbook is damaged or not one ({error})", where=where, remedy=_SAVE_AS
-        ) from error
-    found = [
-        block
-        for name, rows in sheets.items()
-        for block in blocks_of([[_text(cell) for cell in row] for row in rows], name, title)
-    ]
+    size = _unpacked_size(content, where)
+    answer = _read_apart(content, size, where, progress)
+    if answer.is_protected:
+        raise _encrypted(where)
+    if answer.problem:
+        raise TableError(answer.problem, where=where, remedy=answer.remedy or _SAVE_AS)
+    found = [block for name, rows in answer.sheets for block in blocks_of(rows, name, title)]
     if not found:
         raise TableError(
             "The workbook is empty", where=where, remedy="Choose one with measurements"
         )
     return tuple(found)
+
+
+def _read_apart(content: bytes, size: int, where: str, progress: Progress) -> Answer:
+    """What a process of its own makes of a workbook, in the memory and time that it is worth.
+
+    Raises:
+        TableError: it takes more.
+        Stopped: nobody waits for it any more.
+    """
+    memory = min(_LEAST_MEMORY + _MEMORY_PER_BYTE * size, _MOST_MEMORY)
+    seconds = _LEAST_SECONDS + size // _BYTES_PER_SECOND
+    process = subprocess.Popen(  # noqa: S603 - our own interpreter and module
+        [sys.executable, "-P", "-m", _READER, str(memory), str(seconds)],
+        stdin=subprocess.PIPE,
+        stdout=subprocess.PIPE,
+        stderr=subprocess.DEVNULL,
+    )
+    late = time.monotonic() + 4 * seconds
+    sent: bytes | None = content
+    with process:
+        try:
+            while True:
+                try:
+                    out, _ = process.communicate(sent, timeout=_PAUSE)
+                    break
+                except subprocess.TimeoutExpired:
+                    sent = None
+                    progress(0.1)
+                    if time.monotonic() > late:
+                        process.kill()
+        finally:
+            process.kill()
+    if process.returncode == 0:
+        with suppress(msgspec.MsgspecError):
+            return msgspec.msgpack.decode(out, type=Answer)
+    raise TableError(
+        "The workbook takes more memory or time to read than its size allows",
+        where=where,
+        remedy="Save the table as CSV",
+    )
 
 
 def chosen_block(blocks: Sequence[SheetBlock], name: str | None, where: str) -> SheetBlock:
@@ -132,48 +177,30 @@ def column_letters(column: int) -> str:
     return letters
 
 
-def _check(content: bytes, where: str) -> None:
-    if content.startswith(_COMPOUND):
+def _unpacked_size(content: bytes, where: str) -> int:
+    """How many bytes a workbook unpacks to.
+
+    Raises:
+        TableError: it is encrypted, damaged, or unpacks to more than a workbook can.
+    """
+    if content.startswith(COMPOUND):
         if "EncryptedPackage".encode("utf-16-le") in content:
             raise _encrypted(where)
-        return
+        return len(content)
     try:
-        with zipfile.ZipFile(io.BytesIO(content)) as archive:
-            if sum(info.file_size for info in archive.infolist()) > _LARGEST:
-                raise TableError(
-                    "The workbook unpacks to more than 2 GB", where=where, remedy=_SAVE_AS
-                )
-            names = set(archive.namelist())
-            if "META-INF/manifest.xml" in names and b"encryption-data" in archive.read(
-                "META-INF/manifest.xml"
-            ):
+        with opened(content) as archive:
+            manifest = "META-INF/manifest.xml"
+            if manifest in archive.names and b"encryption-data" in archive.read(manifest):
                 raise _encrypted(where)
-    except (zipfile.BadZipFile, EOFError, OSError, zipfile.zlib.error) as error:  # type: ignore[attr-defined]
+            return sum(archive.size(name) for name in archive.names)
+    except ArchiveError as error:
         raise TableError(
-            "The workbook is damaged or cut short", where=where, remedy=_SAVE_AS
+            f"The workbook is damaged or cut short ({error})", where=where, remedy=_SAVE_AS
         ) from error
 
 
 def _encrypted(where: str) -> TableError:
     return TableError("The workbook is protected by a password", where=where, remedy=_SAVE_AS)
-
-
-def _text(cell: object) -> str:
-    """A cell as a person would type it: numbers by their shortest round-trip text."""
-    if cell is None:
-        return ""
-    if isinstance(cell, bool):
-        return "TRUE" if cell else "FALSE"
-    if isinstance(cell, float):
-        return str(int(cell)) if cell.is_integer() and abs(cell) < 1e15 else repr(cell)
-    if isinstance(cell, datetime):
-        is_date = (cell.hour, cell.minute, cell.second) == (0, 0, 0)
-        return cell.date().isoformat() if is_date else cell.isoformat(" ", "seconds")
-    if isinstance(cell, date | time):
-        return cell.isoformat()
-    if isinstance(cell, timedelta):
-        return str(cell)
-    return str(cell)
 
 
 # --- several tables in one sheet ------------------------------------------------------------
@@ -231,7 +258,7 @@ def _tables(table: Table, filled: list[list[bool]], left: int, right: int) -> li
     pending: int | None = None
     for top, bottom in runs:
         cells = table.block(top, left, bottom - top, right - left)
-        is_table = _has_heading(cells) and _numeric_rows(cells) >= 2
+        is_table = _has_heading(cells) and _has_numeric_rows(cells, 2)
         if is_table:
             found.append((pending if pending is not None else top, bottom))
             pending = None
@@ -241,7 +268,7 @@ def _tables(table: Table, filled: list[list[bool]], left: int, right: int) -> li
             pending = top
     if not found and runs:
         cells = table.block(0, left, table.row_count, right - left)
-        return [(runs[0][0], runs[-1][1])] if _numeric_rows(cells) else []
+        return [(runs[0][0], runs[-1][1])] if _has_numeric_rows(cells, 1) else []
     return found
 
 
@@ -250,12 +277,14 @@ def _has_heading(cells: Block) -> bool:
     return any(cell.strip() and not _is_number(cell) for row in cells[:2] for cell in row)
 
 
-def _numeric_rows(cells: Block) -> int:
-    return sum(any(_is_number(cell) for cell in row) for row in cells)
+def _has_numeric_rows(cells: Block, wanted: int) -> bool:
+    """True when so many rows hold a number; stops looking at the last that is needed."""
+    rows = (row for row in cells if any(_is_number(cell) for cell in row))
+    return sum(1 for _ in islice(rows, wanted)) == wanted
 
 
 def _is_number(cell: str) -> bool:
-    return bool(re.fullmatch(r"\s*[-+\u2212]?\d[\d.,]*(e[-+]?\d+)?\s*%?\s*", cell, re.IGNORECASE))
+    return _NUMBER.fullmatch(cell) is not None
 
 
 def _numbers(table: Table) -> int:
