@@ -20,6 +20,8 @@ _TURNS = frozenset("\u202a\u202b\u202c\u202d\u202e\u2066\u2067\u2068\u2069")
 
 def one_line(text: str) -> str:
     """Text that may hold foreign names as one line that shows just what is in it."""
+    if text.isprintable():
+        return text.strip()
     signs = []
     for sign in text:
         kind = unicodedata.category(sign)

@@ -11,6 +11,8 @@ from decimus.wording.spans import Style, Text
 
 _FACES = {Style.ITALIC: Face.ITALIC, Style.STRONG: Face.STRONG}
 LINE_SPACING = 1.12
+_LONGEST = 1500
+"""Letters of a line, more than the smallest text fits onto the widest page."""
 
 
 class Align(Enum):
@@ -81,7 +83,7 @@ class Typesetter:
     def wrapped(self, text: str, width: float) -> tuple[str, ...]:
         """The text in lines no wider than `width`; a single word may still be wider."""
         lines: list[str] = []
-        for word in text.split(" "):
+        for word in text[:_LONGEST].split(" "):
             trial = f"{lines[-1]} {word}" if lines else word
             if lines and self.extent(trial).width <= width:
                 lines[-1] = trial
@@ -91,9 +93,14 @@ class Typesetter:
 
     def shortened(self, text: str, width: float) -> str:
         """The text, or as much of it as fits into `width` with an ellipsis."""
-        if self.extent(text).width <= width:
+        if len(text) <= _LONGEST and self.extent(text).width <= width:
             return text
-        kept = text
-        while kept and self.extent(f"{kept}…").width > width:
-            kept = kept[:-1]
-        return f"{kept.rstrip()}…"
+        # The most letters that fit, found by halving: widths grow with every letter.
+        fitting, too_many = 0, min(len(text), _LONGEST) + 1
+        while too_many - fitting > 1:
+            middle = (fitting + too_many) // 2
+            if self.extent(f"{text[:middle]}…").width <= width:
+                fitting = middle
+            else:
+                too_many = middle
+        return f"{text[:fitting].rstrip()}…"

@@ -18,7 +18,7 @@ from PySide6.QtWidgets import (
 
 from decimus.analysis.results import Results
 from decimus.study.edits import Edit
-from decimus.window.plain import RichLabel, menu_text, tip
+from decimus.window.plain import RichLabel, cut, menu_text, tip
 from decimus.window.rich_text import strong
 from decimus.window.sentences import SentenceFonts, SentenceView
 from decimus.window.store import Store
@@ -36,6 +36,9 @@ from decimus.window.theme import (
 from decimus.wording.remark_words import RemarkWords
 from decimus.wording.remarks import remark_words
 from decimus.wording.settings import foot_sentence
+
+_LONGEST = 500
+"""Letters of a remark in one line, more than the widest window shows."""
 
 
 class RemarkButton(QAbstractButton):
@@ -57,7 +60,7 @@ class RemarkButton(QAbstractButton):
         else:
             count = len(remarks)
             lead = "1 remark" if count == 1 else f"{count} remarks"
-            self.setText(f"{lead}: {remarks[0].head} {remarks[0].why}")
+            self.setText(cut(f"{lead}: {remarks[0].head} {remarks[0].why}", _LONGEST))
         self.setShortcut(QKeySequence())  # an ampersand in a name is no key to press
         self.setEnabled(bool(remarks))
         self.setAccessibleName(self.text())

@@ -20,6 +20,7 @@ class Message(QFrame):
     def __init__(self) -> None:
         super().__init__()
         self.setObjectName("problem")
+        self._said = ""
         self._label = PlainLabel("", self)
         self._label.setFont(sans(15))
         self._label.setWordWrap(True)
@@ -37,10 +38,11 @@ class Message(QFrame):
     @property
     def text(self) -> str:
         """What is said."""
-        return self._label.text()
+        return self._said
 
     def say(self, text: str, *ways: Way) -> None:
         """Say it, with what can be done about it; any of that puts the line away."""
+        self._said = text
         self._label.setText(text)
         for button in self.ways:
             self._layout.removeWidget(button)
