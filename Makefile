@@ -6,6 +6,7 @@ PIP := $(BIN)/python -m pip install --quiet --disable-pip-version-check --constr
 .PHONY: demo test check format lint types contract tests screens bench clean
 
 demo: .venv/runtime
+	@$(BIN)/python scripts/system_libraries.py
 	@$(BIN)/decimus demo
 
 test: check
@@ -43,8 +44,8 @@ clean:
 		|| { echo "Python 3.11 or later is needed; set PYTHON=/path/to/python3.11"; exit 1; }
 	@test -x $(BIN)/python || $(PYTHON) -m venv .venv \
 		|| { echo "Making the environment failed; on Debian: apt-get install python3-venv"; exit 1; }
-	@$(PIP) --editable .
 	@$(BIN)/python scripts/system_libraries.py
+	@$(PIP) --editable .
 	@touch $@
 
 .venv/development: .venv/runtime

@@ -5,6 +5,10 @@ from __future__ import annotations
 import gc
 import os
 import sys
+from contextlib import suppress
+
+_INTERRUPTED = 130
+"""What shells expect of a program that Ctrl+C has ended."""
 
 
 def run(argv: list[str] | None = None) -> int:
@@ -22,12 +26,27 @@ def run(argv: list[str] | None = None) -> int:
 
 def main() -> None:
     """Run the program as a process, and end it."""
+    from decimus.cli.streams import prepare, say
+
+    prepare()
     # Loading makes many objects and hardly any garbage; looking for it takes a tenth of it.
     gc.set_threshold(50_000, 20, 20)
-    status = run()
-    sys.stdout.flush()
-    sys.stderr.flush()
-    if "decimus.window" in sys.modules:
+    status = 0
+    try:
+        status = run()
+        sys.stdout.flush()
+    except KeyboardInterrupt:
+        say("stopped")
+        status = _INTERRUPTED
+    except BrokenPipeError:
+        status = 0  # the reader has had enough
+    except OSError as error:
+        if status == 0:
+            say(f"standard output cannot be written ({error.strerror})")
+        status = 1
+    with suppress(OSError, ValueError):
+        sys.stderr.flush()
+    if "decimus.window" in sys.modules and status != _INTERRUPTED:
         sys.exit(status)
     # What a command has read is given back at once by ending, not value by value.
     os._exit(status)

@@ -12,6 +12,7 @@ Anything else that is raised is our own fault and is reported as such.
 
 from __future__ import annotations
 
+import re
 import unicodedata
 
 _TURNS = frozenset("\u202a\u202b\u202c\u202d\u202e\u2066\u2067\u2068\u2069")
@@ -32,6 +33,15 @@ def one_line(text: str) -> str:
         else:
             signs.append(sign)
     return "".join(signs).strip()
+
+
+_UNDRAWABLE = re.compile("[\x00-\x08\x0b\x0c\x0e-\x1f\x7f-\x9f\ud800-\udfff\ufffe\uffff]")
+_LINE_ENDS = re.compile("[\t\n\r\u2028\u2029]+")
+
+
+def drawable(text: str) -> str:
+    """Text without what XML cannot hold and no typeface has: control signs, halves of signs."""
+    return _UNDRAWABLE.sub("\ufffd", _LINE_ENDS.sub(" ", text))
 
 
 class DecimusError(Exception):

@@ -3,9 +3,12 @@
 from __future__ import annotations
 
 import argparse
-from typing import NoReturn
+from typing import TYPE_CHECKING, NoReturn
 
 from decimus import __version__
+
+if TYPE_CHECKING:
+    from _typeshed import SupportsWrite
 
 
 class UsageError(Exception):
@@ -18,6 +21,10 @@ class Parser(argparse.ArgumentParser):
     def error(self, message: str) -> NoReturn:
         """Raise the one line that says what is wrong."""
         raise UsageError(f"{message} (see {self.prog} --help)")
+
+    def _print_message(self, message: str, file: SupportsWrite[str] | None = None) -> None:
+        """Print help; an output that takes none is an error like any other."""
+        print(message, end="", file=file)
 
 
 def parser() -> Parser:

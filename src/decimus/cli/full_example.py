@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-import sys
 from pathlib import Path
 
 from decimus.analysis.results import Results
+from decimus.cli.streams import say
 from decimus.cli.tables import comparison_text, summary_text
 from decimus.errors import DecimusError
 from decimus.formats.study_file import save_study
@@ -28,10 +28,10 @@ def run_full_example(history: History, name: str, folder: Path) -> int:
             export_figure(results, folder / f"{name}.{suffix}", dpi=300)
         save_study(folder / f"{name}.decimus", history)
     except OSError as error:
-        print(f"decimus: {folder}: {error.strerror}", file=sys.stderr)
+        say(f"{folder}: {error.strerror}")
         return 1
     except DecimusError as error:
-        print(f"decimus: {error}", file=sys.stderr)
+        say(str(error))
         return 1
     for suffix in ("png", "svg", "decimus"):
         print(f"written: {folder / name}.{suffix}")

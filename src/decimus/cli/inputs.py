@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import argparse
-import sys
 from pathlib import Path
 
 from msgspec.structs import replace
@@ -12,6 +11,7 @@ from decimus.analysis.error_bars import fitting_error_bar
 from decimus.analysis.results import Results
 from decimus.cli.arguments import UsageError
 from decimus.cli.read_ahead import Ahead, delimiter_told
+from decimus.cli.streams import read_input, say
 from decimus.errors import InputError
 from decimus.formats.delimited import decoded_table
 from decimus.formats.files import in_words
@@ -73,11 +73,11 @@ def _study(arguments: argparse.Namespace, ahead: Ahead) -> Study:
 
         opened = open_file(Path(arguments.file))
         for note in opened.notes:
-            print(f"decimus: {in_words(arguments.file)}: {note}", file=sys.stderr)
+            say(f"{in_words(arguments.file)}: {note}")
         return opened.history.study
     title = "standard input"
     delimiter = delimiter_told(arguments)
-    table = decoded_table(sys.stdin.buffer.read(), title, delimiter, title=title)
+    table = decoded_table(read_input(), title, delimiter, title=title)
     return BringInTable(table=table).apply(Study())
 
 

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import argparse
-import json
 import os
 import sys
 from enum import StrEnum
@@ -12,7 +11,9 @@ from typing import TYPE_CHECKING, TypeVar
 
 from decimus.cli.arguments import UsageError, parser
 from decimus.cli.read_ahead import read_ahead
+from decimus.cli.streams import print_bytes, print_json, say
 from decimus.errors import DecimusError, DesignError, InputError
+from decimus.formats.files import in_words
 
 if TYPE_CHECKING:
     from decimus.analysis.results import Results
@@ -42,6 +43,9 @@ def run_command(argv: list[str]) -> int:
     except BrokenPipeError:
         # The reader has had enough; nothing is wrong, and nothing more can be said.
         os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
+    except OSError as error:
+        # Files are read and written elsewhere, with messages of their own.
+        return _fail(f"standard output cannot be written ({error.strerror})", UNUSABLE)
     except Exception as fault:  # noqa: BLE001 - our own fault: said in one line like any other
         what = f"{type(fault).__name__}: {fault}"
         return _fail(
@@ -51,13 +55,8 @@ def run_command(argv: list[str]) -> int:
 
 
 def _fail(message: str, status: int) -> int:
-    one_line = " ".join(message.split())
-    print(f"decimus: {one_line}", file=sys.stderr)
+    say(message)
     return status
-
-
-def _print_json(record: object) -> None:
-    print(json.dumps(record, ensure_ascii=False, indent=2, allow_nan=False))
 
 
 def _results(arguments: argparse.Namespace) -> Results:
@@ -74,9 +73,9 @@ def _summary(arguments: argparse.Namespace) -> None:
     results = _results(arguments)
     level = results.question.error_bar_level
     if arguments.json:
-        _print_json(summary_record(results, level))
+        print_json(summary_record(results, level))
     elif arguments.csv:
-        sys.stdout.write(csv_bytes(summary_rows(results, level)).decode())
+        print_bytes(csv_bytes(summary_rows(results, level)))
     else:
         from decimus.cli.tables import summary_text
 
@@ -94,7 +93,7 @@ def _compare(arguments: argparse.Namespace) -> None:
         raise InputError(refusal.what, where=arguments.file, remedy=refusal.remedy)
     with_pairs = arguments.pairs != "none"
     if arguments.json:
-        _print_json(comparison_record(results, comparison, with_pairs=with_pairs))
+        print_json(comparison_record(results, comparison, with_pairs=with_pairs))
     else:
         from decimus.cli.tables import comparison_text
 
@@ -135,7 +134,7 @@ def _figure(arguments: argparse.Namespace) -> None:
         question = ChooseErrorBar(error_bar=error_bar).changed(question)
     results = Results(results.study.with_question(results.number, question), results.number)
     if lacking := export_figure(results, output, arguments.dpi):
-        print(f"decimus: {output}: the typeface has no signs for {lacking}", file=sys.stderr)
+        say(f"{in_words(output)}: the typeface has no signs for {lacking}")
 
 
 def _report(arguments: argparse.Namespace) -> None:

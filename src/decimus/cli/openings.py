@@ -7,11 +7,14 @@ import subprocess
 import sys
 from pathlib import Path
 
+from decimus.cli.libraries import has_display, install_line, missing
+from decimus.cli.streams import say
 from decimus.errors import InputError
 from decimus.study.history import History
 from decimus.workflows.opened import OpenedFile
 
 _TEXT_COMMANDS = ("summary", "compare", "figure", "report")
+_WITHOUT_DISPLAY = ("offscreen", "minimal")
 _PROBE = "from PySide6.QtGui import QGuiApplication; QGuiApplication([])"
 
 
@@ -24,10 +27,10 @@ def opening_from(argv: list[str]) -> OpenedFile | int:
     if argv and argv[0] == "demo":
         return _demo(argv)
     if len(argv) > 1:
-        print(f"decimus: {argv[1]} is one argument too many (see decimus --help)", file=sys.stderr)
+        say(f"{argv[1]} is one argument too many (see decimus --help)")
         return 2
     if (reason := no_window_reason()) is not None:
-        print(f"decimus: {reason}; the commands need none, see decimus --help", file=sys.stderr)
+        say(f"{reason}; the commands need none, see decimus --help")
         return 1
     return _file(argv[0]) if argv else OpenedFile(History())
 
@@ -38,7 +41,7 @@ def _file(name: str) -> OpenedFile | int:
     try:
         return open_file(Path(name))
     except InputError as error:
-        print(f"decimus: {error}", file=sys.stderr)
+        say(str(error))
         return 1
 
 
@@ -52,7 +55,7 @@ def _demo(argv: list[str]) -> OpenedFile | int:
     except SystemExit as end:
         return end.code if isinstance(end.code, int) else 0
     except (UsageError, InputError) as error:
-        print(f"decimus: {error}", file=sys.stderr)
+        say(str(error))
         return 2
     if arguments.list:
         for candidate in EXAMPLES:
@@ -69,14 +72,25 @@ def _demo(argv: list[str]) -> OpenedFile | int:
 def no_window_reason() -> str | None:
     """Why no window can be opened here; None when one can.
 
-    A display that is named but gone makes the window library abort the process, so
-    the first look is left to a process of its own.
+    A display that is named but gone makes the window library abort the process, and so does a
+    library that it lacks; so the first look is left to a process of its own.
     """
-    if os.environ.get("QT_QPA_PLATFORM"):
+    platform = os.environ.get("QT_QPA_PLATFORM", "")
+    if platform.partition(":")[0] in _WITHOUT_DISPLAY:
         return None
-    if not (os.environ.get("DISPLAY") or os.environ.get("WAYLAND_DISPLAY")):
+    if not (platform or has_display()):
         return "there is no display for a window"
-    probe = subprocess.run(  # noqa: S603 - our own interpreter with a fixed text
-        [sys.executable, "-c", _PROBE], capture_output=True, check=False, timeout=60
-    )
-    return None if probe.returncode == 0 else "the display cannot be used for a window"
+    try:
+        probe = subprocess.run(  # noqa: S603 - our own interpreter with a fixed text
+            [sys.executable, "-P", "-c", _PROBE], capture_output=True, check=False, timeout=60
+        )
+    except subprocess.TimeoutExpired:
+        return "the display does not answer"
+    if probe.returncode == 0:
+        return None
+    lacking = missing()
+    if lacking:
+        names, line = ", ".join(lacking), install_line(list(lacking.values()))
+        return f"the window needs {names}, which this system lacks (run: sudo {line})"
+    where = os.environ.get("DISPLAY") or os.environ.get("WAYLAND_DISPLAY") or "none is named"
+    return f"the display ({where}) cannot be used for a window"

@@ -6,6 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from enum import Enum
 
+from decimus.errors import drawable
 from decimus.study.questions import Levels
 
 INK = "#000000"
@@ -126,6 +127,10 @@ class Run:
 
     text: str
     face: Face = Face.REGULAR
+
+    def __post_init__(self) -> None:
+        if not self.text.isprintable():
+            object.__setattr__(self, "text", drawable(self.text))
 
 
 @dataclass(frozen=True)

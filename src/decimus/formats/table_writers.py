@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 import io
+import re
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from decimus.errors import drawable
 from decimus.formats.delimited import written_csv
 
 Cell = str | float | None
@@ -49,11 +51,15 @@ def markdown(rows: Sequence[Sequence[str]], numeric: Sequence[bool]) -> str:
     """Rows as a Markdown table, headings first; numeric columns to the right."""
 
     def line(cells: Sequence[str]) -> str:
-        return "| " + " | ".join(cell.replace("|", "\\|") for cell in cells) + " |"
+        return "| " + " | ".join(_MARKED.sub(r"\\\g<0>", drawable(c)) for c in cells) + " |"
 
     rule = "|" + "|".join("---:" if is_number else "---" for is_number in numeric) + "|"
     head, *body = rows
     return "\n".join([line(head), rule, *(line(row) for row in body)]) + "\n"
+
+
+_MARKED = re.compile(r"[\\`*_{}\[\]<>|~&#!@]|:(?=//)|(?<=www)\.", re.IGNORECASE)
+"""What Markdown would take for more than text; links that make themselves included."""
 
 
 def xlsx_bytes(sheets: Sequence[NamedRows]) -> bytes:
@@ -69,12 +75,22 @@ def xlsx_bytes(sheets: Sequence[NamedRows]) -> bytes:
             for row, cells in enumerate(sheet.rows):
                 for column, cell in enumerate(cells):
                     if isinstance(cell, str):
-                        page.write_string(row, column, cell, strong if row == 0 else None)
+                        page.write_string(row, column, _fitting(cell), strong if row == 0 else None)
                     elif cell is not None:
                         page.write_number(row, column, _Exact(cell))
             page.freeze_panes(1, 0)
             page.autofit()
     return out.getvalue()
+
+
+_LONGEST = 32_767
+"""Letters that a cell of a workbook can hold."""
+
+
+def _fitting(text: str) -> str:
+    """Text as a cell of a workbook can hold it."""
+    text = drawable(text)
+    return text if len(text) <= _LONGEST else f"{text[: _LONGEST - 1]}…"
 
 
 class _Exact(float):
@@ -96,7 +112,7 @@ def ods_bytes(sheets: Sequence[NamedRows]) -> bytes:
             row = Row()
             for column, cell in enumerate(cells):
                 if cell is not None:
-                    row.set_value(column, cell)
+                    row.set_value(column, _fitting(cell) if isinstance(cell, str) else cell)
             table.append_row(row)
         document.body.append(table)
     out = io.BytesIO()

@@ -14,18 +14,20 @@ from PySide6.QtGui import (
     QGuiApplication,
     QKeySequence,
     QShortcut,
+    QShowEvent,
 )
 from PySide6.QtWidgets import QMainWindow, QSplitter, QStackedWidget, QVBoxLayout, QWidget
 
 from decimus.analysis.results import Results
 from decimus.errors import InputError
 from decimus.examples.catalogue import example
-from decimus.formats.files import name_in_words
+from decimus.formats.files import name_in_words, path_of_stored
 from decimus.study.history import History
 from decimus.study.tables import Table
 from decimus.window.beside import Beside
 from decimus.window.data_files import DataFiles
 from decimus.window.exports import Files
+from decimus.window.fitting import fit
 from decimus.window.foot import Foot
 from decimus.window.keeping import Keeping
 from decimus.window.measurements.place import MeasurementsPlace
@@ -51,6 +53,8 @@ if TYPE_CHECKING:
 
 _WORK_SHARE = 58
 _PAUSE_MS = 20
+_FRAME_MS = 150
+"""By then a desktop has put its frame around a window."""
 _MANY_ROWS = 100_000
 """Rows of a table from which on showing it takes longer than a frame."""
 
@@ -91,8 +95,7 @@ class MainWindow(QMainWindow):
         self._lay_out()
         self._connect()
         self.setAcceptDrops(True)
-        self.resize(1280, 800)
-        self.setMinimumSize(1024, 700)
+        fit(self)
         self.thread_line.go(self.place)
         self._show(self.store.results)
         self.body.setFocus()
@@ -379,6 +382,11 @@ class MainWindow(QMainWindow):
         corner.setX(corner.x() - menu.sizeHint().width())
         menu.popup(corner)
 
+    def showEvent(self, event: QShowEvent) -> None:
+        """Fit the screen anew, now that the frame is there to be measured."""
+        super().showEvent(event)
+        QTimer.singleShot(_FRAME_MS, self, lambda: fit(self))
+
     # --- dropping files ------------------------------------------------------------
 
     def dragEnterEvent(self, event: QDragEnterEvent) -> None:
@@ -388,8 +396,9 @@ class MainWindow(QMainWindow):
             event.acceptProposedAction()
 
     def dropEvent(self, event: QDropEvent) -> None:
-        """Open what was dropped."""
-        self.files.open_path(Path(event.mimeData().urls()[0].toLocalFile()))
+        """Open what was dropped; the encoded form keeps a name that is no text."""
+        url = event.mimeData().urls()[0]
+        self.files.open_path(path_of_stored(bytes(url.toEncoded().data()).decode("ascii")))
 
     def closeEvent(self, event: QCloseEvent) -> None:
         """Close without asking; what is not saved can be brought back at the next start."""

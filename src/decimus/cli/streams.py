@@ -1,0 +1,60 @@
+"""Standard input and output, whatever the shell has made of them."""
+
+from __future__ import annotations
+
+import json
+import os
+import sys
+from contextlib import suppress
+from io import TextIOWrapper
+from pathlib import Path
+
+from decimus.errors import InputError, one_line
+
+
+def prepare() -> None:
+    """See to it that printing can fail in one way only: by an OSError on standard output.
+
+    An output that is closed takes nothing; one in another encoding than ours shows what it can.
+    """
+    if sys.stderr is None:
+        # Otherwise what goes there would go to standard output.
+        sys.stderr = Path(os.devnull).open("w")  # noqa: SIM115
+    if sys.stdout is None:
+        # Printing into nothing would end as if all were well.
+        sys.stdout = Path("/dev/full").open("w")  # noqa: SIM115
+    for stream in (sys.stdout, sys.stderr):
+        if isinstance(stream, TextIOWrapper):
+            stream.reconfigure(errors="replace")
+
+
+def say(message: str) -> None:
+    """One line on standard error."""
+    with suppress(OSError):
+        print(f"decimus: {' '.join(one_line(message).split(' '))}", file=sys.stderr)
+
+
+def print_json(record: object) -> None:
+    """A record as JSON; signs that the output's encoding lacks are written by number."""
+    is_ours = (sys.stdout.encoding or "").lower().replace("-", "").replace("_", "") == "utf8"
+    print(json.dumps(record, ensure_ascii=not is_ours, indent=2, allow_nan=False))
+
+
+def print_bytes(content: bytes) -> None:
+    """Content of a file, in its own encoding whatever that of the output is."""
+    sys.stdout.flush()
+    sys.stdout.buffer.write(content)
+
+
+def read_input() -> bytes:
+    """All of standard input.
+
+    Raises:
+        InputError: it is closed or cannot be read.
+    """
+    if sys.stdin is None:
+        raise InputError("Standard input is closed", remedy="Name a file")
+    try:
+        return sys.stdin.buffer.read()
+    except OSError as error:
+        raise InputError(f"Standard input cannot be read ({error.strerror})") from error
