@@ -66,7 +66,16 @@ def test_where_there_is_no_display(
     assert (tmp_path / "demo-output" / "duckweed.png").exists()
     monkeypatch.setenv("DISPLAY", ":987")
     monkeypatch.setattr(openings, "_PROBE", "raise SystemExit(1)")
-    assert no_window_reason() == "the display cannot be used for a window"
+    monkeypatch.setattr(openings, "missing", dict)
+    assert no_window_reason() == "the display (:987) cannot be used for a window"
+    # A platform that is told instead of found needs its display all the same.
+    monkeypatch.setenv("QT_QPA_PLATFORM", "xcb")
+    assert no_window_reason() == "the display (:987) cannot be used for a window"
+    monkeypatch.setattr(openings, "missing", lambda: {"libxcb-cursor.so.0": "libxcb-cursor0"})
+    reason = no_window_reason()
+    assert reason is not None
+    assert "needs libxcb-cursor.so.0" in reason
+    assert "recommends libxcb-cursor0)" in reason
     monkeypatch.setattr(openings, "_PROBE", "")
     assert no_window_reason() is None
 

@@ -51,7 +51,7 @@ def mangled(text: str, rng: random.Random) -> str:
 
 @pytest.mark.parametrize("seed", range(40))
 def test_a_reading_or_one_line(seed: int) -> None:
-    rng = random.Random(seed)  # noqa: S311 - not a secret
+    rng = random.Random(seed)
     text = mangled(rng.choice((*CASES, *SUMMARISED)).text, rng)
     try:
         study = BringInTable(table=table_of_text(text)).apply(Study())

@@ -391,7 +391,7 @@ def test_the_methods_open_at_the_section(salt: Driver) -> None:
 
 def test_many_groups_are_low_found_by_name_and_settle(empty: Driver) -> None:
     """60 groups × 400: an edit shows its lane at once; pairs and page come after."""
-    rng = random.Random(3)  # noqa: S311 - made-up data
+    rng = random.Random(3)
     lines = ["plot,height (cm)"]
     lines += [f"p{g:02d},{rng.gauss(10, 1):.2f}" for g in range(60) for _ in range(400)]
     empty.clipboard("\n".join(lines) + "\n")

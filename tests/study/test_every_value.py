@@ -1,0 +1,152 @@
+"""Every edit over every value of every closed set: shown, titled, undone, saved and replayed.
+
+A table of words that lacked a member raised only when somebody chose that member.
+"""
+
+from __future__ import annotations
+
+import types
+import typing
+from collections.abc import Iterator
+from enum import Enum
+from functools import cache
+from typing import Any
+
+import msgspec
+import pytest
+
+from decimus.analysis.results import Results
+from decimus.errors import InputError
+from decimus.figure.layout import page_of
+from decimus.figure.outlines import measure
+from decimus.formats.delimited import table_of_text
+from decimus.formats.study_file import study_bytes, study_from_bytes
+from decimus.report.records import comparison_record, summary_record
+from decimus.study import edits
+from decimus.study.edits import Edit
+from decimus.study.history import History
+from decimus.study.readings import Reading
+from decimus.study.tables import Table
+from decimus.terms import Alternative, Layout, LimitRule, Statistic
+from decimus.wording.captions import caption
+from decimus.wording.comparison_choices import comparison_sentence, refused_sentence
+from decimus.wording.comparison_reports import report_text
+from decimus.wording.comparisons import result_sentence
+from decimus.wording.lane_choices import lanes_sentence
+from decimus.wording.methods import methods_paragraph
+from decimus.wording.questions import question_sentence
+from decimus.wording.readings import problem_sentence, reading_sentence, thread_counts
+from decimus.wording.remarks import remark_words
+from decimus.wording.settings import figure_settings, foot_sentence
+from decimus.wording.sheets import strip_sentence, tables_sentence
+from decimus.wording.spans import Choice, plain_text
+from decimus.wording.write_up import summary_table
+from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS
+from tests.study.test_edits import ASIDE, LOGS, ONE_OF_EACH
+
+SUMMARISED = "Pond\tMean (mm)\tSD\tn\nA\t10.2\t1.4\t6\nB\t12.9\t1.1\t6\nC\t9.7\t0.8\t5\n"
+
+
+def members(annotation: Any) -> tuple[Any, ...]:
+    """The values of a closed set: of an enum, of a bool, and None where that may be."""
+    if isinstance(annotation, type) and issubclass(annotation, Enum):
+        return tuple(annotation)
+    if annotation is bool:
+        return (False, True)
+    if isinstance(annotation, types.UnionType) or typing.get_origin(annotation) is typing.Union:
+        inner = [members(a) for a in typing.get_args(annotation) if a is not types.NoneType]
+        closed = tuple(value for values in inner for value in values)
+        return (*closed, None) if closed else ()
+    if typing.get_origin(annotation) is tuple:
+        return tuple((value,) for value in members(typing.get_args(annotation)[0]))
+    return ()
+
+
+def variants(value: msgspec.Struct) -> Iterator[msgspec.Struct]:
+    """The struct with each field of a closed set at each of its values, structs in it too."""
+    for name, annotation in typing.get_type_hints(type(value)).items():
+        now = getattr(value, name)
+        if isinstance(now, msgspec.Struct) and not isinstance(now, Table):
+            others: Iterator[Any] = variants(now)
+        else:
+            others = iter(members(annotation))
+        for other in others:
+            if other != now:
+                yield msgspec.structs.replace(value, **{name: other})
+
+
+def test_a_closed_set_is_found_wherever_it_is() -> None:
+    """The walk itself: an enum, a bool, one that may be missing, one in a tuple or a struct."""
+    assert len(list(variants(edits.ChooseLayout(layout=Layout.LONG)))) == len(Layout) - 1
+    assert len(list(variants(edits.ShowReplicates(is_shown=True)))) == 1
+    assert len(list(variants(edits.ChooseAlternative(alternative=None)))) == len(Alternative)
+    assert len(list(variants(edits.ChooseColumns(columns=())))) == len(Statistic)
+    inside = {v.reading.limits for v in variants(edits.ReadAs(reading=Reading(), words="x"))}  # type: ignore[attr-defined]
+    assert inside == {None, *LimitRule}
+
+
+EVERY = [other for edit in ONE_OF_EACH for other in (edit, *variants(typing.cast("Any", edit)))]
+TABLES = {"long": TWO_FACTORS, "columns": FIVE_BY_FOUR, "summarised": SUMMARISED}
+
+
+@cache
+def base(name: str) -> History:
+    """A study with a bit of everything, so that every edit has something to change."""
+    history = History()
+    for edit in (
+        edits.BringInTable(table=table_of_text(TABLES[name], title=name)),
+        edits.SetValuesAside(asides=(ASIDE,)),
+        *((edits.Adjust(adjustment=LOGS, words="logs"),) if name == "long" else ()),
+        edits.AddTable(table=Table.from_rows((("e",), ("1",)), "spare")),
+        edits.ChooseTable(sheet=0),
+    ):
+        history = history.after(edit)
+    return history
+
+
+def show(results: Results) -> None:
+    """Everything that is said and drawn about results; a refusal is a way of showing, too."""
+    sentences = [tables_sentence(results)]
+    if results.problem is not None:
+        sentences.append(problem_sentence(results))
+    else:
+        thread_counts(results)
+        sentences.append(question_sentence(results))
+        sentences += [reading_sentence(results), caption(results), foot_sentence(results)]
+        sentences += [lanes_sentence(results), strip_sentence(results)]
+        sentences += [s.sentence for section in figure_settings(results) for s in section.settings]
+        methods_paragraph(results)
+        summary_table(results)
+        summary_record(results, results.question.error_bar_level)
+        remark_words(results)
+        page_of(results, measure)
+        if results.comparison is None:
+            sentences.append(refused_sentence(results))
+        else:
+            sentences += [comparison_sentence(results), result_sentence(results)]
+            report_text(results)
+            comparison_record(results, results.comparison, with_pairs=True)
+    for sentence in sentences:
+        plain_text(sentence)
+        for choice in (span for span in sentence if isinstance(span, Choice)):
+            assert all(option.label for option in choice.options)
+
+
+@pytest.mark.parametrize("name", TABLES)
+@pytest.mark.parametrize("edit", EVERY, ids=lambda e: type(e).__name__)
+def test_every_value_is_shown_undone_saved_and_replayed(edit: Edit, name: str) -> None:
+    before = base(name)
+    assert edit.title
+    try:
+        after = before.after(edit)
+    except InputError:
+        return  # said in one line, and nothing has changed
+    if after is before:
+        return  # it was so already
+    show(Results(after.study, before=Results(before.study)))
+    assert after.undone().study == before.study
+    opened = study_from_bytes(study_bytes(after))
+    assert opened.history.study == after.study
+    assert opened.notes == ()
+    assert [step.edit for step in opened.history.steps] == [step.edit for step in after.steps]
+    show(Results(opened.history.study))
