@@ -23,7 +23,7 @@ from decimus.formats.delimited import table_of_text
 from decimus.formats.study_file import study_bytes, study_from_bytes
 from decimus.report.records import comparison_record, summary_record
 from decimus.study import edits
-from decimus.study.edits import Edit
+from decimus.study.edits import Edit, TableEdit
 from decimus.study.history import History
 from decimus.study.readings import Reading
 from decimus.study.tables import Table
@@ -85,7 +85,14 @@ def test_a_closed_set_is_found_wherever_it_is() -> None:
     assert inside == {None, *LimitRule}
 
 
-EVERY = [other for edit in ONE_OF_EACH for other in (edit, *variants(typing.cast("Any", edit)))]
+def every_value_of(edit: Edit) -> tuple[Edit, ...]:
+    """The edit and its variants; what a table brings along has edits of its own."""
+    if isinstance(edit, TableEdit):
+        return (edit,)
+    return (edit, *typing.cast("Iterator[Edit]", variants(edit)))
+
+
+EVERY = [other for edit in ONE_OF_EACH for other in every_value_of(edit)]
 TABLES = {"long": TWO_FACTORS, "columns": FIVE_BY_FOUR, "summarised": SUMMARISED}
 
 
