@@ -3,12 +3,20 @@
 from __future__ import annotations
 
 import os
+import stat
 from pathlib import Path
 
 import pytest
 
 from decimus.errors import InputError
-from decimus.formats.files import read_bytes, write_whole
+from decimus.formats.files import (
+    name_in_words,
+    path_of_stored,
+    read_bytes,
+    size_of,
+    stored_path,
+    write_whole,
+)
 
 
 def test_writes_and_replaces(tmp_path: Path) -> None:
@@ -39,3 +47,101 @@ def test_a_failure_leaves_the_old_file(tmp_path: Path, monkeypatch: pytest.Monke
 def test_no_such_folder(tmp_path: Path) -> None:
     with pytest.raises(InputError, match="folder does not exist"):
         write_whole(tmp_path / "none" / "a.txt", b"x")
+
+
+def test_a_file_is_written_beside_and_then_put_in_its_place(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """Content first on the disk, then the name, then the folder: in that order and no other."""
+    path = tmp_path / "a.txt"
+    path.write_bytes(b"old")
+    done: list[str] = []
+    sync, replace = os.fsync, Path.replace
+
+    def noted_sync(handle: int) -> None:
+        is_folder = stat.S_ISDIR(os.fstat(handle).st_mode)
+        if not is_folder:
+            assert path.read_bytes() == b"old"
+            (beside,) = [p for p in tmp_path.iterdir() if p != path]
+            assert beside.read_bytes() == b"new"
+        done.append("folder" if is_folder else "content")
+        sync(handle)
+
+    def noted_replace(self: Path, target: Path) -> Path:
+        done.append("name")
+        return replace(self, target)
+
+    monkeypatch.setattr(os, "fsync", noted_sync)
+    monkeypatch.setattr(Path, "replace", noted_replace)
+    write_whole(path, b"new")
+    assert done == ["content", "name", "folder"]
+    assert path.read_bytes() == b"new"
+
+
+def test_a_link_stays_a_link(tmp_path: Path) -> None:
+    (tmp_path / "away").mkdir()
+    target = tmp_path / "away" / "b.txt"
+    target.write_bytes(b"old")
+    link = tmp_path / "a.txt"
+    link.symlink_to(target)
+    write_whole(link, b"new")
+    assert link.is_symlink()
+    assert target.read_bytes() == b"new"
+    target.unlink()
+    write_whole(link, b"again")
+    assert (link.is_symlink(), target.read_bytes()) == (True, b"again")
+
+
+def test_a_link_to_itself_is_one_clear_line(tmp_path: Path) -> None:
+    link = tmp_path / "a.txt"
+    link.symlink_to(link)
+    with pytest.raises(InputError) as caught:
+        write_whole(link, b"new")
+    assert "\n" not in str(caught.value)
+
+
+def test_a_file_that_nobody_may_write_stays(tmp_path: Path) -> None:
+    path = tmp_path / "a.txt"
+    path.write_bytes(b"old")
+    path.chmod(0o444)
+    with pytest.raises(InputError, match="read-only"):
+        write_whole(path, b"new")
+    assert path.read_bytes() == b"old"
+
+
+def test_what_is_no_file_stays_what_it_is(tmp_path: Path) -> None:
+    pipe = tmp_path / "pipe"
+    os.mkfifo(pipe)
+    for path, what in ((pipe, "no ordinary file"), (tmp_path, "folder")):
+        with pytest.raises(InputError, match=what):
+            write_whole(path, b"x")
+    assert stat.S_ISFIFO(pipe.stat().st_mode)
+
+
+def test_names_that_are_long_or_no_text(tmp_path: Path) -> None:
+    for name in (b"x" * 255, b"na\xffme.csv", b"two\nlines"):
+        path = tmp_path / os.fsdecode(name)
+        write_whole(path, b"new")
+        assert path.read_bytes() == b"new"
+        words = name_in_words(path)
+        words.encode()
+        assert "\n" not in words
+        stored = stored_path(path)
+        stored.encode()
+        assert path_of_stored(stored) == path
+
+
+@pytest.mark.parametrize("error", [PermissionError(13, "x"), NotADirectoryError(20, "x")])
+def test_why_a_file_cannot_be_read(
+    error: OSError, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    path = tmp_path / "a.txt"
+    path.write_bytes(b"x")
+
+    def refuse(_self: Path) -> bytes:
+        raise error
+
+    monkeypatch.setattr(Path, "read_bytes", refuse)
+    with pytest.raises(InputError, match=r"permission|not a folder"):
+        read_bytes(path)
+    assert size_of(tmp_path / "none") == 0

@@ -8,7 +8,7 @@ from html.parser import HTMLParser
 from decimus.errors import TableError
 from decimus.study.tables import Table
 
-_MOST_CELLS = 5_000_000
+_MOST_CELLS = 2_000_000
 _MOST_SPANNED = 1000
 
 
@@ -24,6 +24,7 @@ class _OpenTable:
     columns: int = 1
     down: int = 1
     held: dict[int, int] = field(default_factory=dict)
+    count: int = 0
 
     def start_row(self) -> None:
         self.end_cell()
@@ -46,12 +47,23 @@ class _OpenTable:
                 self.held[len(row)] = len(self.rows) + self.down - 1
             row.append("" if number else text)
         self.cell = None
+        self._count(self.columns)
 
     def _skip_held(self) -> None:
         """Blanks where a cell from above reaches down."""
         row = self.rows[-1]
+        before = len(row)
         while self.held.get(len(row), 0) >= len(self.rows):
             row.append("")
+        self._count(len(row) - before)
+
+    def _count(self, cells: int) -> None:
+        self.count += cells
+        if self.count > _MOST_CELLS:
+            raise TableError(
+                f"The page has a table of more than {_MOST_CELLS:,} cells",
+                remedy="Save the table as CSV",
+            )
 
 
 class _Reader(HTMLParser):
@@ -61,7 +73,6 @@ class _Reader(HTMLParser):
         super().__init__(convert_charrefs=True)
         self.tables: list[list[list[str]]] = []
         self._open: list[_OpenTable] = []
-        self._cells = 0
         self._is_hidden = False
 
     def handle_starttag(self, tag: str, attrs: list[tuple[str, str | None]]) -> None:
@@ -75,14 +86,8 @@ class _Reader(HTMLParser):
             self._open[-1].start_row()
         elif tag in ("td", "th"):
             spans = dict(attrs)
-            columns = _span(spans.get("colspan"))
-            self._cells += columns
-            if self._cells > _MOST_CELLS:
-                raise TableError(
-                    f"The page has tables of more than {_MOST_CELLS:,} cells",
-                    remedy="Save the table as CSV",
-                )
-            self._open[-1].start_cell(columns, _span(spans.get("rowspan")))
+            columns, down = _span(spans.get("colspan")), _span(spans.get("rowspan"))
+            self._open[-1].start_cell(columns, down)
         elif tag == "br" and self._open[-1].cell is not None:
             self._open[-1].cell.append(" ")
 

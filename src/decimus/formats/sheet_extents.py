@@ -17,7 +17,9 @@ _SPARSEST = 50
 """Cells of a larger rectangle for each one that is filled."""
 _MOST = 60_000_000
 
-_PLACE = re.compile(rb"""<(?:\w+:)?c\s(?:[^>]*?\s)?r=["']([A-Za-z]{1,3})(\d{1,7})["'][^>]*?(/?)>""")
+_PLACE = re.compile(
+    rb"""<(?:\w+:)?c\s(?:[^>]*?\s)?r=["']([A-Za-z]{1,3})(\d{1,7})["'][^>]*?(/?)>(?!</)"""
+)
 _PLACELESS = re.compile(rb"""<(?:\w+:)?c(?:\s(?![^>]*\br=)[^>]*)?>""")
 _ROW = re.compile(rb"""<(?:\w+:)?row\s(?:[^>]*?\s)?r=["'](\d{1,7})["']""")
 _ODS_PART = re.compile(

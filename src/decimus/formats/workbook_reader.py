@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import io
 import math
+import os
 import resource
 import sys
 from datetime import date, datetime, time, timedelta
@@ -86,16 +87,22 @@ def cell_text(cell: object) -> str:
     return str(cell)
 
 
-def main() -> int:
-    """Read a workbook from standard input, write the answer to standard output."""
+def main() -> None:
+    """Read a workbook from standard input, write the answer to standard output, and end."""
     memory, seconds = (int(text) for text in sys.argv[1:3])
     resource.setrlimit(resource.RLIMIT_AS, (memory, memory))
     resource.setrlimit(resource.RLIMIT_CPU, (seconds, seconds))
     resource.setrlimit(resource.RLIMIT_CORE, (0, 0))
-    answer = msgspec.msgpack.encode(answer_for(sys.stdin.buffer.read()))
-    sys.stdout.buffer.write(answer)
-    return 0
+    status = 1
+    try:
+        answer = msgspec.msgpack.encode(answer_for(sys.stdin.buffer.read()))
+        sys.stdout.buffer.write(answer)
+        sys.stdout.buffer.flush()
+        status = 0
+    finally:
+        # At once: tidying up takes memory too, and may wait for it for ever.
+        os._exit(status)
 
 
 if __name__ == "__main__":
-    raise SystemExit(main())
+    main()

@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 import subprocess
 import sys
+import tempfile
 import time
 from collections.abc import Sequence
 from contextlib import suppress
@@ -100,22 +101,23 @@ def _read_apart(content: bytes, size: int, where: str, progress: Progress) -> An
     """
     memory = min(_LEAST_MEMORY + _MEMORY_PER_BYTE * size, _MOST_MEMORY)
     seconds = _LEAST_SECONDS + size // _BYTES_PER_SECOND
-    process = subprocess.Popen(  # noqa: S603 - our own interpreter and module
-        [sys.executable, "-P", "-m", _READER, str(memory), str(seconds)],
-        stdin=subprocess.PIPE,
-        stdout=subprocess.PIPE,
-        stderr=subprocess.DEVNULL,
-    )
-    late = time.monotonic() + 4 * seconds
-    sent: bytes | None = content
+    with tempfile.TemporaryFile() as file:
+        file.write(content)
+        file.seek(0)
+        process = subprocess.Popen(  # noqa: S603 - our own interpreter and module
+            [sys.executable, "-P", "-m", _READER, str(memory), str(seconds)],
+            stdin=file,
+            stdout=subprocess.PIPE,
+            stderr=subprocess.DEVNULL,
+        )
+    late = time.monotonic() + 2 * seconds
     with process:
         try:
             while True:
                 try:
-                    out, _ = process.communicate(sent, timeout=_PAUSE)
+                    out, _ = process.communicate(timeout=_PAUSE)
                     break
                 except subprocess.TimeoutExpired:
-                    sent = None
                     progress(0.1)
                     if time.monotonic() > late:
                         process.kill()

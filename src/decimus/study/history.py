@@ -5,7 +5,14 @@ from __future__ import annotations
 from dataclasses import dataclass, field, replace
 
 from decimus.errors import ChoiceError
-from decimus.study.edits import Edit
+from decimus.study.edits import (
+    DeleteRows,
+    Edit,
+    InsertColumns,
+    InsertRows,
+    TableEdit,
+    WriteCells,
+)
 from decimus.study.studies import Study
 from decimus.study.tables import Table
 
@@ -65,8 +72,9 @@ class History:
 
 
 MOST_STEPS = 50_000
-MOST_CELLS_KEPT = 100_000_000
-"""Cells that the steps of a history may keep between them when it is made from a file."""
+_ALWAYS_KEPT, _KEPT_OF_EACH = 5_000_000, 20
+"""Cells that the steps of a history may keep between them when it is made from a file, and times
+the cells of its largest table that they may keep besides."""
 
 
 def replayed(start: Study, edits: tuple[Edit, ...], position: int) -> History:
@@ -78,23 +86,41 @@ def replayed(start: Study, edits: tuple[Edit, ...], position: int) -> History:
     if len(edits) > MOST_STEPS:
         raise ChoiceError(f"There are {len(edits):,} changes; at most {MOST_STEPS:,} are followed")
     steps: list[Step] = []
+    largest = max((_cells(e.table) for e in edits if isinstance(e, TableEdit)), default=0)
+    most = _ALWAYS_KEPT + _KEPT_OF_EACH * largest
     study, kept = start, 0
     for edit in edits:
-        changed = edit.apply(study)
-        kept += sum(
-            sheet.table.row_count * sheet.table.column_count
-            for sheet in changed.sheets
-            if not any(_has_shape_of(sheet.table, before.table) for before in study.sheets)
-        )
-        if kept > MOST_CELLS_KEPT:
-            raise ChoiceError(f"The changes keep more than {MOST_CELLS_KEPT:,} cells")
-        study = changed
+        kept += _cells_made(edit, study)
+        if kept > most:
+            raise ChoiceError(f"The changes keep more than {most:,} cells")
+        study = edit.apply(study)
         steps.append(Step(edit, study))
     return History(start, tuple(steps), max(0, min(position, len(steps))))
 
 
-def _has_shape_of(table: Table, before: Table) -> bool:
-    """True where all but the chunks that were written to is shared with the table before."""
-    return table is before or (
-        (table.row_count, table.column_count) == (before.row_count, before.column_count)
-    )
+def _cells(table: Table) -> int:
+    return table.row_count * table.column_count
+
+
+def _cells_made(edit: Edit, study: Study) -> int:
+    """How many cells an edit writes anew, told before it does.
+
+    Where the shape of a table stays, all but the chunks that are written to is shared.
+    """
+    if isinstance(edit, TableEdit):
+        return _cells(edit.table)
+    if not isinstance(edit, WriteCells | InsertRows | InsertColumns | DeleteRows):
+        return 0
+    table = study.sheets[edit.sheet].table
+    rows, columns = table.row_count, table.column_count
+    match edit:
+        case WriteCells():
+            width = max((len(line) for line in edit.cells), default=0)
+            grown = max(rows, edit.row + len(edit.cells)), max(columns, edit.column + width)
+            return len(edit.cells) * width if grown == (rows, columns) else grown[0] * grown[1]
+        case InsertRows():
+            return (rows + edit.count) * columns
+        case InsertColumns():
+            return max(rows, 1) * edit.count
+        case DeleteRows():
+            return rows * columns
