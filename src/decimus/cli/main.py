@@ -11,7 +11,7 @@ from typing import TYPE_CHECKING, TypeVar
 
 from decimus.cli.arguments import UsageError, parser
 from decimus.cli.read_ahead import read_ahead
-from decimus.cli.streams import print_bytes, print_json, say
+from decimus.cli.streams import print_bytes, print_json, print_text, say
 from decimus.errors import DecimusError, DesignError, InputError
 from decimus.formats.files import in_words
 
@@ -79,7 +79,7 @@ def _summary(arguments: argparse.Namespace) -> None:
     else:
         from decimus.cli.tables import summary_text
 
-        print(summary_text(results))
+        print_text(summary_text(results))
 
 
 def _compare(arguments: argparse.Namespace) -> None:
@@ -97,7 +97,7 @@ def _compare(arguments: argparse.Namespace) -> None:
     else:
         from decimus.cli.tables import comparison_text
 
-        print(comparison_text(results, comparison, with_pairs=with_pairs))
+        print_text(comparison_text(results, comparison, with_pairs=with_pairs))
 
 
 def _figure(arguments: argparse.Namespace) -> None:

@@ -9,7 +9,7 @@ from contextlib import suppress
 from io import TextIOWrapper
 from pathlib import Path
 
-from decimus.errors import InputError, one_line
+from decimus.errors import InputError, drawable, one_line
 
 
 def prepare() -> None:
@@ -32,6 +32,11 @@ def say(message: str) -> None:
     """One line on standard error."""
     with suppress(OSError):
         print(f"decimus: {' '.join(one_line(message).split(' '))}", file=sys.stderr)
+
+
+def print_text(text: str) -> None:
+    """Text for a terminal, which would obey control signs that stand in names."""
+    print("\n".join(drawable(line) for line in text.split("\n")))
 
 
 def print_json(record: object) -> None:

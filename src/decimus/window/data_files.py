@@ -13,7 +13,7 @@ from PySide6.QtWidgets import QFileDialog, QWidget
 
 from decimus.analysis.results import Results
 from decimus.errors import InputError
-from decimus.formats.files import name_in_words, size_of
+from decimus.formats.files import name_in_words, path_of_stored, size_of
 from decimus.formats.progress import Progress, no_progress
 from decimus.formats.table_files import FoundTable, table_in
 from decimus.study.edits import ReplaceTable
@@ -60,7 +60,7 @@ class DataFiles(QObject):
 
     def _path(self) -> Path | None:
         path = self._store.results.sheet.source.path
-        return Path(path) if path else None
+        return path_of_stored(path) if path else None
 
     def _watch(self) -> None:
         path = self._path()
@@ -161,7 +161,7 @@ class DataFiles(QObject):
         before, base = self._store.results, self._store.history
         self._do(
             f"Reading {edit.source.name}",
-            Path(edit.source.path),
+            path_of_stored(edit.source.path),
             lambda progress: self._step(before, base, edit, progress),
             lambda step: self._take(base, step),
         )

@@ -331,6 +331,7 @@ class MainWindow(QMainWindow):
         self.message.say(
             "The study that was open before had not been saved. It is kept and can be brought back",
             ("Bring it back", self.keeping.bring_back_aside),
+            is_problem=False,
         )
 
     # --- actions -------------------------------------------------------------------

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from decimus.window.plain import PlainLabel
 from decimus.window.theme import sans
@@ -15,11 +15,10 @@ Way = tuple[str, Callable[[], object]]
 
 
 class Message(QFrame):
-    """The line of a problem above the work, with ways out and a button to put it away."""
+    """What went wrong, or happened, above the work: ways out, and a button to put it away."""
 
     def __init__(self) -> None:
         super().__init__()
-        self.setObjectName("problem")
         self._said = ""
         self._label = PlainLabel("", self)
         self._label.setFont(sans(15))
@@ -29,10 +28,18 @@ class Message(QFrame):
         close.setFont(sans(14))
         close.clicked.connect(self.hide)
         self.ways: list[QPushButton] = []
-        self._layout = QHBoxLayout(self)
-        self._layout.setContentsMargins(16, 8, 10, 8)
-        self._layout.addWidget(self._label, 1)
-        self._layout.addWidget(close)
+        self._below = QWidget(self)
+        self._in_below = QHBoxLayout(self._below)
+        self._in_below.setContentsMargins(0, 0, 0, 0)
+        self._in_below.addStretch(1)
+        words = QVBoxLayout()
+        words.setSpacing(4)
+        words.addWidget(self._label)
+        words.addWidget(self._below)
+        layout = QHBoxLayout(self)
+        layout.setContentsMargins(16, 8, 10, 8)
+        layout.addLayout(words, 1)
+        layout.addWidget(close, 0, Qt.AlignmentFlag.AlignTop)
         self.hide()
 
     @property
@@ -40,24 +47,36 @@ class Message(QFrame):
         """What is said."""
         return self._said
 
-    def say(self, text: str, *ways: Way) -> None:
-        """Say it, with what can be done about it; any of that puts the line away."""
+    def say(self, text: str, *ways: Way, is_problem: bool = True) -> None:
+        """Say it, with what can be done about it; any of that puts the line away.
+
+        Args:
+            text: what to say.
+            ways: what can be done about it.
+            is_problem: whether anything went wrong.
+        """
         self._said = text
         self._label.setText(text)
+        self.setObjectName("problem" if is_problem else "note")
+        for widget in (self, self._label):
+            # What the style sheet says of a name is looked up when it is polished.
+            widget.style().unpolish(widget)
+            widget.style().polish(widget)
         for button in self.ways:
-            self._layout.removeWidget(button)
+            button.hide()
             button.deleteLater()
         self.ways = [self._way(*way) for way in ways]
+        self._below.setVisible(bool(ways))
         self.show()
 
     def _way(self, words: str, action: Callable[[], object]) -> QPushButton:
-        button = QPushButton(words, self)
-        button.setFont(sans(14))
+        button = QPushButton(words, self._below)
+        button.setFont(sans(14, strong=True))
 
         def take() -> None:
             self.hide()
             action()
 
         button.clicked.connect(take)
-        self._layout.insertWidget(self._layout.count() - 1, button)
+        self._in_below.insertWidget(self._in_below.count() - 1, button)
         return button

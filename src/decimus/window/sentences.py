@@ -108,7 +108,9 @@ class SentenceView(QWidget):
         self._broken.clear()
         choices = {span.key: span for span in sentence if isinstance(span, Choice)}
         for key in set(self._buttons) - set(choices):
-            self._buttons.pop(key).deleteLater()
+            gone = self._buttons.pop(key)
+            gone.hide()
+            gone.deleteLater()
         previous: QWidget | None = None
         for key, choice in choices.items():
             button = self._buttons.get(key)

@@ -1,0 +1,323 @@
+"""Foreign text is only text: a walk over every widget and every output, with hostile names."""
+
+from __future__ import annotations
+
+import ast
+import json
+import subprocess
+import sys
+import xml.etree.ElementTree as ET
+import zipfile
+from collections.abc import Iterator
+from html.parser import HTMLParser
+from pathlib import Path
+
+import pytest
+from PySide6 import QtGui
+from PySide6.QtCore import QAbstractItemModel, QModelIndex, Qt
+from PySide6.QtGui import QAction, QGuiApplication, QTextDocument
+from PySide6.QtWidgets import (
+    QAbstractButton,
+    QAbstractItemView,
+    QApplication,
+    QLabel,
+    QMenu,
+    QWidget,
+)
+
+from decimus.formats.delimited import written_csv
+from decimus.formats.table_writers import markdown
+from decimus.study.edits import (
+    AddTable,
+    ChooseErrorBar,
+    DescribeCondition,
+    DescribeMaterial,
+    DescribeReplicate,
+    ExplainMissing,
+    RenameLevel,
+    SetValuesAside,
+    WriteAxisTitle,
+)
+from decimus.study.history import History
+from decimus.study.readings import HEADINGS, SetAside
+from decimus.study.tables import Table
+from decimus.terms import ErrorBar
+from decimus.window.main_window import MainWindow
+from decimus.window.plain import PlainLabel, RichLabel, cut, menu_text, tip
+from decimus.window.thread import PLACES
+from decimus.workflows.exporting import FIGURE_FORMATS, TABLE_FORMATS, export_figure, export_table
+from decimus.workflows.opening import open_file
+from tests.window.driving import Driver
+
+IMAGE = "<img src='file:///dev/zero'>"
+HOSTILE = (
+    f"<b>{IMAGE}</b>",
+    "R&D &amp; <a href='file:///etc/passwd'>x</a>",
+    "=1+1|[x](http://x.org) `_*",
+    "\x01\uffff\u202e bad",
+)
+"""A picture that never ends, a link and an ampersand, a formula and Markdown, no text at all."""
+
+
+def hostile_table(folder: Path) -> Path:
+    """A file with such a name, whose headings and row names are such names."""
+    path = folder / "<img src=x> R&D.csv"
+    rows = [[f"{HOSTILE[1]} id", *(f"{name} {i}" for i, name in enumerate(HOSTILE))]]
+    rows += [
+        [f"{HOSTILE[0]} r{r}", *(f"{10 + r * 1.3 + c}" for c in range(len(HOSTILE)))]
+        for r in range(6)
+    ]
+    rows[3][2] = ""
+    path.write_text(written_csv(rows), encoding="utf-8")
+    return path
+
+
+@pytest.fixture
+def hostile(empty: Driver, tmp_path: Path) -> Driver:
+    """A window in which everything that can have a name has a hostile one."""
+    window = empty.window
+    window.files.open_path(hostile_table(tmp_path))
+    assert window.store.results.problem is None
+    sheet = window.store.results.sheet
+    level = window.store.results.measurements.factors[0].levels[0].text
+    for edit in (
+        DescribeMaterial(material=HOSTILE[0]),
+        DescribeCondition(condition=HOSTILE[1]),
+        DescribeReplicate(unit_name=HOSTILE[1]),
+        ExplainMissing(row=3, column=2, reason=HOSTILE[0]),
+        SetValuesAside(asides=(SetAside(HOSTILE[0], row=2, column=1),), name=HOSTILE[1]),
+        WriteAxisTitle(is_value_axis=True, text=HOSTILE[0]),
+        RenameLevel(variable=HEADINGS, level=level, label=f"{HOSTILE[0]} & {HOSTILE[3]}"),
+        ChooseErrorBar(error_bar=ErrorBar.STANDARD_ERROR),
+        AddTable(table=Table.from_rows(sheet.table.rows(), HOSTILE[0])),
+    ):
+        window.store.apply(edit)
+    window.store.undo()
+    window.say_words(f"{HOSTILE[0]} cannot be read")
+    window.part_line.show_part(tmp_path / HOSTILE[1].replace("/", ""), HOSTILE[0])
+    empty.settle()
+    return empty
+
+
+def indexes(model: QAbstractItemModel) -> Iterator[QModelIndex]:
+    for row in range(min(model.rowCount(QModelIndex()), 40)):
+        for column in range(min(model.columnCount(QModelIndex()), 20)):
+            yield model.index(row, column)
+
+
+def rendered(text: str) -> str:
+    """What the interface library shows for a tool tip: it asks whether it is HTML."""
+    if not QtGui.Qt.mightBeRichText(text):
+        return text
+    document = QTextDocument()
+    document.setHtml(text)
+    assert not [form for form in document.allFormats() if form.isImageFormat()]
+    assert not [form for form in document.allFormats() if form.toCharFormat().isAnchor()]
+    return document.toPlainText()
+
+
+class _Tags(HTMLParser):
+    def __init__(self) -> None:
+        super().__init__()
+        self.found: set[str] = set()
+
+    def handle_starttag(self, tag: str, attrs: list[tuple[str, str | None]]) -> None:  # noqa: ARG002
+        self.found.add(tag)
+
+
+def tags_in(html: str) -> set[str]:
+    reader = _Tags()
+    reader.feed(html)
+    return reader.found
+
+
+OURS = {"b", "i", "span", "br", "table", "tr", "td", "qt"}
+
+
+def check_widget(widget: QWidget) -> None:
+    """A label is plain, or of our own tags; a tool tip renders nothing; a key is no accident."""
+    tip_shown = rendered(widget.toolTip())
+    assert "<qt>" not in tip_shown
+    if isinstance(widget, QLabel):
+        assert isinstance(widget, PlainLabel | RichLabel), widget
+        if isinstance(widget, RichLabel):
+            assert tags_in(widget.text()) <= OURS, widget.text()
+            assert not widget.openExternalLinks()
+        else:
+            assert widget.textFormat() is Qt.TextFormat.PlainText
+    if isinstance(widget, QAbstractButton):
+        assert widget.shortcut().isEmpty(), widget.text()
+    if isinstance(widget, QMenu):
+        for action in widget.actions():
+            check_action(action)
+    if isinstance(widget, QAbstractItemView) and widget.model() is not None:
+        model = widget.model()
+        for index in indexes(model):
+            rendered(str(model.data(index, Qt.ItemDataRole.ToolTipRole) or ""))
+        for section in range(min(model.columnCount(QModelIndex()), 20)):
+            for role in (Qt.ItemDataRole.ToolTipRole, Qt.ItemDataRole.StatusTipRole):
+                found = model.headerData(section, Qt.Orientation.Horizontal, role)
+                rendered(str(found or ""))
+
+
+def check_action(action: QAction) -> None:
+    assert "\t" not in action.text()
+    assert "&" not in action.text().replace("&&", ""), action.text()
+    if action.menu() is not None:
+        for inner in action.menu().actions():  # type: ignore[attr-defined]
+            check_action(inner)
+
+
+def walk() -> int:
+    """Check every widget there is; how many."""
+    widgets = [
+        w for top in QApplication.topLevelWidgets() for w in [top, *top.findChildren(QWidget)]
+    ]
+    for widget in widgets:
+        check_widget(widget)
+    return len(widgets)
+
+
+def test_every_widget_shows_names_as_they_are(hostile: Driver) -> None:
+    window = hostile.window
+    for place in PLACES:
+        hostile.go(place.key)
+        assert walk() > 50
+        for button in window.findChildren(QAbstractButton):
+            opener = getattr(button, "open_menu", None)
+            if opener is not None and button.isVisible():
+                opener()
+                hostile.settle()
+                walk()
+                hostile.close_popups()
+    hostile.go("comparisons")
+    for name in window.comparisons.panel.folds:
+        window.comparisons.panel.unfold(name)
+        hostile.settle()
+        walk()
+    window.comparisons.open_order_menu()
+    walk()
+    hostile.close_popups()
+    window.foot.remarks.click()
+    hostile.settle()
+    walk()
+    hostile.close_popups()
+
+
+def test_what_is_painted_is_the_name(hostile: Driver) -> None:
+    """The label of a name shows every letter of it, none of it taken for a tag."""
+    hostile.go("write_up")
+    shown = hostile.window.write_up.methods.text
+    document = QTextDocument()
+    document.setHtml(shown.text())
+    assert "<img src='file:///dev/zero'>" in document.toPlainText().replace("\u200b", "")
+
+
+def test_tips_menus_and_cuts() -> None:
+    assert tip("") == ""
+    assert tip("plain & simple") == "plain & simple"
+    assert rendered(tip(f"a\n{IMAGE}")) == f"a\n{IMAGE}"
+    assert menu_text("R&D\tx\ny") == "R&&D x y"
+    assert cut("x" * 300) == "x" * 199 + "…"
+    label = RichLabel(f"<b>{'x' * 500}</b> &lt;img&gt;")
+    assert "&lt;img&gt;" in label.text()
+    assert label.text().startswith("<b>x")
+    assert len(label.text()) < 400
+    assert PlainLabel("word " * 200).text() == "word " * 200
+    wide = PlainLabel("x" * 89)
+    wide.setWordWrap(True)
+    assert wide.minimumSizeHint().width() <= 360
+
+
+def test_every_copy_is_only_text(hostile: Driver) -> None:
+    window = hostile.window
+    hostile.go("groups")
+    for is_exact in (False, True):
+        window.groups.copy(is_exact=is_exact)
+        mime = QGuiApplication.clipboard().mimeData()
+        assert tags_in(mime.html()) <= OURS
+        assert IMAGE in mime.text()
+    window.groups.copy_markdown()
+    assert "<" not in QGuiApplication.clipboard().text().replace("\\<", "")
+    hostile.go("write_up")
+    for passage in (window.write_up.caption, window.write_up.methods, window.write_up.summary):
+        passage.copy()
+        assert tags_in(QGuiApplication.clipboard().mimeData().html()) <= OURS
+
+
+def test_markdown_is_inert() -> None:
+    row = ["a|b", "<img src=x>", "[x](y)", "http://x.org", "www.x.org", "*a* _b_ `c`", "x\ny"]
+    text = markdown([["n"] * 7, row], [False] * 7)
+    line = text.splitlines()[2]
+    for words in ("a\\|b", "\\<img src=x\\>", "\\[x\\]", "http\\://", "www\\.x", "\\*a\\*", "x y"):
+        assert words in line
+    assert len(text.splitlines()) == 3
+
+
+@pytest.mark.parametrize("ending", [*FIGURE_FORMATS])
+def test_every_figure_file_is_whole(ending: str, hostile: Driver, tmp_path: Path) -> None:
+    path = tmp_path / f"figure.{ending}"
+    export_figure(hostile.window.store.results, path, dpi=60)
+    content = path.read_bytes()
+    assert len(content) > 500
+    if ending == "svg":
+        root = ET.fromstring(content)  # noqa: S314 - our own file
+        assert not [e for e in root.iter() if e.tag.endswith(("image", "script", "}a"))]
+        assert "<img" in "".join(root.itertext())
+
+
+@pytest.mark.parametrize("ending", [*TABLE_FORMATS])
+def test_every_table_file_is_whole(ending: str, hostile: Driver, tmp_path: Path) -> None:
+    path = tmp_path / f"table.{ending}"
+    export_table(hostile.window.store.results, path)
+    if ending in ("ods", "xlsx"):
+        with zipfile.ZipFile(path) as archive:
+            for name in archive.namelist():
+                if name.endswith(".xml") and archive.read(name):
+                    ET.fromstring(archive.read(name))  # noqa: S314 - our own file
+        again = open_file(path, is_checked=False).history.study.sheets[0].table
+        assert any("<img" in cell for row in again.rows() for cell in row)
+    else:
+        text = path.read_text()
+        assert all(not line.startswith("=") for line in text.splitlines())
+
+
+@pytest.mark.parametrize("command", [("summary",), ("summary", "--json"), ("compare", "--json")])
+def test_the_command_line_prints_names_as_text(command: tuple[str, ...], tmp_path: Path) -> None:
+    path = hostile_table(tmp_path)
+    name, *options = command
+    done = subprocess.run(
+        [sys.executable, "-m", "decimus", name, str(path), *options],
+        capture_output=True,
+        check=True,
+    )
+    text = done.stdout.decode("utf-8")
+    if options:
+        json.loads(text)
+    assert "\x01" not in text.replace("\\u0001", "")
+    assert done.stderr.count(b"\n") <= 1
+
+
+def test_labels_are_made_in_one_place() -> None:
+    """A label of the library's own guesses whether its text is HTML; ours are told."""
+    root = Path(sys.modules["decimus"].__file__ or "").parent / "window"
+    for path in root.rglob("*.py"):
+        tree = ast.parse(path.read_text())
+        for call in (node for node in ast.walk(tree) if isinstance(node, ast.Call)):
+            name = getattr(call.func, "id", getattr(call.func, "attr", ""))
+            if path.name != "plain.py":
+                assert name != "QLabel", f"{path.name}:{call.lineno}"
+            if name == "setToolTip" and not isinstance(call.args[0], ast.Constant):
+                inner = call.args[0]
+                assert isinstance(inner, ast.Call), f"{path.name}:{call.lineno}"
+                assert getattr(inner.func, "id", "") == "tip", f"{path.name}:{call.lineno}"
+
+
+def test_a_window_opens_with_such_a_file(hostile: Driver, tmp_path: Path) -> None:
+    """Saved and opened again: nothing that was escaped is escaped twice."""
+    path = tmp_path / "a.decimus"
+    assert hostile.window.store.save(path)
+    again = MainWindow(open_file(path).history)
+    hostile.qtbot.addWidget(again)
+    assert isinstance(again.store.history, History)
+    assert again.store.results.measurements.material == HOSTILE[0]
