@@ -1,0 +1,169 @@
+"""Odd streams and ends: one clear line and a status, whatever the shell has made of them."""
+
+from __future__ import annotations
+
+import json
+import os
+import signal
+import subprocess
+import sys
+import time
+from pathlib import Path
+
+import pytest
+
+DECIMUS = f"{sys.executable} -m decimus"
+
+
+@pytest.fixture
+def table(tmp_path: Path) -> Path:
+    path = tmp_path / "ponds.csv"
+    path.write_text("Föhr (µm),Amrum (µm)\n1.5,2.5\n2.5,3.0\n3.5,6.5\n")
+    return path
+
+
+def shell(line: str, **environment: str) -> subprocess.CompletedProcess[bytes]:
+    """What a shell makes of a line."""
+    return subprocess.run(
+        ["/bin/bash", "-c", line], capture_output=True, check=False, env=os.environ | environment
+    )
+
+
+@pytest.mark.parametrize(
+    "rest",
+    [
+        "summary {} > /dev/full",
+        "summary {} --csv > /dev/full",
+        "compare {} >&-",
+        "--help > /dev/full",
+    ],
+)
+def test_an_output_that_takes_nothing_is_said(rest: str, table: Path) -> None:
+    done = shell(f"{DECIMUS} {rest.format(table)}")
+    assert done.returncode == 1
+    assert b"standard output cannot be written" in done.stderr
+    assert done.stderr.count(b"\n") == 1
+
+
+def test_a_reader_that_has_had_enough_is_no_error(table: Path) -> None:
+    done = shell(f"set -o pipefail; {DECIMUS} summary {table} --json | head -c 5")
+    assert done.stdout == b'{\n  "'
+    assert done.stderr == b""
+
+
+def test_closed_ends_are_no_traceback(table: Path) -> None:
+    done = shell(f"{DECIMUS} summary - <&-")
+    assert (done.returncode, done.stdout) == (1, b"")
+    assert done.stderr == b"decimus: Standard input is closed. Name a file\n"
+    done = shell(f"{DECIMUS} summary {table.parent}/none.csv 2>&-")
+    assert (done.returncode, done.stdout, done.stderr) == (1, b"", b"")
+
+
+def test_an_output_in_another_encoding_shows_what_it_can(table: Path) -> None:
+    plain = {"PYTHONIOENCODING": "ascii", "PYTHONUTF8": "0"}
+    done = shell(f"{DECIMUS} summary {table}", **plain)
+    assert done.returncode == 0
+    assert b"F?hr" in done.stdout
+    done = shell(f"{DECIMUS} summary {table} --json", **plain)
+    assert json.loads(done.stdout)["groups"][0]["levels"] == ["Föhr (µm)"]
+    done = shell(f"{DECIMUS} summary {table} --csv", **plain)
+    assert "Föhr (µm)".encode() in done.stdout
+
+
+def test_names_that_are_no_text_or_two_lines(table: Path) -> None:
+    for name in (b"na\xffme.csv", b"two\nlines.csv"):
+        path = Path(os.fsdecode(os.fsencode(table.parent) + b"/" + name))
+        path.write_bytes(table.read_bytes())
+        ours = [sys.executable, "-m", "decimus", "summary"]
+        good = subprocess.run([*ours, str(path), "--json"], capture_output=True, check=True)
+        assert json.loads(good.stdout)["groups"][0]["n"] == 3
+        path.write_text("nothing")
+        bad = subprocess.run([*ours, str(path)], capture_output=True, check=False)
+        assert bad.returncode == 1
+        assert bad.stderr.count(b"\n") == 1
+        bad.stderr.decode("utf-8")
+
+
+def test_control_signs_in_names_do_not_reach_the_terminal(tmp_path: Path) -> None:
+    path = tmp_path / "odd.csv"
+    path.write_text("a\x1b[2Jb,c\n1,2\n3,4\n5,9\n")
+    done = shell(f"{DECIMUS} summary {path}")
+    assert b"\x1b" not in done.stdout + done.stderr
+
+
+def test_ctrl_c_ends_a_command_with_one_line(tmp_path: Path) -> None:
+    path = tmp_path / "pipe.csv"
+    os.mkfifo(path)
+    process = subprocess.Popen(
+        [sys.executable, "-m", "decimus", "summary", "-"],
+        stdin=subprocess.PIPE,
+        stdout=subprocess.PIPE,
+        stderr=subprocess.PIPE,
+    )
+    time.sleep(1.0)
+    process.send_signal(signal.SIGINT)
+    out, err = process.communicate(timeout=10)
+    assert (process.returncode, out, err) == (130, b"", b"decimus: stopped\n")
+
+
+WINDOW = """
+import sys, threading, os, signal, time
+from PySide6.QtCore import QTimer
+from decimus.window import app as starting
+from decimus.workflows.opened import OpenedFile
+from decimus.study.history import History
+from decimus.examples.catalogue import example
+def work(window):
+    {work}
+first = starting.first_window
+def opened(found):
+    window = first(found)
+    QTimer.singleShot(300, lambda: work(window))
+    return window
+starting.first_window = opened
+from decimus.__main__ import main
+sys.argv = ["decimus", "demo"]
+main()
+"""
+
+
+def run_window(work: str, tmp_path: Path) -> subprocess.CompletedProcess[str]:
+    """The program with its window, in which something is done."""
+    return subprocess.run(
+        [sys.executable, "-c", WINDOW.format(work=work)],
+        capture_output=True,
+        text=True,
+        check=False,
+        timeout=60,
+        env=os.environ | {"QT_QPA_PLATFORM": "offscreen", "XDG_STATE_HOME": str(tmp_path)},
+    )
+
+
+@pytest.mark.parametrize(
+    "copy",
+    [
+        "window.thread_line.go('groups'); window.groups.copy(is_exact=False)",
+        "window.thread_line.go('groups'); window.groups.copy_markdown()",
+        "window.thread_line.go('write_up'); window.write_up.caption.copy()",
+        "window.thread_line.go('write_up'); window.write_up.summary.copy()",
+        "window.thread_line.go('comparisons'); window.comparisons.panel.copy.click()",
+        "window.files.copy_figure()",
+        "window.measurements.sheet.selectAll(); window.measurements.sheet.copy()",
+    ],
+)
+def test_quitting_after_a_copy_ends_well(copy: str, tmp_path: Path) -> None:
+    """Data made in Python outlived Python, and ended the process with status 139."""
+    seen = (
+        "from PySide6.QtGui import QGuiApplication as G; print(G.clipboard().mimeData().formats())"
+    )
+    done = run_window(f"{copy}; {seen}; window.close()", tmp_path)
+    assert (done.returncode, done.stderr) == (0, "")
+    assert done.stdout.startswith("['")
+
+
+def test_ctrl_c_closes_the_window_and_keeps_the_work(tmp_path: Path) -> None:
+    done = run_window("os.kill(os.getpid(), signal.SIGINT)", tmp_path)
+    assert (done.returncode, done.stderr) == (0, "")
+    from decimus.workflows.sessions import left_behind
+
+    assert len(left_behind(tmp_path / "decimus" / "sessions")) == 1
