@@ -282,3 +282,59 @@ def test_nothing_is_set_aside_without_a_reason() -> None:
         edits.SetValuesAside(asides=(SetAside(" ", row=1),))
     with pytest.raises(ChoiceError, match="only table stays"):
         edits.RemoveTable(sheet=0).apply(study_of(TWO_FACTORS))
+
+
+def test_only_what_was_said_of_the_deleted_row_goes() -> None:
+    """What was said of the rows above and below it stays, each with its row."""
+    study = study_of(
+        TWO_FACTORS,
+        edits.SetValuesAside(asides=tuple(SetAside("spilled", row=r, column=2) for r in (3, 4, 5))),
+        *(edits.ExplainMissing(row=r, column=2, reason="lost") for r in (3, 4, 5)),
+    )
+    reading = edits.DeleteRows(at=4).apply(study).sheets[0].reading
+    assert [aside.row for aside in reading.asides] == [3, 4]
+    assert [reason.row for reason in reading.missing_reasons] == [3, 4]
+    both = edits.DeleteRows(at=3, count=2).apply(study).sheets[0].reading
+    assert [aside.row for aside in both.asides] == [3]
+    beyond = edits.DeleteRows(at=5, count=99).apply(study).sheets[0].reading
+    assert [aside.row for aside in beyond.asides] == [3, 4]
+
+
+def asked(study: Study) -> tuple[int | None, tuple[int, ...] | None]:
+    return study.questions[0].outcome, study.questions[0].factors
+
+
+def test_computed_columns_stay_what_they_are_when_the_table_changes() -> None:
+    """They come after those of the table; a wider table once made the outcome another column."""
+    first, second = ComputedColumn("half", "area / 2"), ComputedColumn("twice", "area * 2")
+    study = study_of(
+        TWO_FACTORS,
+        edits.ComputeColumn(computed=first),
+        edits.ComputeColumn(computed=second),
+        edits.NameVariable(variable=4, name="double"),
+    )
+    assert asked(study)[0] == 4
+    for edit, outcome in (
+        (edits.InsertColumns(at=0), 5),
+        (edits.InsertColumns(at=3), 5),
+        (edits.DeleteColumns(at=0), 3),
+        (edits.WriteCells(row=0, column=4, cells=(("wider",),)), 6),
+        (edits.WriteCells(row=1, column=1, cells=(("dim",),)), 4),
+        (edits.RemoveComputed(name="half"), 3),
+        (edits.ComputeColumn(computed=ComputedColumn("half", "area / 4"), sheet=0), 3),
+        (
+            edits.ReplaceTable(table=Table.from_rows([["x"] * 5] * 3), columns=(0, 1, 2)),
+            6,
+        ),
+    ):
+        after = edit.apply(study)
+        assert asked(after)[0] == outcome, edit
+        if not isinstance(edit, edits.ComputeColumn):
+            assert after.sheets[0].reading.facts(outcome).name == "double"
+    gone = edits.RemoveComputed(name="twice").apply(study)
+    assert asked(gone)[0] is None
+    assert edits.RemoveComputed(name="none").apply(study) is study
+    names = [
+        c.name for c in edits.ComputeColumn(computed=first).apply(study).sheets[0].reading.computed
+    ]
+    assert names == ["half", "twice"]

@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from decimus.study.tables import CHUNK, Table
+from decimus.errors import ChoiceError
+from decimus.study.tables import CHUNK, Column, Table, column_of
 
 cells = st.text(alphabet="ab1.,\n\"' ", max_size=4)
 rows = st.lists(st.lists(cells, min_size=3, max_size=3), min_size=1, max_size=6)
@@ -73,3 +75,65 @@ def test_deleting_everything_leaves_nothing() -> None:
     assert empty.is_empty
     assert table(" |", "|").is_empty
     assert not table(" |x").is_empty
+
+
+@pytest.mark.parametrize(
+    ("columns", "rows"),
+    [
+        ((column_of(("a",)), column_of(("b", "c"))), 1),
+        ((column_of(("a",)),), 2),
+        ((), 3),
+        ((column_of(("a",)),), -1),
+        (((("a",), ("b",)),), 2),
+    ],
+)
+def test_a_table_that_is_not_one_cannot_be_made(columns: tuple[Column, ...], rows: int) -> None:
+    """Chunks of another length than all others, too: a cell would be looked for elsewhere."""
+    with pytest.raises(ValueError, match="do not all have"):
+        Table("t", columns, rows)
+
+
+SQUARE = Table.from_rows([[f"{r}{c}" for c in "abc"] for r in range(4)])
+
+
+@pytest.mark.parametrize(
+    ("at", "count", "kept"),
+    [
+        (0, 4, ""),
+        (0, 99, ""),
+        (2, 99, "01"),
+        (3, 1, "012"),
+        (4, 1, "0123"),
+        (9, 3, "0123"),
+        (-3, 4, "123"),
+        (1, 0, "0123"),
+        (2, -1, "0123"),
+    ],
+)
+def test_rows_and_columns_beyond_the_table_are_none(at: int, count: int, kept: str) -> None:
+    table = SQUARE.with_rows_deleted(at, count)
+    assert [cell[0] for cell in table.column(0)] == list(kept)
+    assert (table.row_count, table.column_count) == (len(kept), 3)
+    turned = SQUARE.turned().with_columns_deleted(at, count)
+    assert turned.column_count == len(kept)
+
+
+def test_rows_and_columns_are_inserted_at_the_end_at_the_latest() -> None:
+    assert list(SQUARE.with_rows_inserted(99, 2).column(0)) == ["0a", "1a", "2a", "3a", "", ""]
+    assert SQUARE.with_columns_inserted(99, 1).rows()[0] == ("0a", "0b", "0c", "")
+    assert SQUARE.with_rows_inserted(1, 0) is SQUARE
+    assert SQUARE.with_columns_inserted(1, -4) is SQUARE
+    assert Table().with_rows_inserted(0, 5) == Table()
+    assert SQUARE.with_block(0, 0, ((),)) is SQUARE
+
+
+def test_no_table_grows_without_end() -> None:
+    for grow in (
+        lambda: SQUARE.with_rows_inserted(0, 10**9),
+        lambda: SQUARE.with_columns_inserted(0, 10**6),
+        lambda: SQUARE.with_block(10**9, 0, (("x",),)),
+        lambda: SQUARE.with_block(0, 10**9, (("x",),)),
+        lambda: SQUARE.with_block(-1, 0, (("x",),)),
+    ):
+        with pytest.raises(ChoiceError):
+            grow()

@@ -1,0 +1,263 @@
+"""Breaks the program in ways that once went unnoticed, and sees that a test notices each.
+
+    python scripts/mutations.py [NAME-PART]
+
+Works on a copy; prints one line for each, and ends with 1 where a break goes unnoticed.
+"""
+
+from __future__ import annotations
+
+import os
+import shutil
+import subprocess
+import sys
+import tempfile
+from dataclasses import dataclass
+from pathlib import Path
+
+ROOT = Path(__file__).parents[1]
+
+
+@dataclass(frozen=True)
+class Break:
+    """One break: what it is, where, and the tests that have to notice it."""
+
+    name: str
+    path: str
+    before: str
+    after: str
+    tests: str
+
+
+BREAKS = (
+    Break(
+        "tie correction of the rank-sum test removed",
+        "statistics/rank_tests.py",
+        "m * n / 12 * ((m + n + 1) - ties / ((m + n) * (m + n - 1)))",
+        "m * n / 12 * (m + n + 1)",
+        "tests/statistics",
+    ),
+    Break(
+        "p_less and p_greater of a rank test swapped",
+        "statistics/rank_tests.py",
+        "return min(1.0, 2 * min(less, greater)), less, greater",
+        "return min(1.0, 2 * min(less, greater)), greater, less",
+        "tests/statistics",
+    ),
+    Break(
+        "p_less of a t test swapped",
+        "statistics/t_tests.py",
+        "p_less=t_tail(-t, df)",
+        "p_less=t_tail(t, df)",
+        "tests/statistics",
+    ),
+    Break(
+        "p_less of many t tests swapped",
+        "statistics/t_tests.py",
+        "p_less=tail if statistic < 0 else 1 - tail",
+        "p_less=tail if statistic > 0 else 1 - tail",
+        "tests/statistics",
+    ),
+    Break(
+        "p_less of a pair swapped",
+        "analysis/pair_results.py",
+        "p_less=test.p_less",
+        "p_less=test.p_greater",
+        "tests/statistics",
+    ),
+    Break(
+        "p_less of a ranked pair swapped",
+        "analysis/rank_comparisons.py",
+        "p_less=test.p_less",
+        "p_less=test.p_greater",
+        "tests/statistics",
+    ),
+    Break(
+        "a save written straight into the file",
+        "formats/files.py",
+        "handle, name = tempfile.mkstemp(prefix=_part_name(target), dir=target.parent)",
+        "name = str(target)\n        handle = os.open(name, os.O_WRONLY | os.O_CREAT | os.O_TRUNC)",
+        "tests/formats/test_files.py",
+    ),
+    Break(
+        "the folder not synced",
+        "formats/files.py",
+        "        sync_folder(target.parent)\n",
+        "",
+        "tests/formats/test_files.py",
+    ),
+    Break(
+        "the content not synced",
+        "formats/files.py",
+        "            os.fsync(file.fileno())\n        _keep",
+        "        _keep",
+        "tests/formats/test_files.py",
+    ),
+    Break(
+        "a link replaced by a file",
+        "formats/files.py",
+        "target = path.resolve()",
+        "target = path.absolute()",
+        "tests/formats/test_files.py",
+    ),
+    Break(
+        "unpacked size without a limit",
+        "formats/archives.py",
+        "if unpacked > MOST_UNPACKED or unpacked > max(_ALWAYS_FINE, _MOST_RATIO * size):",
+        "if unpacked < 0:",
+        "tests/formats",
+    ),
+    Break(
+        "a part that is there twice accepted",
+        "formats/archives.py",
+        "if len(set(names)) < len(names):",
+        "if not names:",
+        "tests/formats",
+    ),
+    Break(
+        "a later version accepted",
+        "formats/study_file.py",
+        "if head.version > VERSION:",
+        "if head.version > VERSION + 10:",
+        "tests/formats",
+    ),
+    Break(
+        "a later version of the journal accepted",
+        "workflows/sessions.py",
+        "if line.version > VERSION:",
+        "if line.version < 0:",
+        "tests/workflows",
+    ),
+    Break(
+        "a save not read back",
+        "formats/study_file.py",
+        "    _check_readable(content, history)\n",
+        "",
+        "tests/workflows",
+    ),
+    Break(
+        "what was said of the row below deleted too",
+        "study/edits/moves.py",
+        "count < 0 and at <= row < at - count",
+        "count < 0 and at <= row <= at - count",
+        "tests/study",
+    ),
+    Break(
+        "row_count not reduced",
+        "study/tables.py",
+        "return Table(self.title, tuple(columns), self.row_count - count)",
+        "return Table(self.title, tuple(columns), self.row_count)",
+        "tests/study",
+    ),
+    Break(
+        "tables of uneven columns accepted",
+        "study/tables.py",
+        "if self.row_count < 0 or not is_square or (self.row_count and not self.columns):",
+        "if self.row_count < 0:",
+        "tests/study",
+    ),
+    Break(
+        "a journal line not synced",
+        "workflows/journal.py",
+        "            file.flush()\n            os.fsync(file.fileno())\n",
+        "            file.flush()\n",
+        "tests/workflows",
+    ),
+    Break(
+        "the old start dropped before the new one is written",
+        "workflows/journal.py",
+        "        before, number = self._start, self._number + 1\n",
+        "        before, number = self._start, self._number + 1\n"
+        "        if before is not None:\n"
+        "            shutil.rmtree(before.folder, ignore_errors=True)\n",
+        "tests/workflows",
+    ),
+    Break(
+        "bring back discards first",
+        "workflows/journal.py",
+        "        self._work.put(let_go)\n",
+        "        let_go()\n",
+        "tests/workflows",
+    ),
+    Break(
+        "a session discarded though nothing could be written",
+        "workflows/journal.py",
+        "            if self._problem is not None:\n                return\n",
+        "",
+        "tests/workflows",
+    ),
+    Break(
+        "another window's study written over",
+        "workflows/saving.py",
+        "        _check_unchanged(known, history.study)\n",
+        "        pass\n",
+        "tests/workflows",
+    ),
+    Break(
+        "another study opened over unsaved work",
+        "window/keeping.py",
+        "is_kept = not self._store.is_saved",
+        "is_kept = False",
+        "tests/window/test_keeping.py",
+    ),
+    Break(
+        "a tool tip rendered",
+        "window/plain.py",
+        "if not QtGui.Qt.mightBeRichText(shown):",
+        "if shown:",
+        "tests/window/test_hostile_names.py",
+    ),
+    Break(
+        "a label that guesses",
+        "window/plain.py",
+        "        self.setTextFormat(Qt.TextFormat.PlainText)\n",
+        "",
+        "tests/window/test_hostile_names.py",
+    ),
+    Break(
+        "a job that fails keeps its consumer waiting",
+        "window/beside.py",
+        "            self.failed.emit(InputError(logged(fault)))",
+        "            logged(fault)",
+        "tests/window/test_keeping.py",
+    ),
+)
+
+
+def is_noticed(tree: Path, found: Break) -> bool:
+    """Break a copy of the program, run the tests, mend it."""
+    path = tree / "src" / "decimus" / found.path
+    text = path.read_text()
+    if text.count(found.before) < 1:
+        raise SystemExit(f"{found.path} no longer holds what “{found.name}” replaces")
+    path.write_text(text.replace(found.before, found.after, 1))
+    environment = os.environ | {"PYTHONPATH": str(tree / "src"), "QT_QPA_PLATFORM": "offscreen"}
+    done = subprocess.run(
+        [sys.executable, "-m", "pytest", "-x", "-q", "-n", "0", *found.tests.split()],
+        cwd=tree,
+        env=environment,
+        capture_output=True,
+        check=False,
+    )
+    path.write_text(text)
+    return done.returncode == 1
+
+
+def main() -> int:
+    """Make every break, one after the other."""
+    part = sys.argv[1] if len(sys.argv) > 1 else ""
+    unnoticed = 0
+    with tempfile.TemporaryDirectory() as folder:
+        tree = Path(folder) / "tree"
+        ignored = shutil.ignore_patterns(".git", ".venv", "__pycache__")
+        shutil.copytree(ROOT, tree, ignore=ignored)
+        for found in BREAKS:
+            if part in found.name:
+                noticed = is_noticed(tree, found)
+                unnoticed += not noticed
+                print(f"{'noticed  ' if noticed else 'UNNOTICED'}  {found.name}", flush=True)
+    return 1 if unnoticed else 0
+
+
+if __name__ == "__main__":
+    raise SystemExit(main())
