@@ -9,14 +9,17 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from decimus.errors import InputError, TableError
+from decimus.formats import delimited
 from decimus.formats.delimited import (
     decoded_table,
     delimiter_of,
     find_delimiter,
     parse_delimited,
+    table_of_text,
     written_csv,
 )
 from decimus.formats.files import read_bytes
+from decimus.study.slabs import Slab
 
 cell = st.text(alphabet="ab 1.5;,\t\"'\nü", max_size=6)
 
@@ -91,3 +94,54 @@ def test_delimiters_by_name() -> None:
     assert delimiter_of("|") == "|"
     with pytest.raises(InputError, match="not one character"):
         delimiter_of("ab")
+
+
+def test_a_large_table_is_kept_in_pieces_and_reads_the_same(
+    monkeypatch: pytest.MonkeyPatch,
+) -> None:
+    text = "pond,area\n" + "\n".join(f"p{i % 3},{i / 7:.3f}" for i in range(3_000)) + "\n"
+    patient = decoded_table(text.encode(), "large", title="t")
+    monkeypatch.setattr(delimited, "LARGE", 1_000)
+    quick = decoded_table(text.encode("utf-8-sig"), "large", title="t")
+    assert isinstance(quick.columns[0][0], Slab)
+    assert quick == patient
+    assert table_of_text(text, title="t") == patient
+
+
+@pytest.mark.parametrize(
+    "text",
+    [
+        "pond,note\n" + 'A,"two\nlines"\n' * 100 + 'B,"never closed\n',
+        "pond\rarea\r" * 200,
+        "a,b\n1,2,3\n" * 200,
+        "a::b\n1::2\n" * 200,
+        "\ufffe" + "a,b\n" * 300,
+    ],
+)
+def test_what_the_quick_way_cannot_read_takes_the_patient_one(
+    text: str, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """An odd quotation mark, lone returns, longer lines, a sign that is no delimiter."""
+    monkeypatch.setattr(delimited, "LARGE", 500)
+    outcomes = []
+    for large in (500, 10**9):
+        monkeypatch.setattr(delimited, "LARGE", large)
+        try:
+            outcomes.append(decoded_table(text.encode(), "odd").rows())
+        except TableError as error:
+            outcomes.append(str(error))
+    assert outcomes[0] == outcomes[1]
+    wide = decoded_table(text.encode("utf-16"), "odd") if "never" not in text else None
+    assert wide is None or wide.rows() == outcomes[1]
+
+
+def test_what_is_no_text_is_said() -> None:
+    for content, words in (
+        (b"a,b\n" + bytes(range(1, 9)) * 20 + b"\xff", "binary"),
+        (b"a,b\n1,2\x00\n", "binary"),
+        (b" \n \n", "empty"),
+        (b"\x1f\x8bxx", "compressed"),
+    ):
+        with pytest.raises(TableError, match=words):
+            decoded_table(content, "odd")
+    assert decoded_table("Höhe;Länge\n1;2\n3;4\n".encode("latin-1"), "old").cell(0, 1) == "Länge"

@@ -4,14 +4,17 @@ from __future__ import annotations
 
 import io
 import json
+import os
 import re
 import resource
 import subprocess
 import sys
 import zipfile
 from collections.abc import Callable
+from datetime import UTC, date, datetime, time, timedelta
 from pathlib import Path
 
+import msgspec
 import pytest
 
 from decimus.errors import DecimusError, FileFormatError, InputError, TableError
@@ -23,7 +26,7 @@ from decimus.formats.sheet_extents import Extent, extents
 from decimus.formats.stored_tables import stored_cells, table_of_stored
 from decimus.formats.study_file import NO_HISTORY, study_bytes, study_from_bytes
 from decimus.formats.table_files import table_in
-from decimus.formats.workbook_reader import answer_for
+from decimus.formats.workbook_reader import Answer, answer_for, cell_text, main
 from decimus.formats.workbooks import sheet_blocks
 from decimus.study.edits import InsertRows, WriteCells
 from decimus.study.history import History
@@ -344,8 +347,6 @@ def test_a_file_with_a_long_cell_is_read(tmp_path: Path) -> None:
 
 
 def test_a_name_that_is_no_text_is_read_and_said(tmp_path: Path) -> None:
-    import os
-
     path = tmp_path / os.fsdecode(b"na\xffme.csv")
     path.write_text("a,b\n1,2\n3,4\n")
     source = table_in(path).source
@@ -370,3 +371,83 @@ def test_every_refusal_is_one_line() -> None:
 def test_inserting_without_end_is_refused(salt_history: History) -> None:
     with pytest.raises(InputError, match="At most"):
         salt_history.after(InsertRows(at=1, count=10**9))
+
+
+@pytest.mark.parametrize(
+    ("cell", "text"),
+    [
+        (None, ""),
+        (True, "TRUE"),
+        (False, "FALSE"),
+        (2.0, "2"),
+        (0.1 + 0.2, "0.30000000000000004"),
+        (1e300, "1e+300"),
+        (float("inf"), "inf"),
+        (datetime(2026, 6, 1, tzinfo=UTC).replace(tzinfo=None), "2026-06-01"),
+        (datetime(2026, 6, 1, 7, 5, tzinfo=UTC).replace(tzinfo=None), "2026-06-01 07:05:00"),
+        (date(2026, 6, 1), "2026-06-01"),
+        (time(7, 5), "07:05:00"),
+        (timedelta(minutes=90), "1:30:00"),
+        ("moss", "moss"),
+    ],
+)
+def test_a_cell_is_what_a_person_would_type(cell: object, text: str) -> None:
+    assert cell_text(cell) == text
+
+
+def test_a_sheet_of_the_older_form_is_bounded_by_its_rectangle(
+    monkeypatch: pytest.MonkeyPatch,
+) -> None:
+    """Its extent is known only when the library has found it."""
+    import python_calamine
+
+    class Sheet:
+        height, width = 1_000_000, 100
+
+        def to_python(self, **_: object) -> list[list[object]]:
+            return [[1.5]]
+
+    class Book:
+        sheet_names = ("far",)
+
+        @staticmethod
+        def from_filelike(_file: object) -> Book:
+            return Book()
+
+        def get_sheet_by_name(self, _name: str) -> Sheet:
+            return Sheet()
+
+    monkeypatch.setattr(python_calamine, "CalamineWorkbook", Book)
+    assert "reaches over" in answer_for(b"\xd0\xcf\x11\xe0").problem
+    monkeypatch.setattr(Sheet, "height", 10)
+    assert answer_for(b"\xd0\xcf\x11\xe0").sheets == [("far", [["1.5"]])]
+
+    def protected(_file: object) -> Book:
+        raise python_calamine.PasswordError
+
+    monkeypatch.setattr(Book, "from_filelike", staticmethod(protected))
+    assert answer_for(b"\xd0\xcf\x11\xe0").is_protected
+    far = answer_for(with_far_cell("XFD1048576"))
+    assert "reaches over" in far.problem
+
+
+def test_the_reader_answers_on_its_output(monkeypatch: pytest.MonkeyPatch) -> None:
+    """The program as the other process runs it, limits and end aside."""
+    content = io.BytesIO(xlsx_bytes({"a": PONDS}))
+    out = io.BytesIO()
+    limits: list[int] = []
+    ended: list[int] = []
+    monkeypatch.setattr(sys, "argv", ["reader", "1000", "5"])
+    monkeypatch.setattr(sys, "stdin", io.TextIOWrapper(content))
+    monkeypatch.setattr(sys, "stdout", io.TextIOWrapper(out))
+    monkeypatch.setattr(resource, "setrlimit", lambda kind, _pair: limits.append(kind))
+    monkeypatch.setattr(os, "_exit", ended.append)
+    main()
+    assert ended == [0]
+    assert set(limits) == {resource.RLIMIT_AS, resource.RLIMIT_CPU, resource.RLIMIT_CORE}
+    answer = msgspec.msgpack.decode(out.getvalue(), type=Answer)
+    assert answer.sheets[0][1][1] == ["A", "1.5"]
+    monkeypatch.setattr(sys, "stdin", None)
+    with pytest.raises(AttributeError):
+        main()
+    assert ended == [0, 1]
