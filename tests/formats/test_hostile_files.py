@@ -18,7 +18,7 @@ import msgspec
 import pytest
 
 from decimus.errors import DecimusError, FileFormatError, InputError, TableError
-from decimus.formats import archives, stored_tables
+from decimus.formats import archives, delimited, stored_tables
 from decimus.formats.archives import ArchiveError, opened
 from decimus.formats.html_tables import table_of_html
 from decimus.formats.progress import Stopped
@@ -451,3 +451,15 @@ def test_the_reader_answers_on_its_output(monkeypatch: pytest.MonkeyPatch) -> No
     with pytest.raises(AttributeError):
         main()
     assert ended == [0, 1]
+
+
+@pytest.mark.parametrize("is_large", [False, True])
+def test_more_columns_than_anybody_has_are_refused(
+    is_large: bool, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """40 kB in one line once took a minute to look at."""
+    if is_large:
+        monkeypatch.setattr(delimited, "LARGE", 1_000)
+    with pytest.raises(TableError, match="20,001 columns") as caught:
+        delimited.decoded_table(b"1," * 20_000 + b"1\n", "wide.csv")
+    assert str(caught.value).startswith("wide.csv: ")

@@ -17,6 +17,7 @@ _NAMES = {"\t": "tab", ";": "semicolon", ",": "comma", "|": "bar"}
 _LINES_LOOKED_AT = 200
 _LOOKED_AT = 200_000
 _MARK = b"\xef\xbb\xbf"
+MOST_COLUMNS = 20_000
 LARGE = 1_000_000
 """Bytes from which on a table is read by a library for large ones."""
 # A cell may be longer than the library's own limit of 131,072 letters.
@@ -56,9 +57,9 @@ def decoded_table(
     for signature, what in _SIGNATURES.items():
         if content.startswith(signature):
             raise TableError(what, where=where, remedy=_SAVE_AS)
-    if len(content) >= LARGE and (table := _large_table(content, delimiter, title)) is not None:
-        return table
     try:
+        if len(content) >= LARGE and (large := _large_table(content, delimiter, title)) is not None:
+            return large
         return table_of_text(_decoded(content, where), delimiter, title=title, progress=progress)
     except InputError as error:
         if error.where:
@@ -124,6 +125,7 @@ def _large_table(content: bytes, delimiter: str | None, title: str) -> Table | N
         return None
     content = content.removeprefix(_MARK)
     delimiter = delimiter or find_delimiter(start.removeprefix(_MARK).decode("utf-8", "replace"))
+    _check_width(content.partition(b"\n")[0].count(delimiter.encode()) + 1)
     if len(delimiter.encode()) != 1 or content.count(b'"') % 2 or _has_lone_returns(content):
         return None
     import polars as pl
@@ -168,11 +170,21 @@ def parse_delimited(text: str, delimiter: str | None = None) -> Block:
         raise TableError(
             "A quotation mark is opened and never closed", remedy="Close it or take it away"
         )
+    _check_width(max((len(row) for row in rows), default=0))
     while rows and not any(cell.strip() for cell in rows[-1]):
         rows.pop()
     if not rows:
         raise TableError("There is no table in it", remedy="Choose one with measurements")
     return tuple(rows)
+
+
+def _check_width(columns: int) -> None:
+    """Refuse more columns than anybody has groups or variables. Raises TableError."""
+    if columns > MOST_COLUMNS:
+        raise TableError(
+            f"The table has {columns:,} columns; at most {MOST_COLUMNS:,} can be read",
+            remedy="Exchange rows and columns, or keep the columns that are needed",
+        )
 
 
 def find_delimiter(text: str) -> str:

@@ -75,7 +75,11 @@ class TableShape:
 
     def column(self, index: int) -> ColumnProfile:
         """The profile of a column."""
-        return next(profile for profile in self.columns if profile.index == index)
+        return self._by_index[index]
+
+    @cached_property
+    def _by_index(self) -> dict[int, ColumnProfile]:
+        return {profile.index: profile for profile in self.columns}
 
     def name(self, index: int) -> str:
         """What a column is called: its heading, else "column 3"."""
