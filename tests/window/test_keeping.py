@@ -416,3 +416,35 @@ def test_a_dropped_file_whose_name_is_no_text_is_opened(salt: Driver, tmp_path: 
     QApplication.processEvents()
     assert salt.window.store.results.sheet.source.name == "na\ufffdme.csv"
     assert salt.window.data._path() == path
+
+
+def test_a_study_opened_again_offers_what_was_left_of_it(
+    qtbot: QtBot,
+    opened: Callable[[History], MainWindow],
+    tmp_path: Path,
+    salt_history: History,
+) -> None:
+    """Closing asks nothing, so the file that is opened next has to tell."""
+    path = study_in(tmp_path, salt_history)
+    other = study_in(tmp_path, salt_history.after(ChooseErrorBarLevel(level=80)), "b.decimus")
+    first = opened(History())
+    first.files.open_path(path)
+    first.store.apply(ChooseErrorBarLevel(level=90))
+    first.close()
+    second = opened(History())
+    second.files.open_path(other)
+    assert not second.message.isVisible()
+    second.files.open_path(path)
+    assert "were not saved" in second.message.text
+    (way,) = second.message.ways
+    way.click()
+    assert second.store.results.question.error_bar_level == 90
+    assert second.store.path == path
+    second.files.save()
+    second.close()
+    qtbot.waitUntil(lambda: left_behind(tmp_path / "sessions") == ())
+    found = open_file(path)
+    third = MainWindow(found.history, found.file, sessions=tmp_path / "sessions")
+    qtbot.addWidget(third)
+    assert not third.message.isVisible()
+    third.close()

@@ -12,7 +12,14 @@ from decimus.study.history import History
 from decimus.window.store import Store
 from decimus.workflows.journal import Journal
 from decimus.workflows.opened import StudyFile
-from decimus.workflows.sessions import LeftBehind, discard, left_behind, put_by_folder, recovered
+from decimus.workflows.sessions import (
+    LeftBehind,
+    discard,
+    file_of,
+    left_behind,
+    put_by_folder,
+    recovered,
+)
 
 
 @dataclass(frozen=True)
@@ -34,11 +41,14 @@ class Keeping(QObject):
     Signals:
         failed: why changes cannot be kept.
         put_aside: an unsaved study gave way to another; it can be brought back.
+        left_here: changes to the study that was opened were left unsaved at a time (seconds
+            since 1970); they can be brought back.
         told: what there is to say about a study that came back, or did not.
     """
 
     failed = Signal(object)
     put_aside = Signal()
+    left_here = Signal(float)
     told = Signal(str)
     _reported = Signal(object)
 
@@ -58,9 +68,27 @@ class Keeping(QObject):
         store.entered.connect(self._enter)
 
     def begin(self) -> None:
-        """Begin the journal of the study at hand."""
+        """Begin the journal of the study at hand, and see what was left of it before."""
         if self._folder is not None:
             self.journal = self._begun(self._folder, self._store.history, self._store.file)
+        session = self._left_of(self._store.path)
+        if session is not None and self._store.is_saved:
+            self.left_here.emit(session.written)
+
+    def _left_of(self, path: Path | None) -> LeftBehind | None:
+        """The latest session with changes to the study in a file."""
+        if path is None:
+            return None
+        wanted = path.absolute()
+        return next((s for s in self._left_behind if file_of(s) == wanted), None)
+
+    def bring_back_here(self) -> None:
+        """Bring back the changes that were left of the study at hand."""
+        session = self._left_of(self._store.path)
+        if session is not None:
+            others = tuple(other for other in self._left_behind if other is not session)
+            self._left_behind = (session, *others)
+            self.bring_back()
 
     def _begun(self, folder: Path, history: History, file: StudyFile | None) -> Journal:
         # The signal takes what is said in the journal's thread over to the window's own.

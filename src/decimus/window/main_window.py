@@ -36,7 +36,7 @@ from decimus.window.page import PagePanel
 from decimus.window.parts import PartLine
 from decimus.window.question_line import QuestionLine
 from decimus.window.settling import Settling
-from decimus.window.start import Start
+from decimus.window.start import Start, said_time
 from decimus.window.store import Store
 from decimus.window.thread import PLACES, Thread
 from decimus.wording.readings import thread_counts
@@ -149,6 +149,7 @@ class MainWindow(QMainWindow):
         self.files.noted.connect(self.say_notes)
         self.keeping.failed.connect(self._say_not_kept)
         self.keeping.put_aside.connect(self._offer_aside)
+        self.keeping.left_here.connect(self._offer_left_here)
         self.keeping.told.connect(self.say_words)
         self.files.opened_part.connect(self.part_line.show_part)
         self.part_line.chosen.connect(self.files.open_part)
@@ -331,6 +332,14 @@ class MainWindow(QMainWindow):
         self.message.say(
             "The study that was open before had not been saved. It is kept and can be brought back",
             ("Bring it back", self.keeping.bring_back_aside),
+            is_problem=False,
+        )
+
+    def _offer_left_here(self, written: float) -> None:
+        when = said_time(written)
+        self.message.say(
+            f"Changes to this study, last made {when}, were not saved. They can be brought back",
+            ("Bring them back", self.keeping.bring_back_here),
             is_problem=False,
         )
 

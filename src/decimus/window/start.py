@@ -9,6 +9,12 @@ from decimus.window.plain import PlainLabel, tip
 from decimus.window.theme import QUIET, RED, TEAL, sans, serif
 
 
+def said_time(seconds: float) -> str:
+    """A moment (seconds since 1970) as people here write it."""
+    when = QDateTime.fromSecsSinceEpoch(int(seconds))
+    return QLocale().toString(when, QLocale.FormatType.ShortFormat)
+
+
 class Start(QWidget):
     """Shown while there is nothing to read. Its buttons are connected by the window."""
 
@@ -51,8 +57,7 @@ class Start(QWidget):
         """Offer unsaved work that was left behind at a time (seconds since 1970), or none."""
         self.bring_back.setVisible(written is not None)
         if written is not None:
-            when = QDateTime.fromSecsSinceEpoch(int(written))
-            said = QLocale().toString(when, QLocale.FormatType.ShortFormat)
+            said = said_time(written)
             self.bring_back.findChildren(QLabel)[1].setText(f"a study last changed {said}")
 
     def _way(self, words: str, more: str, keys: str) -> QPushButton:

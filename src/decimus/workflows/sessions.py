@@ -138,6 +138,21 @@ def _is_held(session: Path) -> bool:
     return False
 
 
+def file_of(session: LeftBehind) -> Path | None:
+    """The file that the study of a session was kept in last; None where it never was."""
+    found: Path | None = None
+    with suppress(OSError, DecimusError):
+        for start in _starts(session.folder)[:1]:
+            for words in _raw_lines(start / EDITS):
+                if words is not None and words.startswith(_FILED):
+                    line = msgspec.json.decode(words, type=Filed)
+                    found = path_of_stored(line.path)
+    return found
+
+
+_FILED = b'{"type":"Filed"'
+
+
 def discard(session: LeftBehind) -> None:
     """Throw a session away."""
     shutil.rmtree(session.folder, ignore_errors=True)
