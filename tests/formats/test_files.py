@@ -145,3 +145,43 @@ def test_why_a_file_cannot_be_read(
     with pytest.raises(InputError, match=r"permission|not a folder"):
         read_bytes(path)
     assert size_of(tmp_path / "none") == 0
+
+
+def test_a_file_keeps_its_owner_where_it_may(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """Root may give files away; anybody else keeps what can be kept."""
+    path = tmp_path / "a.txt"
+    path.write_bytes(b"old")
+    given: list[tuple[int, int]] = []
+    status = Path.stat
+
+    def of_another(self: Path, *, follow_symlinks: bool = True) -> os.stat_result:
+        found = status(self, follow_symlinks=follow_symlinks)
+        if self == path:
+            return os.stat_result((*found[:4], 12345, 23456, *found[6:]))
+        return found
+
+    monkeypatch.setattr(Path, "stat", of_another)
+    monkeypatch.setattr(os, "chown", lambda _path, user, group: given.append((user, group)))
+    write_whole(path, b"new")
+    assert given == [(12345, 23456)]
+
+
+@pytest.mark.parametrize(
+    ("error", "words"),
+    [
+        (IsADirectoryError(21, "x"), "folder, not a file"),
+        (OSError(28, "x"), "no room left"),
+        (OSError(5, "Input/output error"), r"\(Input/output error\)"),
+    ],
+)
+def test_why_a_file_cannot_be_written(
+    error: OSError, words: str, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    def fails(_handle: int) -> None:
+        raise error
+
+    monkeypatch.setattr(os, "fsync", fails)
+    with pytest.raises(InputError, match=words):
+        write_whole(tmp_path / "a.txt", b"x")

@@ -463,3 +463,48 @@ def test_more_columns_than_anybody_has_are_refused(
     with pytest.raises(TableError, match="20,001 columns") as caught:
         delimited.decoded_table(b"1," * 20_000 + b"1\n", "wide.csv")
     assert str(caught.value).startswith("wide.csv: ")
+
+
+def test_pages_and_workbooks_as_files(tmp_path: Path) -> None:
+    page = tmp_path / "page.html"
+    page.write_text("<html><style>td {}</style><table><tr><td>a<br>b</td></tr></table>")
+    assert table_in(page).table.cell(0, 0) == "a b"
+    page.write_text("<html><table></table>a,b\n1,2\n")
+    assert table_in(page).table.row_count == 2
+    with pytest.raises(InputError, match="Only workbooks have sheets"):
+        table_in(page, sheet="one")
+    with pytest.raises(TableError, match="password"):
+        sheet_blocks(ods_bytes({"a": PONDS}, is_encrypted=True), "a", "a")
+
+
+def test_a_workbook_that_takes_for_ever_is_given_up(monkeypatch: pytest.MonkeyPatch) -> None:
+    from decimus.formats import workbooks
+
+    monkeypatch.setattr(workbooks, "_LEAST_SECONDS", 0)
+    monkeypatch.setattr(workbooks, "_PAUSE", 0.001)
+    with pytest.raises(TableError, match="more memory or time"):
+        sheet_blocks(xlsx_bytes({"a": PONDS}), "a", "a")
+
+
+def test_a_protected_workbook_is_told_by_the_reader_too(monkeypatch: pytest.MonkeyPatch) -> None:
+    from decimus.formats import workbooks
+
+    monkeypatch.setattr(workbooks, "_read_apart", lambda *_: Answer(is_protected=True))
+    with pytest.raises(TableError, match="password"):
+        sheet_blocks(xlsx_bytes({"a": PONDS}), "a", "a")
+
+
+def test_cells_that_have_a_look_only_are_passed_over() -> None:
+    look = b'<row r="9"><c r="ZZ9" s="1"/></row></sheetData>'
+    book = rewritten(
+        xlsx_bytes({"a": PONDS}), SHEET, lambda data: data.replace(b"</sheetData>", look)
+    )
+    with opened(book) as archive:
+        assert extents(archive) == (Extent("sheet1.xml", 3, 2, 6),)
+
+
+def test_the_quick_way_gives_way_where_it_must(monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(stored_tables, "_MOST_BYTES", 10)
+    with pytest.raises(FileFormatError, match="different lengths"):
+        table_of_stored(b"a,b\n1,2,3\n" * 10, "t", "")
+    assert table_of_stored(b"a,\n1,2\n" * 3, "t", "").cell(0, 1) == ""

@@ -25,6 +25,7 @@ from decimus.study.edits import (
 from decimus.study.history import History
 from decimus.study.studies import Source
 from decimus.workflows import journal as journals
+from decimus.workflows import sessions
 from decimus.workflows.journal import Journal
 from decimus.workflows.opened import StudyFile
 from decimus.workflows.opening import open_file
@@ -35,6 +36,7 @@ from decimus.workflows.sessions import (
     LeftBehind,
     Moved,
     encoded_line,
+    file_of,
     left_behind,
     put_by,
     put_by_folder,
@@ -393,3 +395,33 @@ def test_what_is_no_session_is_passed_over(tmp_path: Path) -> None:
     (tmp_path / "file").write_text("x")
     (tmp_path / "empty").mkdir()
     assert left_behind(tmp_path) == ()
+
+
+def test_a_table_that_is_there_already_is_written_once(tmp_path: Path) -> None:
+    table = table_of_text(PONDS, title="ponds")
+    history = History().after(BringInTable(table=table))
+    twice = history.after(AddTable(table=table))
+    session = closed(tmp_path, history, history, twice)
+    assert len(list(session.folder.glob("*/tables/*.csv"))) == 1
+    assert same(recovered(session).history, twice)
+
+
+def test_a_start_without_lines_is_its_base(tmp_path: Path) -> None:
+    session = closed(tmp_path, History(ponds().study))
+    lines_of(session).unlink()
+    assert recovered(session).history.study == ponds().study
+    assert file_of(session) is None
+
+
+def test_a_lock_that_cannot_be_looked_at_is_held(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    session = closed(tmp_path, ponds())
+
+    def refuse(*_: object) -> None:
+        raise PermissionError(13, "x")
+
+    monkeypatch.setattr(sessions.fcntl, "flock", refuse)
+    assert left_behind(tmp_path) == ()
+    (session.folder / "lock").unlink()
+    assert len(left_behind(tmp_path)) == 1

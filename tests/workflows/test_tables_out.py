@@ -10,13 +10,14 @@ import pytest
 import python_calamine
 
 from decimus.analysis.lane_statistics import lanes
-from decimus.errors import ChoiceError
+from decimus.errors import ChoiceError, InputError
 from decimus.formats.table_writers import as_text, csv_bytes
+from decimus.study import edits
 from decimus.study.edits import ChooseColumns, ChooseTotals
 from decimus.terms import Statistic, Totals
 from decimus.wording.statistics import values_of
-from decimus.workflows.exporting import export_table
-from tests.conftest import TWO_FACTORS, results_of
+from decimus.workflows.exporting import export_figure, export_table
+from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS, results_of
 
 DANGEROUS = """group,x
 =1+1,-1.5
@@ -105,3 +106,11 @@ def test_an_unknown_ending_is_refused(tmp_path: Path) -> None:
     with pytest.raises(ChoiceError, match="csv, xlsx, ods, md"):
         export_table(results_of(TWO_FACTORS), tmp_path / "out.doc")
     assert csv_bytes([["a", 1.0, None, 0.1]]) == b"a,1,,0.1\n"
+
+
+def test_a_picture_without_end_is_refused(tmp_path: Path) -> None:
+    wide = edits.ChooseSize(width_mm=500, height_mm=500)
+    with pytest.raises(InputError, match="too large for this size"):
+        export_figure(results_of(FIVE_BY_FOUR, wide), tmp_path / "a.png", dpi=2400)
+    with pytest.raises(ChoiceError, match="no ending"):
+        export_figure(results_of(FIVE_BY_FOUR), tmp_path / "a")

@@ -158,14 +158,8 @@ def parse_delimited(text: str, delimiter: str | None = None) -> Block:
         TableError: there is nothing in it, or a quotation never ends.
     """
     used = delimiter or find_delimiter(text)
-    try:
-        reader = csv.reader(io.StringIO(text, newline=""), delimiter=used, strict=False)
-        rows = [tuple(cell.strip("\ufeff") for cell in row) for row in reader]
-    except csv.Error as error:
-        raise TableError(
-            f"The text cannot be split into cells ({error})",
-            remedy="Look for a quotation mark that is never closed",
-        ) from error
+    reader = csv.reader(io.StringIO(text, newline=""), delimiter=used, strict=False)
+    rows = [tuple(cell.strip("\ufeff") for cell in row) for row in reader]
     if text.count('"') % 2 and any("\n" in cell for row in rows for cell in row):
         raise TableError(
             "A quotation mark is opened and never closed", remedy="Close it or take it away"
