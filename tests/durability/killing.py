@@ -152,13 +152,20 @@ def _look(folder: Path, killed: float) -> Outcome:
         after = of_story[of_story.index(needed) :]
         came_back = [note for note in after if note.state in found or note.state == saved]
         # The change after the last note may be on disk already.
-        noted = {note.state for note in of_story}
-        ahead = is_last and any(state not in noted for state in found)
+        ahead = is_last and any(_follows(state, of_story[-1].state) for state in found)
         if not came_back and not ahead:
             problems.append(f"{needed} is in none of {found}")
         elif came_back and is_last:
             risked = max(risked, of_story[-1].at - came_back[-1].at)
     return Outcome("; ".join(problems), risked, len(notes))
+
+
+def _follows(state: State, last: State) -> bool:
+    """True where one change leads from the last state to this one."""
+    steps, position, title = last
+    if state[:2] == (position + 1, position + 1):
+        return True
+    return state in ((steps, position - 1, title), (steps, position + 1, title))
 
 
 def _due(notes: list[Note], killed: float) -> Note | None:
