@@ -112,13 +112,16 @@ def _wait_for_work(process: subprocess.Popen[bytes], folder: Path) -> None:
 
 def _wait_for_moment(aim: str, folder: Path, wait: float) -> float:
     """Wait, and then for what is aimed at to be under way; the moment."""
+    if aim == "bring back":
+        wait = 0.0  # it happens once, and at once
     end = time.monotonic() + wait
     time.sleep(wait)
-    patterns = {"save": f".{STUDY}.*", "base": f"{SESSIONS}/*/*.part", "bring back": "none"}
+    part = f"{SESSIONS}/*/*.part"
+    patterns = {"save": f".{STUDY}.*", "base": part, "bring back": part}
     if aim in patterns:
         while time.monotonic() < end + 0.5 and not list(folder.glob(patterns[aim])):
             time.sleep(0.0003)
-        time.sleep(random.choice((0.0, 0.0005, 0.002, 0.01)))
+        time.sleep(random.choice((0.0, 0.0005, 0.002, 0.01, 0.05)))
     return time.time()
 
 
