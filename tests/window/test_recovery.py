@@ -109,3 +109,7 @@ def test_no_room_for_the_journal_is_said(
     window = opened(qtbot, tmp_path / "file", salt_history)
     qtbot.waitUntil(lambda: "Save often" in window.message.text)
     window.close()
+    assert window.isVisible()
+    assert "close once more" in window.message.text
+    assert window.message.ways[0].text() == "Save"
+    window.close()

@@ -107,6 +107,12 @@ class Keeping(QObject):
             self.journal.filed(self._store.file)
 
     @property
+    def would_lose(self) -> bool:
+        """True while closing would lose work: not saved, and nowhere else to be kept."""
+        is_failing = self.journal is not None and self.journal.problem is not None
+        return is_failing and not self._store.is_saved
+
+    @property
     def left_behind_at(self) -> float | None:
         """When the latest study left behind was written last; None where there is none."""
         return self._left_behind[0].written if self._left_behind else None

@@ -89,6 +89,7 @@ class MainWindow(QMainWindow):
         self.place = PLACES[0].key
         self._is_typing = False
         self._closes = False
+        self._was_warned = False
         self._shown_table: Table | None = None
         self._methods: MethodsWindow | None = None
         self._stale = {place.key for place in PLACES}
@@ -416,6 +417,16 @@ class MainWindow(QMainWindow):
             # What was asked to be saved is saved first; nobody has to wait in front of it.
             self._closes = True
             self.hide()
+            event.ignore()
+            return
+        if self.keeping.would_lose and not self._was_warned:
+            # The only time that closing is not just done: nothing could bring this back.
+            self._was_warned = True
+            self.message.say(
+                "This study is not saved, and changes could not be kept anywhere. "
+                "Save it, or close once more to lose it",
+                ("Save", self.files.save),
+            )
             event.ignore()
             return
         self.beside.stop()
