@@ -138,7 +138,8 @@ class Journal:
             if is_whole:
                 discard(session)
             else:
-                put_by(session)
+                with suppress(OSError):  # it stays, and is offered again
+                    put_by(session)
 
         self._work.put(let_go)
 
@@ -206,6 +207,7 @@ class Journal:
         lines += [Moved(history.position)]
         lines += [_filed(file)] if file is not None else []
         start.put(lines)
+        sync_folder(part)
         part.rename(whole)
         sync_folder(self.session)
         start.folder = whole
