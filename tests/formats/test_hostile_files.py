@@ -508,3 +508,21 @@ def test_the_quick_way_gives_way_where_it_must(monkeypatch: pytest.MonkeyPatch) 
     with pytest.raises(FileFormatError, match="different lengths"):
         table_of_stored(b"a,b\n1,2,3\n" * 10, "t", "")
     assert table_of_stored(b"a,\n1,2\n" * 3, "t", "").cell(0, 1) == ""
+
+
+@pytest.mark.parametrize(
+    "unit", ["<!--", "<![CDATA[", "<?", "<a ", "<a b='", "<a/", "</a ", "<td>"]
+)
+def test_a_page_of_tags_that_never_close_is_read(unit: str) -> None:
+    """The standard library's parser goes back to the start of each: minutes for 100 kB."""
+    page = "<table><tr><td>a</td></tr></table>" + unit * 30_000
+    table = table_of_html(page)
+    assert table is not None
+    assert table.cell(0, 0) == "a"
+
+
+def test_one_long_line_among_short_ones_is_pointed_out() -> None:
+    """20 kB once made a table of 15 million cells."""
+    content = b"\t" * 15_000 + b"\n" + b"1\t2\n" * 1_000
+    with pytest.raises(TableError, match="One line has 15,001 cells"):
+        delimited.decoded_table(content, "wide.tsv", "\t")

@@ -97,3 +97,32 @@ def test_headings() -> None:
     assert amount_and_unit("0.5") == (0.5, "")
     assert amount_and_unit("dim") is None
     assert amount_and_unit("<2") is None
+
+
+@pytest.mark.parametrize(
+    "text",
+    [
+        "<" * 5_000 + "1",
+        "< <1",
+        "≤≥3",
+        "1" * 5_000,
+        "1e" + "9" * 5_000,
+        "1e-" + "9" * 300,
+        "1e-400",
+        "-" * 3_000,
+        "1 " * 2_000,
+        "1e999",
+    ],
+)
+def test_what_looks_like_a_number_and_is_none(text: str) -> None:
+    """Signs that nest without end, digits that no double holds: text, and at once."""
+    for decimal in (".", ","):
+        assert read_cell(text, decimal).kind is CellKind.TEXT
+
+
+def test_numbers_at_the_ends_of_a_double() -> None:
+    assert read_cell("5e-324").value == 5e-324
+    assert read_cell("0e-999").value == 0
+    assert read_cell("0.000").value == 0
+    assert read_cell("1.7e308").value == 1.7e308
+    assert read_cell(" " * 2_000).kind is CellKind.BLANK

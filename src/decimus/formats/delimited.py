@@ -18,6 +18,8 @@ _LINES_LOOKED_AT = 200
 _LOOKED_AT = 200_000
 _MARK = b"\xef\xbb\xbf"
 MOST_COLUMNS = 20_000
+_USUAL_CELLS, _MOST_FILLED = 500_000, 50
+"""Cells that shorter lines may be filled up to in any case, and times those that are there."""
 LARGE = 1_000_000
 """Bytes from which on a table is read by a library for large ones."""
 # A cell may be longer than the library's own limit of 131,072 letters.
@@ -164,7 +166,13 @@ def parse_delimited(text: str, delimiter: str | None = None) -> Block:
         raise TableError(
             "A quotation mark is opened and never closed", remedy="Close it or take it away"
         )
-    _check_width(max((len(row) for row in rows), default=0))
+    width = max((len(row) for row in rows), default=0)
+    _check_width(width)
+    if len(rows) * width > max(_USUAL_CELLS, _MOST_FILLED * sum(len(row) for row in rows)):
+        raise TableError(
+            f"One line has {width:,} cells and most have few, so that nearly all would be empty",
+            remedy="Look for a line that is no part of the table, and take it out",
+        )
     while rows and not any(cell.strip() for cell in rows[-1]):
         rows.pop()
     if not rows:

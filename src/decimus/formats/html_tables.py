@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass, field
-from html.parser import HTMLParser
 
-from decimus.errors import TableError
+from decimus.errors import TableError, drawable
 from decimus.study.tables import Table
 
 _MOST_CELLS = 2_000_000
@@ -66,16 +66,19 @@ class _OpenTable:
             )
 
 
-class _Reader(HTMLParser):
-    """Gathers the rows of every table; merged cells leave blanks behind."""
+class _Reader:
+    """Gathers the rows of every table; merged cells leave blanks behind.
+
+    The parser calls it with every tag and text as they come.
+    """
 
     def __init__(self) -> None:
-        super().__init__(convert_charrefs=True)
         self.tables: list[list[list[str]]] = []
         self._open: list[_OpenTable] = []
         self._is_hidden = False
 
-    def handle_starttag(self, tag: str, attrs: list[tuple[str, str | None]]) -> None:
+    def start(self, tag: str, spans: Mapping[str, str]) -> None:
+        """A tag opens."""
         if tag == "table":
             self._open.append(_OpenTable())
         elif tag in ("style", "script"):
@@ -85,13 +88,13 @@ class _Reader(HTMLParser):
         elif tag == "tr":
             self._open[-1].start_row()
         elif tag in ("td", "th"):
-            spans = dict(attrs)
             columns, down = _span(spans.get("colspan")), _span(spans.get("rowspan"))
             self._open[-1].start_cell(columns, down)
         elif tag == "br" and self._open[-1].cell is not None:
             self._open[-1].cell.append(" ")
 
-    def handle_endtag(self, tag: str) -> None:
+    def end(self, tag: str) -> None:
+        """A tag closes, or is taken to."""
         if tag in ("style", "script"):
             self._is_hidden = False
         elif not self._open:
@@ -101,7 +104,8 @@ class _Reader(HTMLParser):
         elif tag == "table":
             self._end_table()
 
-    def handle_data(self, data: str) -> None:
+    def data(self, data: str) -> None:
+        """Text between tags."""
         if self._open and self._open[-1].cell is not None and not self._is_hidden:
             self._open[-1].cell.append(data)
 
@@ -112,7 +116,6 @@ class _Reader(HTMLParser):
 
     def close(self) -> None:
         """Take what was never closed as far as it goes."""
-        super().close()
         while self._open:
             self._end_table()
 
@@ -130,9 +133,16 @@ def table_of_html(html: str, title: str = "") -> Table | None:
     Raises:
         TableError: there are more cells than a page can show.
     """
+    from lxml import etree
+
     reader = _Reader()
-    reader.feed(html)
-    reader.close()
+    # The standard library's parser takes minutes where tags open and never close.
+    parser = etree.HTMLParser(target=reader, no_network=True, recover=True)
+    try:
+        parser.feed(drawable(html))
+        parser.close()
+    except etree.LxmlError:
+        reader.close()  # nothing in it, or nested beyond all measure: what was read until then
     tables = [[row for row in rows if any(row)] for rows in reader.tables]
     largest = max(tables, key=lambda rows: sum(len(row) for row in rows), default=[])
     return Table.from_rows(largest, title) if largest else None

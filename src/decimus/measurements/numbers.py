@@ -66,6 +66,9 @@ _GROUPED = {
     ".": re.compile(r"[+-]?\d{1,3}(?:[, ']\d{3})+(?:\.(\d*))?"),
     ",": re.compile(r"[+-]?\d{1,3}(?:[. ']\d{3})+(?:,(\d*))?"),
 }
+_LONGEST = 500
+"""Letters of a cell beyond which nobody writes a number, whatever it looks like."""
+_ANY_DIGIT = re.compile(r"^[^eE]*[1-9]")
 _LIMIT = re.compile(r"([<>≤≥]=?)\s*(\S.*)")
 _WITH_UNIT = re.compile(
     r"([+-]?[\d.,' ]*\d(?:[.,]\d*)?(?:[eE][+-]?\d+)?)"
@@ -99,6 +102,8 @@ def read_cell(text: str, decimal: str = ".") -> Cell:
     sign, and a unit behind it. Anything else that is no mark for missing, no limit and no
     date is text, never a guess.
     """
+    if len(text) > _LONGEST and not text.isspace():
+        return _TEXT
     stripped = text.translate(_SPACES).strip().translate(_MINUS)
     if not stripped:
         return _BLANK
@@ -107,8 +112,8 @@ def read_cell(text: str, decimal: str = ".") -> Cell:
     if plain := _PLAIN[decimal].fullmatch(stripped):
         digits = len(plain[1] or plain[2] or "")
         value = float(stripped.replace(",", "."))
-        if not math.isfinite(value):
-            return _TEXT
+        if not math.isfinite(value) or (value == 0 and _ANY_DIGIT.search(stripped)):
+            return _TEXT  # beyond what a double can hold, at either end
         return Cell(CellKind.NUMBER, value, max(0, digits - int(plain[3] or 0)))
     if grouped := _GROUPED[decimal].fullmatch(stripped):
         whole = re.sub(r"[ ']|" + ("," if decimal == "." else r"\."), "", stripped)
@@ -119,6 +124,8 @@ def read_cell(text: str, decimal: str = ".") -> Cell:
 def _read_more(stripped: str, decimal: str) -> Cell:
     """What is neither blank nor a mark nor a bare number."""
     if limit := _LIMIT.fullmatch(stripped):
+        if _LIMIT.fullmatch(limit[2]):
+            return _TEXT  # the limit of a limit is none
         bound = read_cell(limit[2], decimal)
         if bound.kind is CellKind.NUMBER:
             return Cell(CellKind.LIMIT, bound.value, bound.decimals, bound.unit)
