@@ -18,6 +18,7 @@ def main() -> None:
         "all_pairs",
         "rejections",
         "million_rows",
+        "saving",
         "digits",
     ):
         subprocess.run([sys.executable, str(HERE / f"{name}.py")], check=True, cwd=HERE)

@@ -4,7 +4,8 @@
     ├── InputError            the user can mend it: what, where, remedy
     │   ├── TableError        a table cannot be read as measurements
     │   ├── DesignError       a method does not fit the groups at hand
-    │   └── ChoiceError       a typed choice (a level, a size, a name) is not possible
+    │   ├── ChoiceError       a typed choice (a level, a size, a name) is not possible
+    │   └── NotSavedError, ChangedElsewhereError (workflows.saving)  a study stays unsaved
     └── FileFormatError       a file is not what it should be; all problems at once
 
 Anything else that is raised is our own fault and is reported as such.

@@ -205,6 +205,12 @@ def test_a_read_only_file_and_a_link_stay_what_they_are(
     window.files.save()
     assert "read-only" in window.message.text
     assert not window.store.is_saved
+    window.message.ways[0].click()
+    assert window.files.dialog is not None
+    window.files.dialog.fileSelected.emit(str(tmp_path / "elsewhere.decimus"))
+    window.files.dialog.close()
+    assert window.store.path == tmp_path / "elsewhere.decimus"
+    assert window.store.is_saved
     window.close()
 
 

@@ -42,7 +42,7 @@ from decimus.window.thread import PLACES, Thread
 from decimus.wording.readings import thread_counts
 from decimus.workflows.opened import StudyFile
 from decimus.workflows.opening import pasted
-from decimus.workflows.saving import ChangedElsewhereError
+from decimus.workflows.saving import ChangedElsewhereError, NotSavedError
 
 if TYPE_CHECKING:
     from decimus.window.comparisons.place import ComparisonsPlace
@@ -310,6 +310,8 @@ class MainWindow(QMainWindow):
                 ("Save beside it", lambda: self.files.save_beside(path)),
                 ("Save over it, keeping a copy", lambda: self.files.save_over(path)),
             )
+        elif isinstance(error, NotSavedError):
+            self.message.say(str(error), ("Save under another name", self.files.save_as))
         else:
             self.say_words(str(error))
 

@@ -16,6 +16,10 @@ from decimus.workflows.opened import StudyFile
 from decimus.workflows.replacing import difference_words
 
 
+class NotSavedError(InputError):
+    """A study could not be written where it should go; another place may do."""
+
+
 class ChangedElsewhereError(InputError):
     """The file is not what it was when it was read or written last.
 
@@ -47,18 +51,20 @@ def save(
 
     Raises:
         ChangedElsewhereError: another window or program has written to it since.
-        InputError: the place cannot be written to, or the study could not be read again.
+        NotSavedError: the place cannot be written to, or the study could not be read again.
     """
     if known is not None and known.path == path:
         _check_unchanged(known, history.study)
     try:
         content = save_study(path, history, progress)
     except FileFormatError as error:
-        raise InputError(
+        raise NotSavedError(
             f"The study was not saved, since it could not be opened again ({error})",
             where=name_in_words(path),
             remedy="The file is as it was; undo the last change and save again",
         ) from error
+    except InputError as error:
+        raise NotSavedError(error.what, where=error.where, remedy=error.remedy) from error
     return StudyFile(path, hashlib.sha256(content).hexdigest())
 
 
