@@ -13,6 +13,7 @@ import signal
 import subprocess
 import sys
 import time
+from contextlib import suppress
 from dataclasses import dataclass
 from pathlib import Path
 
@@ -119,10 +120,16 @@ def _wait_for_moment(aim: str, folder: Path, wait: float) -> float:
     part = f"{SESSIONS}/*/*.part"
     patterns = {"save": f".{STUDY}.*", "base": part, "bring back": part}
     if aim in patterns:
-        while time.monotonic() < end + 0.5 and not list(folder.glob(patterns[aim])):
+        while time.monotonic() < end + 0.5 and not _is_under_way(folder, patterns[aim]):
             time.sleep(0.0003)
         time.sleep(random.choice((0.0, 0.0005, 0.002, 0.01, 0.05)))
     return time.time()
+
+
+def _is_under_way(folder: Path, pattern: str) -> bool:
+    with suppress(FileNotFoundError):  # a session that goes while we look
+        return any(folder.glob(pattern))
+    return False
 
 
 def _look(folder: Path, killed: float) -> Outcome:
