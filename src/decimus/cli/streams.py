@@ -31,7 +31,7 @@ def prepare() -> None:
 def say(message: str) -> None:
     """One line on standard error."""
     with suppress(OSError):
-        print(f"decimus: {' '.join(one_line(message).split(' '))}", file=sys.stderr)
+        print(f"decimus: {one_line(message)}", file=sys.stderr)
 
 
 def print_text(text: str) -> None:

@@ -74,16 +74,6 @@ class Table(msgspec.Struct, frozen=True):
         columns = tuple(column_of(cells) for cells in zip(*filled, strict=True))
         return Table(title, columns, len(rows) if columns else 0)
 
-    @staticmethod
-    def of_columns(columns: Iterable[Iterable[str]], title: str = "") -> Table:
-        """A table of columns of one length, none of them too.
-
-        Raises:
-            ValueError: they are not of one length.
-        """
-        made = tuple(column_of(cells) for cells in columns)
-        return Table(title, made, sum(len(chunk) for chunk in made[0]) if made else 0)
-
     @property
     def column_count(self) -> int:
         """How many columns there are."""
