@@ -477,6 +477,7 @@ CASES = (
         "columns",
         ("group",),
         {"oak": (4, 6, 5), "ash": (7, 9, 8), "elm": (2, 1, 4)},
+        unit_name="nest",
         left_out=1,
     ),
 )

@@ -409,6 +409,7 @@ def test_a_sheet_of_the_older_form_is_bounded_by_its_rectangle(
 
     class Book:
         sheet_names = ("far",)
+        sheets_metadata = ()
 
         @staticmethod
         def from_filelike(_file: object) -> Book:

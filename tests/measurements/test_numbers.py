@@ -8,14 +8,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from decimus.measurements.numbers import (
-    CellKind,
-    amount_and_unit,
-    decimal_sign,
-    doubtful_number,
-    name_and_unit,
-    read_cell,
-)
+from decimus.measurements.headings import amount_and_unit, name_and_unit
+from decimus.measurements.decimals import DecimalVote, decimal_vote
+from decimus.measurements.numbers import CellKind, read_cell
 
 
 @pytest.mark.parametrize(
@@ -47,6 +42,13 @@ def test_numbers_with_a_comma(text: str, value: float, decimals: int) -> None:
     assert (cell.kind, cell.value, cell.decimals) == (CellKind.NUMBER, value, decimals)
 
 
+def test_the_other_sign_where_a_cell_is_clear_by_itself() -> None:
+    cell = read_cell("3,5", ".")
+    assert (cell.value, cell.decimals, cell.has_other_sign) == (3.5, 1, True)
+    assert read_cell("3.5", ",").value == 3.5
+    assert read_cell("1,500", ".").value == 1500
+
+
 @pytest.mark.parametrize("text", ["", "  ", "\u00a0"])
 def test_blank(text: str) -> None:
     assert read_cell(text).kind is CellKind.BLANK
@@ -59,7 +61,7 @@ def test_marks_for_missing(text: str) -> None:
 
 @pytest.mark.parametrize(
     "text",
-    ["inf", "1e999", "1_000", "0x1F", "12a", "1.2.3", "3,5", "١٢a"],
+    ["inf", "1e999", "1_000", "0x1F", "12a", "1.2.3", "3,5,7", "١٢a"],
 )
 def test_what_is_no_number_never_becomes_one(text: str) -> None:
     cell = read_cell(text)
@@ -73,20 +75,39 @@ def test_shortest_texts_come_back(value: float) -> None:
     assert read_cell(repr(value).replace(".", ","), ",").value == value
 
 
+def sign(*cells: str) -> str:
+    return decimal_vote([cells]).sign
+
+
+def doubtful(*cells: str) -> str:
+    return decimal_vote([cells]).doubtful
+
+
 def test_decimal_sign_needs_evidence() -> None:
-    """1,234 may group thousands; 3,5 and 0,123 cannot."""
-    assert decimal_sign(["1,234", "12"]) == "."
-    assert decimal_sign(["3,5", "12"]) == ","
-    assert decimal_sign(["0,123"]) == ","
-    assert decimal_sign(["1.5", "a,b"]) == "."
+    assert sign("1,234") == "."
+    assert sign("3,5", "12") == ","
+    assert sign("0,123") == ","
+    assert sign("1.5", "a,b") == "."
+    assert sign("1.234,5", "2.000") == ","
+
+
+def test_one_cell_of_another_sign_turns_no_table() -> None:
+    assert decimal_vote([["15,5", *["12.25"] * 50]]) == DecimalVote(".", "", ("15,5",))
+    assert decimal_vote([["3,1", "3.251", "3.188"]]) == DecimalVote(".", "", ("3,1",))
+    assert decimal_vote([["3.1", "3,251", "3,188"]]) == DecimalVote(",", "", ("3.1",))
+
+
+def test_the_size_of_a_number_decides_what_groups_thousands() -> None:
+    assert decimal_vote([["1,204", "987", "1,310"]]) == DecimalVote(".", "", ())
+    assert decimal_vote([["1.204", "987", "1.310"]]) == DecimalVote(",", "", ())
+    assert decimal_vote([["1.250", "2.340"], ["12,5"]]) == DecimalVote(",", "", ())
 
 
 def test_doubtful_numbers() -> None:
-    """1,234 alone could be either; one number that can only be grouped decides."""
-    assert doubtful_number(["1,234", "12"]) == "1,234"
-    assert doubtful_number(["1,234", "1,234.5"]) == ""
-    assert doubtful_number(["1,234", "12,345,678"]) == ""
-    assert doubtful_number(["a, b", "12"]) == ""
+    assert doubtful("1,234", "2") == "1,234"
+    assert doubtful("1,234", "1,234.5") == ""
+    assert doubtful("1,234", "12,345,678") == ""
+    assert doubtful("a, b", "12") == ""
 
 
 def test_headings() -> None:

@@ -502,8 +502,11 @@ def test_overlap_is_explained_beside_the_caption(salt: Driver) -> None:
 
 
 def test_the_same_flasks_after_all(open_window: Opener) -> None:
-    """Said to be the same in every column, the comparison is one within flasks, and back."""
+    """Said to be others in every column, then the same, the comparison is one within flasks."""
     driver = opened(open_window, THREE_DAYS.replace("visitor", "flask"))
+    assert "repeated-measures ANOVA" in sentence(driver)
+    driver.window.store.apply(ChooseSameUnits(is_same=False))
+    driver.settle()
     assert "one-way ANOVA" in sentence(driver)
     driver.window.store.apply(ChooseSameUnits(is_same=True))
     driver.settle()

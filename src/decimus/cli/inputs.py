@@ -13,10 +13,11 @@ from decimus.cli.arguments import UsageError
 from decimus.cli.read_ahead import Ahead, delimiter_told
 from decimus.cli.streams import read_input, say
 from decimus.errors import InputError
-from decimus.formats.delimited import decoded_table
 from decimus.formats.files import in_words
-from decimus.measurements.detection import TableShape, table_shape
-from decimus.measurements.numbers import name_and_unit
+from decimus.formats.table_files import FoundTable, table_of_bytes
+from decimus.measurements.detection import table_shape
+from decimus.measurements.shapes import TableShape
+from decimus.measurements.headings import name_and_unit
 from decimus.study.edits import BringInTable
 from decimus.study.readings import NOBODY, Reading, SummaryColumns
 from decimus.study.studies import Study
@@ -67,7 +68,7 @@ def _refuse_later(arguments: argparse.Namespace) -> None:
 def _study(arguments: argparse.Namespace, ahead: Ahead) -> Study:
     if ahead is not None:
         found = ahead.result()
-        return BringInTable(table=found.table, source=found.source).apply(Study())
+        return _brought_in(found)
     if arguments.file != "-":
         from decimus.workflows.opening import open_file
 
@@ -77,8 +78,18 @@ def _study(arguments: argparse.Namespace, ahead: Ahead) -> Study:
         return opened.history.study
     title = "standard input"
     delimiter = delimiter_told(arguments)
-    table = decoded_table(read_input(), title, delimiter, title=title)
-    return BringInTable(table=table).apply(Study())
+    content = read_input()
+    found = table_of_bytes(
+        content, title, title=title, delimiter=delimiter, sheet=arguments.sheet
+    )
+    return _brought_in(found)
+
+
+def _brought_in(found: FoundTable) -> Study:
+    from decimus.workflows.opening import first_reading
+
+    edit = BringInTable(table=found.table, source=found.source, reading=first_reading(found))
+    return edit.apply(Study())
 
 
 def _question_number(arguments: argparse.Namespace, study: Study) -> int:

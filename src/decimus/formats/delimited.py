@@ -8,6 +8,7 @@ from collections import Counter
 from collections.abc import Sequence
 
 from decimus.errors import InputError, TableError
+from decimus.formats.decoding import decoded
 from decimus.formats.progress import Progress, no_progress
 from decimus.study.slabs import TextPiece
 from decimus.study.tables import Block, Table, column_of_piece
@@ -62,37 +63,11 @@ def decoded_table(
     try:
         if len(content) >= LARGE and (large := _large_table(content, delimiter, title)) is not None:
             return large
-        return table_of_text(_decoded(content, where), delimiter, title=title, progress=progress)
+        return table_of_text(decoded(content, where), delimiter, title=title, progress=progress)
     except InputError as error:
         if error.where:
             raise
         raise TableError(error.what, where=where, remedy=error.remedy) from error
-
-
-def _decoded(content: bytes, where: str) -> str:
-    if content.startswith((b"\xff\xfe", b"\xfe\xff")):
-        encodings = ["utf-16"]
-    elif b"\x00" in content[:4096]:
-        raise TableError("It holds binary data, not text", where=where, remedy=_SAVE_AS)
-    else:
-        encodings = ["utf-8-sig"]
-    for encoding in encodings:
-        try:
-            return content.decode(encoding)
-        except UnicodeDecodeError:
-            continue
-    return _guessed(content, where)
-
-
-def _guessed(content: bytes, where: str) -> str:
-    """Text in an encoding that nothing declares; control characters betray binary data."""
-    from charset_normalizer import from_bytes
-
-    controls = sum(byte < 32 and byte not in (9, 10, 12, 13) for byte in content[:4096])
-    best = from_bytes(content[:200_000]).best()
-    if controls > 0 or best is None:
-        raise TableError("It holds binary data, not text", where=where, remedy=_SAVE_AS)
-    return content.decode(best.encoding, errors="replace")
 
 
 def table_of_text(

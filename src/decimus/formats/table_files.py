@@ -8,6 +8,7 @@ from dataclasses import dataclass, replace
 from pathlib import Path
 
 from decimus.errors import InputError
+from decimus.formats.decoding import decoded
 from decimus.formats.delimited import decoded_table
 from decimus.formats.files import name_in_words, read_bytes, stored_path
 from decimus.formats.progress import Progress, no_progress
@@ -26,11 +27,14 @@ class FoundTable:
         table: its cells.
         source: the file and the part of it.
         parts: the names of all tables in it; one or none for a file of one table.
+        has_true_numbers: whether its cells hold numbers rather than their text, so that a
+            point in them marks decimals whatever other cells look like.
     """
 
     table: Table
     source: Source
     parts: tuple[str, ...] = ()
+    has_true_numbers: bool = False
 
 
 def table_in(
@@ -51,6 +55,7 @@ def table_in(
         checksum=checksum.hexdigest(),
         delimiter=delimiter,
         part=found.source.part,
+        others=found.source.others,
     )
     return replace(found, source=source)
 
@@ -76,21 +81,58 @@ class _Checksum(threading.Thread):
 def _table_in(
     content: bytes, path: Path, delimiter: str | None, sheet: str | None, progress: Progress
 ) -> FoundTable:
-    where = str(path)
-    source = Source()
-    if is_workbook(content) or (path.suffix.lower() in _WORKBOOKS and content):
-        blocks = sheet_blocks(content, where, name_in_words(path), progress)
-        block = chosen_block(blocks, sheet, where)
-        parts = tuple(dict.fromkeys(block.name for block in blocks))
-        return FoundTable(block.table, Source(part=block.name), parts)
+    where, title = str(path), name_in_words(path)
+    if path.suffix.lower() in _WORKBOOKS and content and not is_workbook(content):
+        return _in_workbook(content, where, title, sheet, progress)
+    return table_of_bytes(
+        content, where, title=title, delimiter=delimiter, sheet=sheet, progress=progress
+    )
+
+
+def table_of_bytes(
+    content: bytes,
+    where: str,
+    *,
+    title: str,
+    delimiter: str | None = None,
+    sheet: str | None = None,
+    progress: Progress = no_progress,
+) -> FoundTable:
+    """The table in the content of a file of any kind. Raises InputError.
+
+    Args:
+        content: the bytes.
+        where: what to call it in a message.
+        title: what to call its table.
+        delimiter: what stands between cells, None to find out.
+        sheet: the sheet of a workbook, None for the likeliest.
+        progress: called with the share that is done.
+    """
+    if is_workbook(content):
+        return _in_workbook(content, where, title, sheet, progress)
     if sheet is not None:
         raise InputError("Only workbooks have sheets", where=where, remedy="Leave the sheet out")
-    head = content[:2000].lstrip().lower()
-    if head.startswith(b"<") and b"<table" in content.lower():
+    if _is_html(content):
         from decimus.formats.html_tables import table_of_html
 
-        table = table_of_html(content.decode("utf-8", "replace"), name_in_words(path))
+        table = table_of_html(decoded(content, where), title)
         if table is not None:
-            return FoundTable(table, source)
-    table = decoded_table(content, where, delimiter, title=name_in_words(path), progress=progress)
-    return FoundTable(table, source)
+            return FoundTable(table, Source())
+    table = decoded_table(content, where, delimiter, title=title, progress=progress)
+    return FoundTable(table, Source())
+
+
+def _in_workbook(
+    content: bytes, where: str, title: str, sheet: str | None, progress: Progress
+) -> FoundTable:
+    blocks = sheet_blocks(content, where, title, progress)
+    block = chosen_block(blocks, sheet, where)
+    parts = tuple(dict.fromkeys(block.name for block in blocks))
+    others = tuple(b.name for b in blocks if b.name != block.name and b.has_numbers)
+    source = Source(part=block.name, others=others if sheet is None else ())
+    return FoundTable(block.table, source, parts, has_true_numbers=block.has_true_numbers)
+
+
+def _is_html(content: bytes) -> bool:
+    head = content[:2000].replace(b"\x00", b"").lstrip(b"\xef\xbb\xbf\xff\xfe").lstrip().lower()
+    return head.startswith(b"<") and b"<table" in content.replace(b"\x00", b"").lower()

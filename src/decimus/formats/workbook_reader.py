@@ -24,9 +24,15 @@ _MOST_RECTANGLE = 20_000_000
 
 
 class Answer(msgspec.Struct, frozen=True):
-    """What came of it: sheets with their cells as text, or why there are none."""
+    """What came of it: sheets with their cells as text, or why there are none.
+
+    `hidden` names the sheets that are not shown, `fractions` those with true numbers that have
+    decimals.
+    """
 
     sheets: list[tuple[str, list[list[str]]]] = []
+    hidden: list[str] = []
+    fractions: list[str] = []
     is_protected: bool = False
     problem: str = ""
     remedy: str = ""
@@ -49,11 +55,21 @@ def answer_for(content: bytes) -> Answer:
                         )
         except (ArchiveError, KeyError) as error:
             return Answer(problem=f"The workbook is damaged or cut short ({error})")
-    from python_calamine import CalamineError, CalamineWorkbook, PasswordError
+    from python_calamine import (
+        CalamineError,
+        CalamineWorkbook,
+        PasswordError,
+        SheetVisibleEnum,
+    )
 
     try:
         workbook = CalamineWorkbook.from_filelike(io.BytesIO(content))
-        sheets = []
+        sheets, fractions = [], []
+        hidden = [
+            found.name
+            for found in workbook.sheets_metadata
+            if found.visible is not SheetVisibleEnum.Visible
+        ]
         for name in workbook.sheet_names:
             sheet = workbook.get_sheet_by_name(name)
             if sheet.height * sheet.width > _MOST_RECTANGLE and content.startswith(COMPOUND):
@@ -61,11 +77,13 @@ def answer_for(content: bytes) -> Answer:
                 return Answer(problem=problem, remedy=_FAR_OUT)
             rows = sheet.to_python(skip_empty_area=False)
             sheets.append((name, [[cell_text(cell) for cell in row] for row in rows]))
+            if any(isinstance(c, float) and not c.is_integer() for row in rows for c in row):
+                fractions.append(name)
     except PasswordError:
         return Answer(is_protected=True)
     except (CalamineError, OSError, ValueError, OverflowError) as error:
         return Answer(problem=f"The workbook is damaged or not one ({error})")
-    return Answer(sheets)
+    return Answer(sheets, hidden, fractions)
 
 
 def cell_text(cell: object) -> str:

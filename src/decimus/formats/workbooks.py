@@ -9,7 +9,7 @@ import tempfile
 import time
 from collections.abc import Sequence
 from contextlib import suppress
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from itertools import islice
 
 import msgspec
@@ -40,16 +40,33 @@ class SheetBlock:
         sheet: the name of its sheet.
         cells: where in the sheet it stands, such as "A3:D12"; "" for the whole sheet.
         table: its cells.
+        is_hidden: whether the sheet is not shown.
+        has_true_numbers: whether its cells hold true numbers with decimals.
     """
 
     sheet: str
     cells: str
     table: Table
+    is_hidden: bool = False
+    has_true_numbers: bool = False
 
     @property
     def name(self) -> str:
         """What it is called: the sheet, with the range where there are others in it."""
         return f"{self.sheet}!{self.cells}" if self.cells else self.sheet
+
+    @property
+    def has_numbers(self) -> bool:
+        """True for a table of measurements rather than of words."""
+        return _numbers(self.table) > _FEW_NUMBERS
+
+
+_NOTES = re.compile(
+    r"read.?me|info|notes?\b|legend|metadata|meta\b|about|codebook|dictionary|hinweis|legende|lies",
+    re.IGNORECASE,
+)
+_FEW_NUMBERS = 3
+"""Numbers that a page of notes may hold as well."""
 
 
 def is_workbook(content: bytes) -> bool:
@@ -84,7 +101,15 @@ def sheet_blocks(
         raise _encrypted(where)
     if answer.problem:
         raise TableError(answer.problem, where=where, remedy=answer.remedy or _SAVE_AS)
-    found = [block for name, rows in answer.sheets for block in blocks_of(rows, name, title)]
+    found = [
+        replace(
+            block,
+            is_hidden=name in answer.hidden,
+            has_true_numbers=name in answer.fractions,
+        )
+        for name, rows in answer.sheets
+        for block in blocks_of(rows, name, title)
+    ]
     if not found:
         raise TableError(
             "The workbook is empty", where=where, remedy="Choose one with measurements"
@@ -134,13 +159,16 @@ def _read_apart(content: bytes, size: int, where: str, progress: Progress) -> An
 
 
 def chosen_block(blocks: Sequence[SheetBlock], name: str | None, where: str) -> SheetBlock:
-    """The block of that name; without one the first that holds numbers.
+    """The block of that name; without one the first shown that holds measurements.
 
     Raises:
         TableError: there is none; says which there are.
     """
     if name is None:
-        return next((block for block in blocks if _numbers(block.table)), blocks[0])
+        shown = [block for block in blocks if not block.is_hidden] or list(blocks)
+        full = [block for block in shown if block.has_numbers]
+        some = full or [block for block in shown if _numbers(block.table)] or shown
+        return next((block for block in some if not _NOTES.search(block.sheet)), some[0])
     for block in blocks:
         if name in (block.name, block.sheet):
             return block

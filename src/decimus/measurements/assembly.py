@@ -15,8 +15,9 @@ from decimus.measurements.adjusting import (
     adjusted_unit,
 )
 from decimus.measurements.cells import CODE, Booleans, Floats, Integers
-from decimus.measurements.detection import TableShape, row_noun
-from decimus.measurements.extraction import Observed, no_numbers, unit_column
+from decimus.measurements.detection import is_unit_noun, row_noun
+from decimus.measurements.shapes import TableShape
+from decimus.measurements.extraction import Observed, no_numbers, roles_of, unit_column
 from decimus.measurements.factors import block_outcome, factor_of, long_outcome
 from decimus.measurements.numbers import LARGEST, SMALLEST, CellKind, exact_number
 from decimus.measurements.observations import (
@@ -27,7 +28,6 @@ from decimus.measurements.observations import (
     Place,
     typical_decimals,
 )
-from decimus.measurements.profiles import UNIT_WORDS
 from decimus.measurements.replicates import averaging_codes, units_of
 from decimus.measurements.variables import Factor, Outcome
 from decimus.study.questions import Levels
@@ -45,7 +45,13 @@ class Assembly:
     """Puts observed cells together into groups."""
 
     def __init__(
-        self, table: Table, shape: TableShape, reading: Reading, observed: Observed, outcome: int
+        self,
+        table: Table,
+        shape: TableShape,
+        reading: Reading,
+        observed: Observed,
+        outcome: int,
+        said: tuple[int | None, tuple[int, ...] | None] = (None, None),
     ) -> None:
         self._table = table
         self._shape = shape
@@ -54,9 +60,12 @@ class Assembly:
         self._outcome = outcome
         self._codes, self._levels = _group_codes(observed)
         column = shape.row_names if outcome == CELLS else None
+        roles = None
         if outcome != CELLS:
-            column = unit_column(shape, reading, observed.variables, outcome)
-        self._units = units_of(observed, self._codes, shape, reading, column)
+            roles = roles_of(shape, reading, *said)
+            column = unit_column(shape, reading, roles, observed.variables, outcome)
+        self._roles = roles
+        self._units = units_of(observed, self._codes, shape, reading, column, roles)
         self._values = observed.values
         self._is_number = observed.kinds == CODE[CellKind.NUMBER]
         self._take_limits()
@@ -167,8 +176,10 @@ class Assembly:
             return self._shape.column(units.variable).heading_word or "unit"
         found = row_noun(self._shape)
         if units.is_same and found is None:
+            if units.is_block:
+                return "block"
             word = units.heading.lower()
-            return word if word in UNIT_WORDS - {"id"} else "subject"
+            return word if is_unit_noun(word) else "subject"
         return found or "replicate"
 
     def _named_outcome(self) -> Outcome:

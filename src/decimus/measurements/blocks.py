@@ -8,7 +8,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import pairwise
 
-from decimus.measurements.numbers import Cell, CellKind, name_and_unit, read_cell
+from decimus.measurements.headings import name_and_unit
+from decimus.measurements.numbers import Cell, CellKind, read_cell
+from decimus.measurements.units import is_unit
 
 Rows = Sequence[Sequence[str]]
 
@@ -28,6 +30,9 @@ class TableBlock:
         first_row: the first row of measurements.
         end_row: the row after the last of them.
         note_rows: lines of text below.
+        spanner: one name over all the headings, "" where there is none.
+        next_row: where another table starts below, None where none does.
+        doubtful_headings: whether the first row could as well be measurements.
     """
 
     title_rows: tuple[int, ...]
@@ -36,6 +41,9 @@ class TableBlock:
     first_row: int
     end_row: int
     note_rows: tuple[int, ...]
+    spanner: str = ""
+    next_row: int | None = None
+    doubtful_headings: bool = False
 
 
 def table_block(
@@ -55,39 +63,110 @@ def table_block(
     top = next(
         (r for r in range(len(titles) and titles[-1] + 1, len(rows)) if filled[r]), len(rows)
     )
-    found = _header_count(rows[top:], decimal) if header_rows is None else header_rows
+    spanner = ""
+    if header_rows is None and (spanner := _lone_spanner(rows[top : top + 60], decimal)):
+        titles, top = (*titles, top), top + 1
+    found, is_doubtful = (
+        _header_count(rows[top:], decimal) if header_rows is None else (header_rows, False)
+    )
     headers = tuple(range(top, min(top + found, len(rows))))
     unit_row = None
     after = top + len(headers)
-    if header_rows is None and len(headers) == 1 and _is_unit_row(rows, after, decimal):
+    if header_rows is None and headers and _is_unit_row(rows, after, decimal):
         unit_row, after = after, after + 1
+    next_row = _next_table(rows, after, decimal) if headers else None
+    if next_row is not None:
+        end = max(r for r in range(after, next_row) if filled[r]) + 1
+        return TableBlock(
+            titles, headers, unit_row, after, end, (), spanner, next_row, is_doubtful
+        )
     notes = _note_rows(rows, tail, row_count, after)
     end = notes[0] if notes else row_count
-    return TableBlock(titles, headers, unit_row, after, max(end, after), notes)
+    return TableBlock(
+        titles, headers, unit_row, after, max(end, after), notes, spanner, None, is_doubtful
+    )
+
+
+def _kinds(row: Sequence[str], decimal: str) -> list[CellKind]:
+    return [read_cell(cell, decimal).kind for cell in row if cell.strip()]
 
 
 def _title_rows(rows: Rows, filled: list[int], decimal: str) -> tuple[int, ...]:
-    """Lines above the table: one cell of text where the rows of the table hold several."""
-    wide = sum(count > 1 for count in filled)
-    if wide * 2 < sum(count > 0 for count in filled):
+    """Lines above the table: text, or a name with its value, where the table is wider."""
+    usual = _usual_width(filled)
+    if usual < 2:
         return ()
-    titles = []
-    for r, row in enumerate(rows):
+    titles: list[int] = []
+    for r, row in enumerate(rows[:_LOOKED_AT_BELOW]):
         if filled[r] == 0:
             continue
-        texts = [cell for cell in row[: filled[r]] if cell.strip()]
-        is_leading = len(texts) == filled[r] < max(filled[r + 1 : r + 4], default=0)
-        if not is_leading or any(read_cell(t, decimal).kind is not CellKind.TEXT for t in texts):
+        texts = [cell for cell in row if cell.strip()]
+        starts = bool(row) and bool(row[0].strip())
+        is_narrow = starts and filled[r] < usual and filled[r] == len(row[: filled[r]])
+        is_narrow = is_narrow and all(cell.strip() for cell in row[: filled[r]])
+        is_apart = _is_blank_row(rows, r + 1) or r + 1 in titles
+        kinds = _kinds(row, decimal)
+        all_text = all(kind is CellKind.TEXT for kind in kinds)
+        below = _is_all_names(rows, r + 1, decimal)
+        if filled[r] == 1 and all_text and (is_narrow or (starts and usual == 1)):
+            titles.append(r)
+        elif is_narrow and filled[r] == 2 and usual > 2 and kinds[0] is CellKind.TEXT:
+            # "Observer, K. Holm", "Temperature, 21": a name and its value.
+            if not (_leads_to_names(rows, filled, r, usual, decimal)):
+                break
+            titles.append(r)
+        elif all_text and filled[r] <= usual and _is_prose(texts, is_apart=is_apart and below):
+            # A comma in a title makes cells of it; headings do not start with a space.
+            if not (is_narrow or below or is_apart):
+                break
+            titles.append(r)
+        elif is_apart and all_text and filled[r] <= 2 and _leads_to_names(
+            rows, filled, r, usual, decimal
+        ):
+            titles.append(r)
+        else:
             break
-        # A comma in a title makes two cells of it; headings do not start with a space.
-        if filled[r] > 1 and not _is_prose(texts, is_apart=_is_blank_row(rows, r + 1)):
-            break
-        titles.append(r)
     # A single name over the first column may be the heading of a table whose other
     # headings are blank; a title stands over nothing or before the row of headings.
     if titles and not _starts_table(rows[titles[-1] + 1 :]):
         titles.pop()
     return tuple(titles)
+
+
+def _usual_width(filled: list[int]) -> int:
+    """How many cells most rows fill, of those that fill any; the wider of equals."""
+    counts = Counter(count for count in filled[:200] if count)
+    if not counts:
+        return 0
+    wide = sum(number for count, number in counts.items() if count > 1)
+    if wide * 2 < sum(counts.values()):
+        return 1
+    return max((number, count) for count, number in counts.items() if count > 1)[1]
+
+
+def _is_all_names(rows: Rows, r: int, decimal: str) -> bool:
+    """True for a row of two names or more and nothing else, over a row with numbers."""
+    while r < len(rows) and not any(cell.strip() for cell in rows[r]):
+        r += 1
+    if r + 1 >= len(rows):
+        return False
+    kinds = _kinds(rows[r], decimal)
+    names = len(kinds) > 1 and all(kind is CellKind.TEXT for kind in kinds)
+    return names and CellKind.NUMBER in _kinds(rows[r + 1], decimal)
+
+
+def _leads_to_names(rows: Rows, filled: list[int], r: int, usual: int, decimal: str) -> bool:
+    """True when narrow lines end in a row as wide as the table that holds names."""
+    for at in range(r + 1, min(r + 12, len(rows))):
+        if filled[at] >= usual - 1 and filled[at] > 2:
+            kinds = _kinds(rows[at], decimal)
+            return kinds.count(CellKind.TEXT) * 2 > len(kinds) or filled[at - 1] == 0
+        if filled[at] > 2:
+            return False
+    at = r + 1
+    while at < len(rows) and filled[at] and at < r + 12:
+        at += 1
+    return at < len(rows) and not filled[at] and _is_all_names(rows, at, decimal)
 
 
 def _is_prose(texts: list[str], *, is_apart: bool) -> bool:
@@ -103,10 +182,40 @@ def _starts_table(rows: Rows) -> bool:
     return following is not None and sum(1 for cell in following if cell.strip()) > 1
 
 
-def _header_count(rows: Rows, decimal: str) -> int:
+def _lone_spanner(rows: Rows, decimal: str) -> str:
+    """The one name that stands over all headings: "Trial" over 1, 2, 3; "" for none."""
+    if len(rows) < 3:
+        return ""
+    upper, lower = [[cell.strip() for cell in row] for row in rows[:2]]
+    named = [c for c, cell in enumerate(upper) if cell]
+    over = [c for c, cell in enumerate(lower) if cell]
+    if not over or len(named) != 1 or len(over) < 3 or not 0 < named[0] <= over[1]:
+        return ""
+    if read_cell(upper[named[0]], decimal).kind is not CellKind.TEXT:
+        return ""
+    return upper[named[0]] if is_header(rows[1:], decimal) or len(over) == len(lower) else ""
+
+
+def _next_table(rows: Rows, first: int, decimal: str) -> int | None:
+    """The row where another table starts: names again, below a blank row."""
+    for r in range(first + 2, len(rows) - 1):
+        if not _is_blank_row(rows, r - 1) or _is_blank_row(rows, r):
+            continue
+        if not _is_all_names(rows, r, decimal):
+            continue
+        over = [c for c, cell in enumerate(rows[r]) if cell.strip()]
+        above = [read_cell(rows[at][c], decimal).kind for at in range(first, r) for c in over[1:]]
+        if above.count(CellKind.NUMBER) > above.count(CellKind.TEXT):
+            return r
+    return None
+
+
+def _header_count(rows: Rows, decimal: str) -> tuple[int, bool]:
+    """How many rows of names there are, and whether the first may be measurements."""
     if not is_header(rows, decimal):
-        return 0
-    return 2 if _has_two_headers(rows, decimal) else 1
+        return 0, False
+    is_doubtful = _is_doubtful(rows, decimal)
+    return (2 if _has_two_headers(rows, decimal) else 1), is_doubtful
 
 
 def is_header(rows: Rows, decimal: str) -> bool:
@@ -129,14 +238,58 @@ def is_header(rows: Rows, decimal: str) -> bool:
             # Row names below an empty or named corner: numbers beside it are headings, unless
             # they are written as finely as the measurements.
             return kind is CellKind.BLANK or not _continues(top, below, decimal)
-    # Only numbers on top: headings when they differ and are all written with fewer decimals
-    # than the measurements under them, as amounts over their replicates are.
-    numbers = [read_cell(cell, decimal) for cell in top if cell]
-    if len(numbers) < 2 or any(cell.kind is not CellKind.NUMBER for cell in numbers):
+    return _are_amounts_over([read_cell(cell, decimal) for cell in top if cell], below)
+
+
+def _are_amounts_over(top: list[Cell], below: list[list[Cell]]) -> bool:
+    """Whether a row of nothing but numbers heads the columns under it.
+
+    Amounts differ, and are written with fewer decimals than the measurements; or they are all
+    years; or they rise in even steps, or none lies among the measurements under them.
+    """
+    if len(top) < 2 or any(cell.kind is not CellKind.NUMBER for cell in top):
         return False
-    differ = len({cell.value for cell in numbers}) == len(numbers)
-    finest = min((max(cell.decimals for cell in column) for column in below if column), default=0)
-    return differ and max(cell.decimals for cell in numbers) < finest
+    values = [cell.value for cell in top]
+    if len(set(values)) < len(values):
+        return False
+    under = [[cell for cell in column if cell.kind is CellKind.NUMBER] for column in below]
+    finest = min((max(cell.decimals for cell in column) for column in under if column), default=0)
+    if max(cell.decimals for cell in top) < finest:
+        return True
+    others = [cell.value for column in under for cell in column]
+    if not others:
+        return False
+    low, high = min(others), max(others)
+    outside = all(not low <= value <= high for value in values)
+    years = all(value.is_integer() and 1900 <= value <= 2100 for value in values)
+    if years and outside:
+        return True
+    rises = all(a < b for a, b in pairwise(values))
+    return rises and len(values) > 2 and (_are_even(values) or (outside and _are_round(values)))
+
+
+def _are_even(values: list[float]) -> bool:
+    """True for even steps between round numbers: 0, 10, 20 or 1, 2, 3; or doubling: 1, 2, 4."""
+    steps = {round(b - a, 9) for a, b in pairwise(values)}
+    ratios = {round(b / a, 9) for a, b in pairwise(values) if a}
+    is_even = len(steps) == 1 or (len(ratios) == 1 and len(values) > 2 and values[0] > 0)
+    return is_even and (_are_round(values) or values[0] in (0, 1))
+
+
+def _are_round(values: list[float]) -> bool:
+    return all(value.is_integer() and (value % 5 == 0 or value in (1, 2)) for value in values)
+
+
+def _is_doubtful(rows: Rows, decimal: str) -> bool:
+    """True when the row of headings holds only numbers as coarse as those under it."""
+    top = [read_cell(cell, decimal) for cell in rows[0] if cell.strip()]
+    if not top or any(cell.kind is not CellKind.NUMBER for cell in top):
+        return False
+    if len(top) < len(rows[0]) and not rows[0][0].strip():
+        return False
+    below = [read_cell(cell, decimal) for row in rows[1:60] for cell in row if cell.strip()]
+    finest = max((cell.decimals for cell in below if cell.kind is CellKind.NUMBER), default=0)
+    return max(cell.decimals for cell in top) >= finest
 
 
 def _heading_kind(text: str, below: list[Cell], decimal: str) -> CellKind:
@@ -199,7 +352,11 @@ def _has_two_headers(rows: Rows, decimal: str) -> bool:
     start = next((c for c, cell in enumerate(upper) if cell and c + 1 < len(upper)), 0)
     if start == 0 and not is_header(rows[1:], decimal) and not _repeats(lower[1:]):
         return False
-    values = [c for c in range(len(upper)) if _is_measured(rows[2:], c, decimal)]
+    first = next((c for c, cell in enumerate(upper) if cell), 0)
+    if not lower[first] and lower[first + 1 : first + 2] != [""]:
+        # The heading of the names at the left stands in the upper row, over nothing.
+        first = next((c for c in range(first + 1, len(upper)) if upper[c]), first)
+    values = [c for c in range(first, len(upper)) if _is_measured(rows[2:], c, decimal)]
     if len(values) < 2:
         return False
     above = forward_filled(upper)
@@ -235,7 +392,9 @@ def _is_unit_row(rows: Rows, r: int, decimal: str) -> bool:
 
 
 def _is_unit(text: str, decimal: str) -> bool:
-    return read_cell(text, decimal).kind is CellKind.TEXT and _UNIT.fullmatch(text) is not None
+    if read_cell(text, decimal).kind is not CellKind.TEXT:
+        return False
+    return is_unit(text.strip("()[]")) or _UNIT.fullmatch(text) is not None
 
 
 def unit_of(text: str) -> str:

@@ -9,7 +9,7 @@ from decimus.errors import ChoiceError, InputError
 from decimus.measurements.arithmetic import evaluated
 from decimus.measurements.cells import Floats, parsed_column
 from decimus.measurements.detection import table_shape
-from decimus.measurements.numbers import name_and_unit
+from decimus.measurements.headings import name_and_unit
 from decimus.study.adjustments import ComputedColumn
 from decimus.study.readings import Reading
 from decimus.study.tables import Table, column_of

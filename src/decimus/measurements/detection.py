@@ -3,31 +3,40 @@
 from __future__ import annotations
 
 import re
-from collections import Counter
-from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from collections.abc import Callable, Sequence
+from dataclasses import replace
 from functools import cached_property
-from itertools import combinations
 
-from decimus.measurements.blocks import TableBlock, forward_filled, table_block, unit_of
-from decimus.measurements.layouts import WideParts, layout_of, reading_columns, wide_parts
-from decimus.measurements.numbers import (
-    CellKind,
-    decimal_sign,
-    doubtful_number,
-    name_and_unit,
-    read_cell,
+from decimus.measurements.blocks import forward_filled, table_block, unit_of
+from decimus.measurements.decimals import DecimalVote, decimal_vote
+from decimus.measurements.families import Family, family_of
+from decimus.measurements.headings import name_and_unit
+from decimus.measurements.layouts import (
+    Verdict,
+    WideParts,
+    reading_columns,
+    sides_of,
+    weighed,
+    wide_parts,
 )
+from decimus.measurements.lexicon import Sense, Statistic, is_identifier, senses, statistic_named
+from decimus.measurements.numbers import CellKind, read_cell
 from decimus.measurements.profiles import (
-    UNIT_WORDS,
     ColumnProfile,
     column_profile,
     filled_down,
     fills_down,
     numbered_stem,
 )
-from decimus.measurements.summarised import SummaryShape, statistic_in, summary_shape
-from decimus.measurements.summary_lines import computed_lines, is_row_label, is_summary_label
+from decimus.measurements.roles import LongRoles, long_roles
+from decimus.measurements.shapes import TableShape
+from decimus.measurements.summarised import SummaryShape, summary_shape
+from decimus.measurements.summary_lines import (
+    computed_lines,
+    is_row_label,
+    is_summary_label,
+    summary_places,
+)
 from decimus.study.readings import Reading
 from decimus.study.tables import Table
 from decimus.terms import Layout
@@ -37,128 +46,10 @@ _SAMPLE_ROWS = 1000
 _TAIL_ROWS = 80
 _MOST_TURNED = 200_000
 """Cells of a table that is looked at on its side; summaries are small."""
-
-
-@dataclass(frozen=True)
-class TableShape:
-    """How a table is laid out.
-
-    Args:
-        layout: which way round.
-        decimal: its decimal sign.
-        block: its rows by what they are for.
-        columns: a profile of every column that holds anything, in order.
-        row_names: the column that names rows, None when there is none.
-        side_factors: columns beside a block of measurements that tell groups apart.
-        measured: the columns of that block; in a long table those that can be the outcome.
-        readings: columns that are readings of one unit, averaged for each row.
-        summary_rows: rows of means and the like, left out.
-        summary_columns: columns of means and the like, left out.
-        summary: how it is summarised, None for raw measurements.
-        is_turned: whether rows and columns are exchanged before it is read.
-        doubtful_number: a number that could be read in two ways, "" where there is none.
-    """
-
-    layout: Layout
-    decimal: str
-    block: TableBlock
-    columns: tuple[ColumnProfile, ...]
-    row_names: int | None
-    side_factors: tuple[int, ...]
-    measured: tuple[int, ...]
-    readings: tuple[int, ...]
-    summary_rows: tuple[int, ...]
-    summary_columns: tuple[int, ...]
-    summary: SummaryShape | None
-    is_turned: bool
-    doubtful_number: str
-
-    def column(self, index: int) -> ColumnProfile:
-        """The profile of a column."""
-        return self._by_index[index]
-
-    @cached_property
-    def _by_index(self) -> dict[int, ColumnProfile]:
-        return {profile.index: profile for profile in self.columns}
-
-    def name(self, index: int) -> str:
-        """What a column is called: its heading, else "column 3"."""
-        return self.column(index).heading or f"column {index + 1}"
-
-    @property
-    def header_row(self) -> int | None:
-        """The row of names nearest to the measurements, None when there is none."""
-        return self.block.header_rows[-1] if self.block.header_rows else None
-
-    @property
-    def first_row(self) -> int:
-        """The first row of measurements."""
-        return self.block.first_row
-
-    @property
-    def has_two_headers(self) -> bool:
-        """True when a second factor stands above the headings."""
-        return len(self.block.header_rows) > 1
-
-    @property
-    def value_columns(self) -> tuple[int, ...]:
-        """Columns that hold measurements (long) or a group's replicates (columns)."""
-        return self.measured
-
-    @property
-    def factor_candidates(self) -> tuple[int, ...]:
-        """Columns that can name groups at all."""
-        if self.layout is Layout.LONG:
-            return tuple(p.index for p in self.columns if len(p.counts) > 1)
-        return tuple(
-            p.index
-            for p in self.columns
-            if len(p.counts) > 1 and p.index not in (*self.measured, *self.summary_columns)
-        )
-
-    @property
-    def filled_down(self) -> tuple[int, ...]:
-        """Columns whose blanks repeat the cell above."""
-        return tuple(p.index for p in self.columns if p.is_filled_down)
-
-    @cached_property
-    def likely_factors(self) -> tuple[int, ...]:
-        """The columns that most likely name the groups, at most three."""
-        if self.layout is not Layout.LONG:
-            return self.side_factors
-        return likely_long_factors(self.columns)
-
-
-def likely_long_factors(columns: Sequence[ColumnProfile]) -> tuple[int, ...]:
-    """The columns of a long table that most likely name the groups, at most three."""
-    named = [p for p in columns if p.is_text and p.repeats and not p.names_rows]
-    named = [p for p in named if p.heading_word not in UNIT_WORDS] or named
-    named = [p for p in named if not p.is_dates] or named
-    numeric = [p for p in columns if p.is_numeric and p.looks_like_levels]
-    if sum(p.is_numeric for p in columns) <= len(numeric):
-        numeric = numeric[:-1]  # something has to be the outcome
-    if not named and not numeric:
-        named = [p for p in columns if p.is_text and len(p.counts) > 1]
-    found = sorted([*named, *numeric], key=lambda profile: profile.index)
-    for size in (3, 2):
-        for chosen in combinations(found, size):
-            if _are_crossed(chosen):
-                return tuple(profile.index for profile in chosen)
-    # One factor: the first, unless it is so fine beside another that it names subjects.
-    coarsest = min((len(profile.counts) for profile in found), default=0)
-    return tuple(p.index for p in found if len(p.counts) < 3 * coarsest)[:1]
-
-
-def _are_crossed(chosen: Sequence[ColumnProfile]) -> bool:
-    """True when most combinations of columns exist, most of them more than once."""
-    if len({len(profile.texts) for profile in chosen}) > 1:
-        return False
-    cells = Counter(zip(*(profile.texts for profile in chosen), strict=True))
-    possible = 1
-    for profile in chosen:
-        possible *= len(profile.counts)
-    recur = sum(count > 1 for count in cells.values()) * 2 >= len(cells)
-    return recur and len(cells) >= 0.6 * possible
+_MOST_COMPUTED = 2000
+"""Rows of a table whose numbers are compared with what they could be computed from."""
+_MOST_TIMES = 13
+"""Steps in time that somebody may have measured without naming the subjects."""
 
 
 def table_shape(table: Table, reading: Reading) -> TableShape:
@@ -189,18 +80,14 @@ class _Look:
         rows = table.block(0, 0, count, table.column_count)
         tail_from = max(0, table.row_count - _TAIL_ROWS)
         tail = table.block(tail_from, 0, table.row_count - tail_from, table.column_count)
-        self.decimal = reading.decimal or decimal_sign(cell for row in rows for cell in row)
+        self.vote = _vote(rows, reading)
+        self.decimal = self.vote.sign
         headers = reading.header_rows
         if headers is None and reading.has_header is not None:
             headers = int(reading.has_header)
         self.block = table_block(rows, tail, table.row_count, self.decimal, headers)
         self._rows = rows
         self._body = rows[self.block.first_row : self.block.end_row]
-        self.doubtful = (
-            doubtful_number(cell for row in rows for cell in row)
-            if reading.decimal is None and self.decimal == "."
-            else ""
-        )
         self.profiles = self._profiles()
 
     def _profiles(self) -> tuple[ColumnProfile, ...]:
@@ -261,8 +148,9 @@ class _Look:
         if not self.profiles or len(self._body) > 12:
             return False
         names = [text for text in self.profiles[0].texts if text]
-        kinds = [statistic_in(text)[0] for text in names]
-        return "mean" in kinds and all(kinds) and len(names) > 1
+        kinds = [statistic_named(text) for text in names]
+        means = [found for found in kinds if found and found.statistic is Statistic.MEAN]
+        return bool(means) and all(kinds) and len(names) > 1
 
     def summarised(self, *, is_turned: bool = False) -> TableShape:
         """The shape of a summarised table."""
@@ -283,17 +171,49 @@ class _Look:
         has_header = bool(self.block.header_rows)
         columns_out = self._summary_columns()
         kept = tuple(p for p in profiles if p.index not in columns_out)
-        layout = said or layout_of(
-            kept, has_header=has_header, has_two_headers=len(self.block.header_rows) > 1
-        )
+        verdict = None
+        if said is None:
+            verdict = weighed(
+                kept,
+                has_header=has_header,
+                has_two_headers=len(self.block.header_rows) > 1,
+                spanner=self.block.spanner,
+                has_summary_columns=bool(columns_out),
+                has_summary_rows=self._has_summary_rows(kept),
+            )
+        layout = said or (verdict.layout if verdict is not None else Layout.COLUMNS)
+        roles = None
         if layout is Layout.LONG:
-            columns_out, kept = (), profiles
-            parts = WideParts(_long_row_names(kept), (), (), self._readings_across(kept))
-            measured = _long_outcomes(kept)
-            parts = WideParts(parts.row_names, (), measured, parts.readings)
+            columns_out, kept = self._summaries_in_long(columns_out), profiles
+            kept = tuple(p for p in profiles if p.index not in columns_out)
+            roles = self._roles(kept)
+            readings = self._readings_across(kept)
+            measured = roles.outcomes or tuple(p.index for p in kept if p.is_numeric)
+            names = roles.unit if roles.unit is not None else _long_row_names(kept)
+            parts = WideParts(names, (), measured, readings, roles.beside)
         else:
             parts = wide_parts(kept, layout, reading, has_header=has_header)
-        return self._made(layout, parts, columns_out=columns_out)
+        return self._made(layout, parts, columns_out=columns_out, roles=roles, verdict=verdict)
+
+    def _roles(self, profiles: tuple[ColumnProfile, ...]) -> LongRoles:
+        said = next(
+            (c for c in (self._reading.within, self._reading.subject) if c is not None and c >= 0),
+            None,
+        )
+        return long_roles(profiles, unit=said)
+
+    def _summaries_in_long(self, columns: tuple[int, ...]) -> tuple[int, ...]:
+        """Of columns of summaries those that stand beside the readings they summarise."""
+        across = self._readings_across(self.profiles)
+        return columns if len(across) > 1 else ()
+
+    def _has_summary_rows(self, profiles: tuple[ColumnProfile, ...]) -> bool:
+        """True when names at the left are of units, and below them of summaries."""
+        sides = sides_of(profiles)
+        if not sides.names:
+            return False
+        labels = sides.names[0].texts
+        return any(map(is_summary_label, labels)) and not all(map(is_summary_label, labels))
 
     def _readings_across(self, profiles: tuple[ColumnProfile, ...]) -> tuple[int, ...]:
         if self._reading.readings_across is False:
@@ -308,6 +228,8 @@ class _Look:
         is_turned: bool = False,
         summary: SummaryShape | None = None,
         columns_out: tuple[int, ...] = (),
+        roles: LongRoles | None = None,
+        verdict: Verdict | None = None,
     ) -> TableShape:
         rows_out = () if summary is not None else self._summary_rows(layout, parts)
         return TableShape(
@@ -323,23 +245,54 @@ class _Look:
             summary_columns=columns_out,
             summary=summary,
             is_turned=is_turned,
-            doubtful_number=self.doubtful,
+            doubtful_number=self.vote.doubtful,
+            other_signs=self.vote.others,
+            beside=parts.beside,
+            roles=roles,
+            verdict=verdict,
+            pairs_by_row=self._pairs_by_row(layout, parts),
         )
+
+    def _pairs_by_row(self, layout: Layout, parts: WideParts) -> bool:
+        """Whether rows are subjects that have no name: as said, or before and after."""
+        if layout is not Layout.COLUMNS or parts.row_names is not None or parts.side_factors:
+            return False
+        said = self._reading.pair_by_row
+        if said is not None:
+            return said
+        profiles = {p.index: p for p in self.profiles}
+        block = [profiles[c] for c in parts.measured]
+        family = family_of([p.heading for p in block])
+        full = len({tuple(bool(cell) for cell in p.cells) for p in block}) == 1
+        return family is Family.TIMES and full and 1 < len(block) < _MOST_TIMES
 
     def _summary_columns(self) -> tuple[int, ...]:
         """Columns that are named as summaries, or computed from the columns before them."""
         if self._reading.counts_summaries:
             return ()
         numeric = [p for p in self.profiles if p.is_numeric and not p.is_numbering]
-        labelled = [p.index for p in numeric if p.heading and is_summary_label(p.heading)]
-        if labelled and len(numeric) - len(labelled) >= 2:
-            return tuple(labelled)
-        if labelled or len(numeric) < 4 or len(self._body) > 2000:
+        columns = [p.index for p in numeric]
+        if len(numeric) < 3:
             return ()
-        lines, decimals = self._numbers([p.index for p in numeric])
-        turned = list(zip(*lines, strict=True))
-        count = computed_lines(turned, list(zip(*decimals, strict=True)))
-        return tuple(p.index for p in numeric[len(numeric) - count :]) if count else ()
+        lines, decimals = self._numbers(columns)
+        turned = [list(line) for line in zip(*lines, strict=True)]
+        digits = [list(line) for line in zip(*decimals, strict=True)]
+
+        def fits(at: int) -> bool:
+            if not turned or len(self._body) > _MOST_COMPUTED:
+                return False
+            return computed_lines(turned[: at + 1], digits[: at + 1]) > 0
+
+        labelled = summary_places([p.heading for p in numeric], fits=fits)
+        if labelled:
+            rest = len(numeric) - len(labelled)
+            return tuple(columns[i] for i in labelled) if rest >= 2 else ()
+        if len(numeric) < 4 or not turned or len(self._body) > _MOST_COMPUTED:
+            return ()
+        # What has a name of its own is a group, whatever its numbers amount to.
+        count = computed_lines(turned, digits)
+        last = numeric[len(numeric) - count :] if count else []
+        return tuple(p.index for p in last) if not any(p.heading for p in last) else ()
 
     def _numbers(self, columns: list[int]) -> tuple[list[list[float | None]], list[list[int]]]:
         lines, decimals = [], []
@@ -361,27 +314,53 @@ class _Look:
             naming = list(parts.side_factors)
         if parts.row_names is not None:
             naming.append(parts.row_names)
-        texts = {p.index: p for p in self.profiles}
         found: set[int] = set()
         for c in naming:
-            is_label = is_row_label if layout is Layout.LONG else is_summary_label
-            if not any(map(is_label, texts[c].counts)):
-                continue
-            found |= {
-                row
-                for row, text in enumerate(self._table.column(c))
-                if first <= row < end and is_label(text)
-            }
+            cells = [row[c].strip() for row in self._body]
+            if layout is Layout.LONG or self._table.row_count > _SAMPLE_ROWS:
+                is_label = is_row_label if layout is Layout.LONG else is_summary_label
+                column = tuple(self._table.column(c))
+                if not any(map(is_label, {p.index: p for p in self.profiles}[c].counts)):
+                    continue
+                found |= {r for r in range(first, end) if is_label(column[r])}
+            else:
+                named = [r for r, cell in enumerate(cells) if cell]
+                places = summary_places([cells[r] for r in named], fits=self._row_fits(parts, named))
+                found |= {first + named[i] for i in places}
         if len(found) >= max(2, end - first):
             return ()
         if found or layout is not Layout.COLUMNS or end - first > 2000:
             return tuple(sorted(found))
+        if parts.row_names is not None:
+            return ()  # what has a name of its own is no summary, whatever its numbers amount to
         rows = [
             r for r, row in enumerate(self._body) if any(row[c].strip() for c in parts.measured)
         ]
         lines, decimals = self._numbers(list(parts.measured))
         count = computed_lines(lines, decimals) if len(lines) == len(rows) else 0
         return tuple(first + r for r in rows[len(rows) - count :]) if count else ()
+
+    def _row_fits(self, parts: WideParts, named: Sequence[int]) -> Callable[[int], bool]:
+        """Whether the numbers in one of the named rows are computed from those above."""
+
+        def fits(at: int) -> bool:
+            rows = [self._body[r] for r in named[: at + 1]]
+            cells = [[read_cell(row[c], self.decimal) for c in parts.measured] for row in rows]
+            lines = [
+                [cell.value if cell.kind is CellKind.NUMBER else None for cell in line]
+                for line in cells
+            ]
+            return computed_lines(lines, [[cell.decimals for cell in line] for line in cells]) > 0
+
+        return fits
+
+
+def _vote(rows: Sequence[Sequence[str]], reading: Reading) -> DecimalVote:
+    """The decimal sign as said, or by the vote of the cells."""
+    vote = decimal_vote(tuple(column) for column in zip(*rows, strict=False))
+    if reading.decimal is None:
+        return vote
+    return DecimalVote(reading.decimal, "", vote.others if vote.sign == reading.decimal else ())
 
 
 def _long_row_names(profiles: tuple[ColumnProfile, ...]) -> int | None:
@@ -390,26 +369,28 @@ def _long_row_names(profiles: tuple[ColumnProfile, ...]) -> int | None:
     return next(named, None)
 
 
-def _long_outcomes(profiles: tuple[ColumnProfile, ...]) -> tuple[int, ...]:
-    """Columns of a long table that can be the outcome, likely ones only."""
-    taken = set(likely_long_factors(profiles))
-    free = [p for p in profiles if p.is_numeric and p.index not in taken]
-    measured = [p.index for p in free if not (p.names_rows or p.is_numbering)]
-    return tuple(measured or (p.index for p in free))
-
-
 def row_noun(shape: TableShape) -> str | None:
     """What the row names say a replicate is: "flask" for "flask 1", "flask 2"."""
     if shape.layout is Layout.ROWS:
         stem = numbered_stem(tuple(shape.column(c).heading or " " for c in shape.measured))
-        return stem if stem and stem in UNIT_WORDS else None
+        return stem if stem and is_unit_noun(stem) else None
     if shape.row_names is None:
         return None
     profile = shape.column(shape.row_names)
     heading = name_and_unit(profile.heading)[0].lower()
-    if heading in UNIT_WORDS - {"id"}:
+    if is_unit_noun(heading):
         return heading
     stem = numbered_stem(tuple(text for text in profile.texts if not is_summary_label(text)))
     if stem is not None and re.fullmatch(r"[^\W\d_]{2,}( [^\W\d_]+)*", stem):
         return stem
     return None
+
+
+def is_unit_noun(word: str) -> bool:
+    """True for one word that names what a replicate is: "flask", "mouse", "trial"."""
+    if len(word) < 3 or " " in word or is_identifier(word):
+        return False
+    found = senses(word)
+    if found & {Sense.UNIT, Sense.SUBJECT}:
+        return Sense.ROW not in found
+    return word in ("trial", "day")

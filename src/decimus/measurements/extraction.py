@@ -22,10 +22,11 @@ from decimus.measurements.cells import (
     coded_texts,
     parsed_column,
 )
-from decimus.measurements.detection import TableShape
-from decimus.measurements.numbers import amount_and_unit
-from decimus.measurements.profiles import SUBJECT_WORDS, UNIT_WORDS, filled_down
-from decimus.study.readings import HEADINGS, HEADINGS_ABOVE, LevelJoin, Reading
+from decimus.measurements.shapes import TableShape
+from decimus.measurements.headings import amount_and_unit
+from decimus.measurements.profiles import filled_down
+from decimus.measurements.roles import LongRoles, long_roles
+from decimus.study.readings import HEADINGS, HEADINGS_ABOVE, NOBODY, LevelJoin, Reading
 from decimus.study.tables import Table
 from decimus.terms import Layout
 
@@ -211,6 +212,7 @@ def _from_block(source: _Source, reading: Reading, chosen: tuple[int, ...] | Non
         counted &= ~_is_blank(levels)
     used = counted & filled.any(axis=1)
     if by_row:
+        used = counted if side else used
         measured = _measured_in_rows(source, columns, filled, used)
     else:
         measured = _measured_in_columns(source, filled, used, counted)
@@ -287,6 +289,8 @@ def _measured_in_columns(
     )
     held = filled & counted[:, None]
     last = np.where(held.any(axis=0), len(used) - 1 - held[::-1].argmax(axis=0), -1)
+    # Groups come from names: one without any cell is a group that misses all of them.
+    last[last < 0] = len(used)
     before_last = np.arange(len(used))[:, None] < last[None, :]
     return held | (used[:, None] & (named[:, None] | before_last))
 
@@ -313,6 +317,10 @@ def _block_names(
     if shape.row_names is not None:
         names = coded_column(source.table.columns[shape.row_names])
         return CodedCells(names.texts, names.codes[rows])
+    if shape.pairs_by_row:
+        count = source.table.row_count
+        numbers = tuple(f"row {row + 1}" for row in range(count))
+        return CodedCells(numbers, np.arange(count, dtype=np.int32)[rows])
     if shape.layout is Layout.ROWS:
         headings = [shape.column(c).heading for c in columns]
         if all(headings):
@@ -328,8 +336,9 @@ def _from_long(
     source: _Source, reading: Reading, outcome: int | None, factors: tuple[int, ...] | None
 ) -> tuple[Observed, int]:
     shape = source.shape
-    chosen = _chosen_factors(shape, reading, outcome, factors)
-    column = _chosen_outcome(shape, outcome, chosen)
+    roles = roles_of(shape, reading, outcome, factors)
+    chosen = _chosen_factors(shape, roles, outcome)
+    column = _chosen_outcome(shape, roles, outcome, chosen)
     values_in = shape.readings if column in shape.readings else (column,)
     source.parse_together(values_in, chosen)
     levels = [source.levels(c) for c in chosen]
@@ -348,7 +357,7 @@ def _from_long(
     else:
         positions = np.zeros(len(rows), np.int8)
         taken = _stretch(rows)
-    name_column = unit_column(shape, reading, chosen, column)
+    name_column = unit_column(shape, reading, roles, chosen, column)
     names = None
     if name_column is not None:
         cells = coded_column(source.table.columns[name_column])
@@ -394,24 +403,36 @@ def _picked(
     return np.column_stack(parts)[rows, positions]
 
 
-def _chosen_factors(
-    shape: TableShape, reading: Reading, outcome: int | None, chosen: tuple[int, ...] | None
-) -> tuple[int, ...]:
+def roles_of(
+    shape: TableShape,
+    reading: Reading,
+    outcome: int | None,
+    factors: tuple[int, ...] | None,
+) -> LongRoles:
+    """What the columns of a long table are for, with what is said of outcome and factors."""
     known = {profile.index for profile in shape.columns}
-    if chosen is not None:
-        usable = tuple(c for c in chosen if c in known and c != outcome)
-        if usable:
-            return usable
-    roles = {outcome, reading.subject, reading.within}
-    likely = tuple(c for c in shape.likely_factors if c not in roles)
+    outcome = outcome if outcome in known else None
+    said = [c for c in (reading.within, reading.subject) if c is not None and c in known]
+    chosen = tuple(c for c in factors or () if c in known and c not in (outcome, *said))
+    if shape.roles is not None and outcome is None and not chosen:
+        return shape.roles
+    kept = [p for p in shape.columns if p.index not in shape.summary_columns]
+    return long_roles(kept, outcome=outcome, factors=chosen, unit=next(iter(said), None))
+
+
+def _chosen_factors(shape: TableShape, roles: LongRoles, outcome: int | None) -> tuple[int, ...]:
+    likely = tuple(c for c in roles.factors if c != outcome)
     if not likely:
-        likely = tuple(c for c in shape.factor_candidates if c not in roles)[:1]
+        taken = {outcome, roles.unit, *roles.outcomes[:1]}
+        likely = tuple(c for c in shape.factor_candidates if c not in taken)[:1]
     if not likely:
         raise _no_factor()
     return likely
 
 
-def _chosen_outcome(shape: TableShape, outcome: int | None, factors: tuple[int, ...]) -> int:
+def _chosen_outcome(
+    shape: TableShape, roles: LongRoles, outcome: int | None, factors: tuple[int, ...]
+) -> int:
     known = {profile.index for profile in shape.columns}
     if outcome is not None and outcome in known:
         if shape.column(outcome).numbers == 0:
@@ -420,7 +441,9 @@ def _chosen_outcome(shape: TableShape, outcome: int | None, factors: tuple[int, 
                 remedy="Choose another column as outcome",
             )
         return outcome
-    free = [c for c in shape.value_columns if c not in factors]
+    free = [c for c in roles.outcomes if c not in factors and shape.column(c).numbers]
+    if shape.readings:
+        free = [*(c for c in shape.readings if c in free), *free]
     if not free:
         free = [p.index for p in shape.columns if p.numbers and p.index not in factors]
     if not free:
@@ -429,19 +452,19 @@ def _chosen_outcome(shape: TableShape, outcome: int | None, factors: tuple[int, 
 
 
 def unit_column(
-    shape: TableShape, reading: Reading, factors: tuple[int, ...], outcome: int
+    shape: TableShape,
+    reading: Reading,
+    roles: LongRoles,
+    factors: tuple[int, ...],
+    outcome: int,
 ) -> int | None:
     """The column of a long table that says what was measured: a subject, a flask."""
     for said in (reading.within, reading.subject):
         if said is not None and said >= 0 and said not in factors:
             return said
-    if reading.subject is not None and reading.within is not None:
+    if reading.subject == NOBODY and reading.within == NOBODY:
         return None
     taken = {*factors, outcome, *shape.readings}
-    free = [p for p in shape.columns if p.index not in taken and len(p.counts) > 1]
-    for words in (SUBJECT_WORDS, UNIT_WORDS):
-        for profile in free:
-            if profile.heading_word in words:
-                return profile.index
-    names = [p.index for p in free if p.is_text and not p.is_dates]
-    return names[0] if names else shape.row_names
+    if roles.unit is not None and roles.unit not in taken:
+        return roles.unit
+    return shape.row_names if shape.row_names not in taken else None

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from decimus.measurements.detection import TableShape
-from decimus.measurements.numbers import name_and_unit
-from decimus.measurements.profiles import READING_WORDS
-from decimus.measurements.summarised import statistic_in
+from decimus.measurements.shapes import TableShape
+from decimus.measurements.headings import name_and_unit
+from decimus.measurements.lexicon import Sense, Statistic
+from decimus.measurements.summarised import statistic_and_rest
 from decimus.measurements.variables import Factor, Outcome, levels_of
 from decimus.study.readings import CELLS, HEADINGS, HEADINGS_ABOVE, Reading
 from decimus.terms import Layout
@@ -59,10 +59,10 @@ def long_outcome(shape: TableShape, reading: Reading, column: int, typed_unit: s
     name, unit = name_and_unit(profile.heading)
     if column in shape.readings:
         word = profile.heading_word
-        name = "" if word in READING_WORDS else word
+        name = "" if profile.is_about(Sense.READING) else word
     if shape.layout is Layout.SUMMARISED:
-        statistic, rest = statistic_in(name)
-        name = (rest if statistic == "mean" else name) or ""
+        statistic, rest = statistic_and_rest(name)
+        name = (rest if statistic is Statistic.MEAN else name) or ""
     return _outcome(reading, column, name, unit or profile.unit or typed_unit)
 
 

@@ -7,9 +7,16 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from decimus.errors import TableError
-from decimus.measurements.detection import TableShape
+from decimus.measurements.shapes import TableShape
 from decimus.measurements.numbers import LARGEST, SMALLEST, Cell, CellKind, read_cell
-from decimus.measurements.summarised import StatisticColumns, SummaryShape, split_pair
+from decimus.measurements.summarised import (
+    StatisticColumns,
+    SummaryShape,
+    name_and_n,
+    split_interval,
+    split_pair,
+    split_range,
+)
 from decimus.statistics.student_t import normal_quantile, t_quantile
 from decimus.statistics.summaries import GivenSummary, Interval
 from decimus.study.tables import Table
@@ -56,8 +63,14 @@ def _given(
         return read_cell("" if column is None else table.cell(row, column), decimal)
 
     mean, spread, upper = cell(columns.mean), cell(columns.spread), cell(columns.upper)
-    if columns.spread == columns.mean and (pair := split_pair(table.cell(row, columns.mean))):
+    typed = table.cell(row, columns.mean)
+    if columns.spread == columns.mean == columns.upper and (parts := split_interval(typed)):
+        mean, spread, upper = (read_cell(part, decimal) for part in parts)
+    elif columns.spread == columns.mean and (pair := split_pair(typed)):
         mean, spread = read_cell(pair[0], decimal), read_cell(pair[1], decimal)
+    elif columns.spread is not None and columns.spread == columns.upper:
+        ends = split_range(table.cell(row, columns.spread)) or ("", "")
+        spread, upper = (read_cell(part, decimal) for part in ends)
     for number in (mean, spread, upper):
         check_size(number, table, row, columns.mean)
     if mean.kind is not CellKind.NUMBER:
@@ -68,7 +81,7 @@ def _given(
         cell(columns.n), table.cell(row, columns.n) if columns.n is not None else ""
     )
     if n is None and columns.n is None:
-        n = summary.same_n
+        n = _n_in_names(table, columns, row) or summary.same_n
     value = spread.value if spread.kind is CellKind.NUMBER else None
     if value is not None and value < 0 and summary.meaning is not Meaning.INTERVAL:
         value, problem = None, problem or table.cell(row, columns.spread or 0).strip()
@@ -76,6 +89,12 @@ def _given(
     level = summary.level or _USUAL_LEVEL
     found = converted(mean.value, value, upper_value, n, summary.meaning, level, summary.quantile)
     return GivenGroup(row, columns.mean, found, mean.decimals, problem)
+
+
+def _n_in_names(table: Table, columns: StatisticColumns, row: int) -> int | None:
+    """The n that stands behind the name of a group: "Moss (n = 8)"."""
+    cells = (table.cell(row, c) for c in range(min(columns.mean, table.column_count)))
+    return next((n for cell in cells if (n := name_and_n(cell)[1]) is not None), None)
 
 
 def check_size(cell: Cell, table: Table, row: int, column: int) -> None:

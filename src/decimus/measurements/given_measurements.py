@@ -8,11 +8,12 @@ from decimal import Decimal
 import numpy as np
 
 from decimus.errors import TableError
-from decimus.measurements.detection import TableShape
+from decimus.measurements.shapes import TableShape
 from decimus.measurements.extraction import no_numbers
 from decimus.measurements.factors import block_outcome, factor_of, long_outcome
 from decimus.measurements.given import given_groups
-from decimus.measurements.numbers import name_and_unit
+from decimus.measurements.headings import name_and_unit
+from decimus.measurements.lexicon import Statistic
 from decimus.measurements.observations import (
     CellReference,
     GroupCells,
@@ -21,7 +22,7 @@ from decimus.measurements.observations import (
     typical_decimals,
 )
 from decimus.measurements.replicates import Units
-from decimus.measurements.summarised import SummaryShape, statistic_in
+from decimus.measurements.summarised import SummaryShape, name_and_n, statistic_and_rest
 from decimus.study.questions import Levels
 from decimus.study.readings import HEADINGS, Reading
 from decimus.study.tables import Table
@@ -42,7 +43,7 @@ def measurements_of_summary(
     if not one and not _heads_groups(shape):
         chosen = chosen[:1]
     sides = shape.side_factors
-    texts = [[cell.strip() for cell in table.column(c)] for c in sides]
+    texts = [[name_and_n(cell)[0] for cell in table.column(c)] for c in sides]
     rows = [
         r
         for r in range(shape.first_row, shape.block.end_row)
@@ -126,7 +127,7 @@ def _heads_groups(shape: TableShape) -> bool:
 
 def is_outcome(heading: str) -> bool:
     """True for a heading that names an outcome: with a unit, or "mean of …"."""
-    return bool(name_and_unit(heading)[1]) or statistic_in(heading)[0] == "mean"
+    return bool(name_and_unit(heading)[1]) or statistic_and_rest(heading)[0] is Statistic.MEAN
 
 
 def _turned(place: Place, shape: TableShape) -> Place:

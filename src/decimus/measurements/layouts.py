@@ -1,27 +1,27 @@
-"""The layout of a table of raw measurements, decided from the profiles of its columns."""
+"""The layout of a table of raw measurements: each reading weighed by the evidence for it."""
 
 from __future__ import annotations
 
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
-from itertools import pairwise
+from itertools import groupby
 
-from decimus.measurements.numbers import amount_and_unit, read_cell
-from decimus.measurements.profiles import (
-    READING_WORDS,
-    REPLICATE_WORDS,
-    UNIT_WORDS,
-    ColumnProfile,
-    numbered_stem,
-)
+from decimus.measurements.families import Family, are_readings, family_of, stem_of
+from decimus.measurements.headings import amount_and_unit
+from decimus.measurements.lexicon import Sense
+from decimus.measurements.numbers import read_cell
+from decimus.measurements.profiles import ColumnProfile, is_replicate_stem, numbered_stem
 from decimus.measurements.summary_lines import is_summary_label
-from decimus.measurements.variables import known_order
 from decimus.study.readings import Reading
 from decimus.terms import Layout
 
 _CLEARLY = 4.0
-"""How much more rows must differ than columns before unlabelled rows are groups."""
+"""How much more rows must differ than columns to say that rows are groups."""
+LEVELS = 4.0
+"""Weight from which on numbers are taken for levels."""
+CLOSE = 3.0
+"""Readings whose weights differ by less are both possible, and asked about."""
 
 
 @dataclass(frozen=True)
@@ -32,104 +32,338 @@ class WideParts:
     side_factors: tuple[int, ...]
     measured: tuple[int, ...]
     readings: tuple[int, ...]
+    beside: tuple[int, ...] = ()
+    """Columns of something else that is known of a row: its age, its place."""
 
 
-def layout_of(
-    profiles: tuple[ColumnProfile, ...], *, has_header: bool, has_two_headers: bool
-) -> Layout:
-    """Groups in columns, groups in rows, or one measurement per row."""
-    if has_two_headers:
-        return Layout.COLUMNS
-    side, block = _sides(profiles)
-    if _is_rows(side, block, has_header=has_header):
-        return Layout.ROWS
-    if side and len(block) > 1 and has_header and _head_levels(block):
-        return Layout.COLUMNS
-    return _columns_or_long(profiles, has_header=has_header)
+@dataclass(frozen=True)
+class Verdict:
+    """Which layout a table has.
+
+    Args:
+        layout: the one with most evidence.
+        rival: the one that comes next, where it comes close; else None.
+        evidence: what speaks for each: layout, weight, reason.
+    """
+
+    layout: Layout
+    rival: Layout | None
+    evidence: tuple[tuple[Layout, float, str], ...]
 
 
-def _sides(
-    profiles: tuple[ColumnProfile, ...],
-) -> tuple[tuple[ColumnProfile, ...], tuple[ColumnProfile, ...]]:
-    """The columns of names on the left, and the columns of numbers beside them."""
-    last = max((i for i, p in enumerate(profiles) if p.is_text), default=-1)
+class _Scales:
+    """Weighs evidence for layouts."""
+
+    def __init__(self) -> None:
+        self.evidence: list[tuple[Layout, float, str]] = []
+
+    def add(self, layout: Layout, weight: float, reason: str) -> None:
+        self.evidence.append((layout, weight, reason))
+
+    def verdict(self) -> Verdict:
+        totals = dict.fromkeys((Layout.COLUMNS, Layout.ROWS, Layout.LONG), 0.0)
+        for layout, weight, _ in self.evidence:
+            totals[layout] += weight
+        best, second, *_ = sorted(totals, key=totals.__getitem__, reverse=True)
+        is_close = totals[best] - totals[second] < CLOSE
+        return Verdict(best, second if is_close else None, tuple(self.evidence))
+
+
+@dataclass(frozen=True)
+class Sides:
+    """The columns of a table that could be wide.
+
+    Args:
+        names: columns of names or ids at the left.
+        beside: numbers beside them that are no measurements of the block: an age.
+        block: the columns of numbers.
+    """
+
+    names: tuple[ColumnProfile, ...]
+    beside: tuple[ColumnProfile, ...]
+    block: tuple[ColumnProfile, ...]
+
+
+def sides_of(profiles: tuple[ColumnProfile, ...]) -> Sides:
+    """The columns of names at the left, and the columns of numbers beside them."""
+    block = [p for p in profiles if p.texts or p.heading]
+    last = max((i for i, p in enumerate(block) if p.is_text), default=-1)
     count = 0
-    for i, profile in enumerate(profiles):
-        names = profile.is_text or (profile.names_rows and bool(profile.texts))
-        if not names and not (i < last and profile.counts and _recurs(profile)):
+    for i, profile in enumerate(block):
+        is_name = profile.is_text or names_rows_here(profile, block)
+        if not is_name and not (i < last and _are_levels(profile)):
             break
         count = i + 1
-    side, block = profiles[:count], profiles[count:]
-    block = tuple(p for p in block if p.texts or p.heading)
-    return ((), profiles) if any(p.is_text for p in block) else (side, block)
+    names, rest = tuple(block[:count]), block[count:]
+    if any(p.is_text for p in rest):
+        return Sides((), (), tuple(block))
+    return _with_siblings(names, rest)
 
 
-def _recurs(profile: ColumnProfile) -> bool:
+def _with_siblings(names: tuple[ColumnProfile, ...], rest: list[ColumnProfile]) -> Sides:
+    """Numbers apart from a row of siblings are levels, or something else known of a row."""
+    start = len(rest)
+    while start and _belongs(rest[start - 1], rest[start:]):
+        start -= 1
+    apart = rest[:start]
+    if not apart or len(rest) - start < 2 or not names:
+        return Sides(names, (), tuple(rest))
+    if not family_of([p.heading for p in rest[start:]]).are_siblings:
+        return Sides(names, (), tuple(rest))
+    levels = tuple(p for p in apart if level_weight(p) >= LEVELS)
+    beside = tuple(p for p in apart if p not in levels)
+    return Sides((*names, *levels), beside, tuple(rest[start:]))
+
+
+def _belongs(profile: ColumnProfile, later: Sequence[ColumnProfile]) -> bool:
+    """Whether a heading goes on the row of siblings to the left."""
+    if not later or not profile.heading:
+        return bool(profile.heading)
+    return family_of([profile.heading, *(p.heading for p in later)]).are_siblings
+
+
+def names_rows_here(profile: ColumnProfile, others: Sequence[ColumnProfile]) -> bool:
+    """Whether a column names rows, seen beside the others.
+
+    Columns whose headings belong together are treated alike; whole numbers that only rise,
+    where no other column does, are numbers of units, whatever heads them.
+    """
+    if not profile.texts:
+        return False
+    siblings = [p for p in others if p is not profile and p.numbers]
+    if profile.is_numeric and _is_sibling(profile, siblings):
+        return False
+    if profile.names_rows:
+        return True
+    if not siblings or not profile.heading or profile.index != others[0].index:
+        return False
+    if not profile.is_ascending or profile.unit_in_heading:
+        return False
+    return not any(p.is_ascending for p in siblings) and len(siblings) > 1
+
+
+def _is_sibling(profile: ColumnProfile, others: Sequence[ColumnProfile]) -> bool:
+    """True when its heading is one of a row of numbered ones: "Pond 1" beside "Pond 2"."""
+    if not profile.heading:
+        return False
+    near = [p.heading for p in others if p.heading][:3]
+    if profile.heading.isdecimal():
+        return bool(near) and all(h.isdecimal() for h in near)
+    return any((stem := stem_of((profile.heading, h))) is not None and stem for h in near)
+
+
+def _are_levels(profile: ColumnProfile) -> bool:
     """True for a column before others of names whose own texts all stand several times."""
-    return min(profile.counts.values()) > 1 and len(profile.counts) > 1
+    return bool(profile.counts) and min(profile.counts.values()) > 1 and len(profile.counts) > 1
 
 
-def _head_levels(block: Sequence[ColumnProfile]) -> bool:
-    """True when headings are levels of one factor rather than names of outcomes."""
-    headings = [p.heading for p in block]
-    amounts = [amount_and_unit(heading) for heading in headings]
-    if all(amounts) and len({amount[1] for amount in amounts if amount}) == 1:
-        return True
-    if known_order(tuple(headings)):
-        return True
-    stem = numbered_stem(tuple(heading or " " for heading in headings))
-    return stem is not None and stem not in REPLICATE_WORDS | READING_WORDS
+def weighed(
+    profiles: tuple[ColumnProfile, ...],
+    *,
+    has_header: bool,
+    has_two_headers: bool,
+    spanner: str,
+    has_summary_columns: bool,
+    has_summary_rows: bool,
+) -> Verdict:
+    """Groups in columns, groups in rows, or one measurement per row.
+
+    Args:
+        profiles: the columns, those of summaries left out.
+        has_header: whether a row of names stands above.
+        has_two_headers: whether two do.
+        spanner: one name over all headings.
+        has_summary_columns: whether columns of means and the like stood at the right.
+        has_summary_rows: whether names at the left say that rows of them stand below.
+    """
+    scales = _Scales()
+    if has_two_headers:
+        scales.add(Layout.COLUMNS, 12, "two rows of headings")
+    sides = sides_of(profiles)
+    family = family_of([p.heading for p in sides.block]) if has_header else Family.NONE
+    if spanner and is_replicate_stem(spanner.lower()) and family is not Family.TIMES:
+        family = Family.TRIALS
+    _weigh_wide(scales, sides, family, has_header=has_header)
+    if has_summary_rows:
+        scales.add(Layout.COLUMNS, 6, "rows of means stand below")
+    if has_summary_columns and len(sides.block) > 1:
+        scales.add(Layout.ROWS, 5, "columns of means stand at the right")
+    _weigh_long(scales, profiles, sides, family, has_header=has_header)
+    return scales.verdict()
 
 
-def _are_replicates(block: Sequence[ColumnProfile]) -> bool:
-    """True when headings number replicates: 1, 2, 3 … or "flask 1", "flask A"."""
-    headings = [p.heading for p in block]
-    if not any(headings):
-        return True
-    if all(heading.isdecimal() for heading in headings):
-        numbers = [int(heading) for heading in headings]
-        return numbers[0] in (0, 1) and all(b == a + 1 for a, b in pairwise(numbers))
-    stem = numbered_stem(tuple(heading or " " for heading in headings))
-    if stem is not None:
-        return stem in REPLICATE_WORDS | READING_WORDS | {"n", "#", "m", "y", "x"}
-    words = {heading.lower().rsplit(" ", 1)[0] for heading in headings if " " in heading}
-    return (
-        len(words) == 1
-        and len(headings) > 1
-        and words <= UNIT_WORDS
-        and all(len(heading.rsplit(" ", 1)[-1]) < 3 for heading in headings)
+def _weigh_wide(scales: _Scales, sides: Sides, family: Family, *, has_header: bool) -> None:
+    """Columns against rows."""
+    names, block = sides.names, sides.block
+    if not names:
+        scales.add(Layout.COLUMNS, 4, "no column of names stands at the left")
+        if _is_rows_of_amounts(block, has_header=has_header):
+            scales.add(Layout.ROWS, 8, "amounts stand at the left, trials across")
+        return
+    first = names[0]
+    if len(block) < 2:
+        scales.add(Layout.COLUMNS, 1, "one column of numbers")
+        return
+    if not has_header:
+        scales.add(Layout.ROWS, 6, "names at the left and none on top")
+    counts_rows = (len(names) == 1 and _names_units(first)) or (has_header and first.names_rows)
+    distinct = len(set(zip(*(p.cells for p in names), strict=True))) == len(names[0].cells)
+    if counts_rows:
+        scales.add(Layout.COLUMNS, 6, "the names at the left number the rows")
+    elif distinct and not are_readings([p.heading for p in block]):
+        scales.add(Layout.ROWS, 2, "each row has a name of its own")
+        if any(p.is_about(Sense.GROUP) for p in names) or first.are_steps:
+            scales.add(Layout.ROWS, 1, "the names at the left are of groups")
+    else:
+        scales.add(Layout.COLUMNS, 3, "names at the left recur")
+    _weigh_family(scales, family, has_header=has_header, counts_rows=counts_rows)
+    if not counts_rows:
+        by_rows = _rows_differ_more(block)
+        if by_rows:
+            scales.add(Layout.ROWS, 2.5, "numbers differ far more from row to row")
+        elif _rows_differ_more(block, turned=True):
+            scales.add(Layout.COLUMNS, 2.5, "numbers differ far more from column to column")
+
+
+def _weigh_family(
+    scales: _Scales, family: Family, *, has_header: bool, counts_rows: bool
+) -> None:
+    match family:
+        case Family.TRIALS:
+            scales.add(Layout.ROWS, 5, "the headings number replicates")
+        case Family.UNITS:
+            scales.add(Layout.ROWS, 0 if counts_rows else 4, "the headings are names of units")
+        case Family.NONE if has_header:
+            scales.add(Layout.ROWS, 3, "nothing stands over the numbers")
+        case Family.TIMES | Family.STEPS:
+            scales.add(Layout.COLUMNS, 3, "the headings are steps in time or order")
+        case Family.AMOUNTS:
+            scales.add(Layout.COLUMNS, 4, "the headings are amounts")
+        case Family.NUMBERED:
+            scales.add(Layout.COLUMNS, 3, "the headings are numbered names")
+        case Family.NAMES | Family.OUTCOMES if has_header:
+            scales.add(Layout.COLUMNS, 3, "the headings are names")
+        case _:
+            pass
+
+
+def _weigh_long(
+    scales: _Scales,
+    profiles: tuple[ColumnProfile, ...],
+    sides: Sides,
+    family: Family,
+    *,
+    has_header: bool,
+) -> None:
+    """One measurement per row against a block of them."""
+    names, block = sides.names, sides.block
+    numeric = [p for p in profiles if p.is_numeric]
+    inner = [p for p in profiles[1:] if p.is_text and p not in names and p.counts]
+    if inner:
+        scales.add(Layout.LONG, 14, "names stand to the right of numbers")
+    groups = [
+        p for p in names if p.repeats and not p.names_rows and not p.is_about(Sense.NOTE)
+    ]
+    measured = [p for p in block if p.numbers]
+    if len(measured) == 1 and len(block) == 1 and names:
+        _weigh_single(scales, names, block[0], has_header=has_header)
+    elif groups and block:
+        if family.are_siblings or are_readings([p.heading for p in block]):
+            scales.add(Layout.COLUMNS, 5, "the headings belong together")
+            if are_readings([p.heading for p in block]):
+                scales.add(Layout.LONG, 12, "the columns are readings of one unit")
+        elif has_header:
+            scales.add(Layout.LONG, 12 if _are_unlike(block) else 9, "names of groups recur")
+        if len(names) > 1 and not family.are_siblings:
+            scales.add(Layout.LONG, 4, "several columns of names stand at the left")
+    rows_are_named = not names or all(p.names_rows or p.is_unique for p in names)
+    if rows_are_named and has_header and not family.are_siblings:
+        _weigh_levels(scales, profiles, numeric)
+
+
+def _weigh_single(
+    scales: _Scales, names: Sequence[ColumnProfile], block: ColumnProfile, *, has_header: bool
+) -> None:
+    """A single column of numbers beside names."""
+    first = names[0]
+    grouping = [p for p in names if p.repeats and not (p.names_rows and p.is_unique)]
+    counts_rows = first.names_rows or (
+        (first.numbers_units or _names_units(first)) and first.is_unique
+    )
+    if grouping:
+        scales.add(Layout.LONG, 9, "names of groups recur beside the numbers")
+    elif not counts_rows and has_header and first.heading:
+        scales.add(Layout.LONG, 6, "a name stands beside each number")
+    elif len(names) > 1 and has_header:
+        scales.add(Layout.LONG, 5, "names stand beside each number")
+    elif block.heading:
+        scales.add(Layout.COLUMNS, 2, "one column, its rows numbered")
+
+
+def _weigh_levels(
+    scales: _Scales, profiles: tuple[ColumnProfile, ...], numeric: Sequence[ColumnProfile]
+) -> None:
+    """Numbers that recur as levels do, beside numbers that vary."""
+    weights = {p.index: level_weight(p) for p in numeric if not _is_amount(p.heading)}
+    levels = [p for p in numeric if weights.get(p.index, 0) >= LEVELS]
+    varied = [p for p in numeric if p not in levels and not p.is_numbering]
+    if not levels or not varied or len(levels) > 3 or any(_is_amount(p.heading) for p in profiles):
+        return
+    best = max(weights[p.index] for p in levels)
+    scales.add(Layout.LONG, 2 + best, "numbers recur as levels do")
+
+
+def level_weight(profile: ColumnProfile) -> float:
+    """How much a column of numbers looks like levels of a factor rather than measurements.
+
+    Decimals that never recur are no levels; levels recur equally often, in runs or in turn, and
+    their heading may say so.
+    """
+    counts = profile.counts
+    if len(counts) < 2 or profile.texts_only or min(counts.values(), default=0) < 2:
+        return 0.0
+    if len(counts) > 20 or len(counts) * 2 > len(profile.texts):
+        return 0.0
+    weight = 0.0
+    if profile.has_decimals:
+        weight -= 2
+    if profile.is_blocked:
+        weight += 3
+    if profile.is_balanced:
+        weight += 2 if len(profile.texts) > 5 else 1
+    if profile.is_about(Sense.GROUP, Sense.TIME, Sense.BLOCK):
+        weight += 3
+    elif _is_cycle(profile) and min(counts.values()) > 2:
+        weight += 2
+    if len(counts) * 3 <= len(profile.texts):
+        weight += 1
+    return weight
+
+
+def _is_cycle(profile: ColumnProfile) -> bool:
+    """True for levels in turn: 1, 2, 3, 1, 2, 3, or 1, 1, 2, 2, 1, 1, 2, 2."""
+    runs = [(text, len(list(run))) for text, run in groupby(profile.texts)]
+    count = len(profile.counts)
+    if len(runs) < 2 * count or len({length for _, length in runs}) > 1:
+        return False
+    start = [text for text, _ in runs[:count]]
+    return len(set(start)) == count and all(
+        text == start[i % count] for i, (text, _) in enumerate(runs)
     )
 
 
-def _is_rows(
-    side: tuple[ColumnProfile, ...], block: tuple[ColumnProfile, ...], *, has_header: bool
-) -> bool:
-    """True when every row is one group with its replicates across."""
-    if not side:
-        return _is_rows_of_amounts(block, has_header=has_header)
-    if len(block) < 2:
-        return False
-    first = side[0]
-    if len(side) == 1 and _names_units(first):
-        return False
-    if not has_header:
+def _are_unlike(block: Sequence[ColumnProfile]) -> bool:
+    """True when columns hold quantities of different units or sizes."""
+    units = {p.unit_in_heading for p in block}
+    if len(units) > 1:
         return True
-    if any(p.heading for p in block) and _are_replicates(block):
-        return not _are_readings(side, block)
-    if first.names_rows or _head_levels(block):
-        return False
-    if _are_replicates(block):
-        return True
-    if len(side) > 1 or first.repeats:
-        return False
-    return _rows_differ_more(block) and not first.heading
-
-
-def _are_readings(side: Sequence[ColumnProfile], block: Sequence[ColumnProfile]) -> bool:
-    """True when columns number the readings of the unit that each row is."""
-    if not all(p.heading_word in READING_WORDS for p in block):
-        return False
-    return side[0].repeats or any(_names_units(p) or p.names_rows for p in side[1:])
+    middles = []
+    for profile in block:
+        values = sorted(abs(read_cell(text).value) for text in profile.texts)
+        values = [value for value in values if value == value and value]
+        if values:
+            middles.append(values[len(values) // 2])
+    return bool(middles) and max(middles) > 5 * min(middles)
 
 
 def _is_rows_of_amounts(block: tuple[ColumnProfile, ...], *, has_header: bool) -> bool:
@@ -137,27 +371,30 @@ def _is_rows_of_amounts(block: tuple[ColumnProfile, ...], *, has_header: bool) -
     if len(block) < 3 or not has_header or not block[0].heading:
         return False
     first, rest = block[0], block[1:]
-    if first.is_numbering or first.names_rows or len(first.counts) != len(first.texts):
+    if len(first.counts) != len(first.texts) or first.heading.isdecimal():
         return False
-    named = [p.heading for p in rest]
-    return any(named) and _are_replicates(rest) and not first.heading.isdecimal()
+    family = family_of([p.heading for p in rest])
+    if family not in (Family.TRIALS, Family.UNITS) or _is_sibling(first, rest):
+        return False
+    return not (first.is_numbering or first.names_rows)
 
 
 def _names_units(profile: ColumnProfile) -> bool:
     """True for names that number units: "flask 1", "S1"."""
     stem = numbered_stem(tuple(text for text in profile.texts if not is_summary_label(text)))
-    return stem is not None and (stem in REPLICATE_WORDS or len(stem) < 2)
+    return stem is not None and (is_replicate_stem(stem) or len(stem) < 2)
 
 
-def _rows_differ_more(block: Sequence[ColumnProfile]) -> bool:
-    """True when numbers differ far more between rows than between columns."""
-    columns = [[read_cell(text).value for text in p.texts] for p in block]
-    if len({len(column) for column in columns}) > 1 or any(
-        math.isnan(v) for column in columns for v in column
-    ):
+def _rows_differ_more(block: Sequence[ColumnProfile], *, turned: bool = False) -> bool:
+    """True when numbers differ far more between rows than between columns, or (turned) less."""
+    columns = [[read_cell(text).value for text in p.cells] for p in block]
+    if any(math.isnan(v) for column in columns for v in column) or not columns[0]:
         return False
     rows = list(zip(*columns, strict=True))
-    return _ratio(rows) > _CLEARLY * max(1.0, _ratio(columns))
+    by_rows, by_columns = _ratio(rows), _ratio(columns)
+    if turned:
+        by_rows, by_columns = by_columns, by_rows
+    return by_rows > _CLEARLY * max(1.0, by_columns)
 
 
 def _ratio(lines: Sequence[Sequence[float]]) -> float:
@@ -177,32 +414,6 @@ def _ratio(lines: Sequence[Sequence[float]]) -> float:
     return between / within if within else math.inf
 
 
-def _columns_or_long(profiles: tuple[ColumnProfile, ...], *, has_header: bool) -> Layout:
-    """Groups in columns, or one measurement per row."""
-    if any(p.is_text for p in profiles[1:]):
-        return Layout.LONG
-    if len(profiles) < 2:
-        return Layout.COLUMNS
-    first, others = profiles[0], profiles[1:]
-    if first.is_text:
-        # Names that recur are groups; names that differ from row to row only name rows.
-        # Beside a single column of numbers they are groups even when none recurs, unless
-        # they count units: one value a group is then what the table says.
-        names_groups = first.repeats or (
-            len(others) == 1
-            and has_header
-            and bool(first.heading)
-            and not (first.numbers_units and len(first.counts) == len(first.texts))
-        )
-        return Layout.LONG if names_groups and not first.names_rows else Layout.COLUMNS
-    levels = [p for p in profiles if p.looks_like_levels]
-    varied = [p for p in profiles if len(p.counts) * 3 > 2 * len(p.texts) and not p.is_numbering]
-    is_long = has_header and 0 < len(levels) <= 3 and len(levels) < len(profiles)
-    is_clear = bool(varied) or all(level.is_blocked for level in levels)
-    only_text_headings = all(not p.heading or not _is_amount(p.heading) for p in profiles)
-    return Layout.LONG if is_long and is_clear and only_text_headings else Layout.COLUMNS
-
-
 def _is_amount(heading: str) -> bool:
     return amount_and_unit(heading) is not None
 
@@ -211,38 +422,57 @@ def wide_parts(
     profiles: tuple[ColumnProfile, ...], layout: Layout, reading: Reading, *, has_header: bool
 ) -> WideParts:
     """The columns of a table in columns or rows by what they are for."""
-    if layout is Layout.ROWS:
-        return _parts_of_rows(profiles)
-    side, block = _sides(profiles)
-    if reading.has_row_names is False:
+    if reading.has_row_names is False and layout is Layout.COLUMNS:
         return WideParts(None, (), tuple(p.index for p in profiles), ())
+    sides = sides_of(profiles)
+    if layout is Layout.ROWS:
+        return _parts_of_rows(sides)
+    said = reading.subject if reading.subject is not None and reading.subject >= 0 else None
+    names, block = list(sides.names), list(sides.block)
+    if reading.has_row_names and not names and block:
+        names, block = block[:1], block[1:]
+    for profile in tuple(block):
+        if profile.index == said:
+            block.remove(profile)
+            names.append(profile)
+    if not names and len(block) > 1 and block[0].is_text:
+        names, block = block[:1], block[1:]
     factors = tuple(
-        p.index
-        for p in side
-        if p.repeats and not p.names_rows and p.heading_word not in UNIT_WORDS and len(block) > 1
+        p
+        for p in names
+        if p.index != said
+        and p.repeats
+        and not (p.names_rows and p.is_unique)
+        and not p.is_numbered
+        and len(block) > 1
     )
-    if not side and reading.has_row_names is None:
-        measured = profiles
-        names = None
-        if len(profiles) > 1 and (profiles[0].is_text or profiles[0].names_rows):
-            names, measured = profiles[0].index, profiles[1:]
-        return WideParts(names, (), tuple(p.index for p in measured), ())
-    left = [p.index for p in side if p.index not in factors]
-    if reading.has_row_names and not left and not factors and profiles:
-        left = [profiles[0].index]
-    measured_columns = tuple(p.index for p in profiles if p.index not in (*left, *factors))
-    if not has_header and not left and not factors:
-        measured_columns = tuple(p.index for p in profiles)
-    return WideParts(left[-1] if left else None, factors, measured_columns, ())
+    left = [p for p in names if p not in factors]
+    row_names = said
+    if row_names is None and left:
+        row_names = next((p.index for p in left if p.names_rows), left[-1].index)
+    beside = (*sides.beside, *(p for p in left if p.index != row_names))
+    return WideParts(
+        row_names,
+        tuple(p.index for p in factors),
+        tuple(p.index for p in block),
+        (),
+        tuple(p.index for p in beside if p.index != said),
+    )
 
 
-def _parts_of_rows(profiles: tuple[ColumnProfile, ...]) -> WideParts:
-    side, block = _sides(profiles)
-    if not side:
-        side, block = profiles[:1], profiles[1:]
-    factors = [p.index for p in side if not p.names_rows] or [side[0].index] if side else []
-    names = next((p.index for p in side if p.index not in factors), None)
-    return WideParts(names, tuple(factors[:3]), tuple(p.index for p in block), ())
+def _parts_of_rows(sides: Sides) -> WideParts:
+    names, block = list(sides.names), list(sides.block)
+    if not names:
+        names, block = block[:1], block[1:]
+    factors = [p.index for p in names if not p.names_rows] or [names[0].index] if names else []
+    left = next((p.index for p in names if p.index not in factors), None)
+    return WideParts(
+        left,
+        tuple(factors[:3]),
+        tuple(p.index for p in block),
+        (),
+        tuple(p.index for p in sides.beside),
+    )
 
 
 def reading_columns(profiles: tuple[ColumnProfile, ...], *, is_said: bool) -> tuple[int, ...]:
@@ -251,11 +481,11 @@ def reading_columns(profiles: tuple[ColumnProfile, ...], *, is_said: bool) -> tu
     They count as such when their names say so or the user does.
     """
     numeric = [p for p in profiles if p.is_numeric and not p.names_rows and p.heading]
-    run = [p for p in numeric if p.heading_word in READING_WORDS and p.heading[-1].isdigit()]
-    if is_said and len(run) < 2:
-        stems: dict[str, list[ColumnProfile]] = {}
-        for profile in numeric:
-            if profile.heading[-1].isdigit():
-                stems.setdefault(profile.heading_word, []).append(profile)
-        run = max(stems.values(), key=len, default=[])
-    return tuple(p.index for p in run) if len(run) > 1 else ()
+    stems: dict[str, list[ColumnProfile]] = {}
+    for profile in numeric:
+        if profile.heading[-1].isdigit():
+            stems.setdefault(profile.heading_word, []).append(profile)
+    runs = [run for run in stems.values() if len(run) > 1]
+    named = [run for run in runs if run[0].is_about(Sense.READING)]
+    chosen = max(named or (runs if is_said else []), key=len, default=[])
+    return tuple(p.index for p in chosen)

@@ -4,11 +4,12 @@ from __future__ import annotations
 
 import math
 import re
-from collections.abc import Iterable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from decimal import Decimal
 from enum import Enum
 from functools import lru_cache
+
+from decimus.measurements.headings import MINUS, SPACES
 
 
 class CellKind(Enum):
@@ -35,12 +36,14 @@ class Cell:
         value: the number; of a limit, the number it names.
         decimals: digits after the decimal sign as typed.
         unit: the unit typed behind the number, "" for none.
+        has_other_sign: whether its decimal sign is not that of the table.
     """
 
     kind: CellKind
     value: float = math.nan
     decimals: int = 0
     unit: str = ""
+    has_other_sign: bool = False
 
 
 LARGEST, SMALLEST = 1e50, 1e-50
@@ -52,12 +55,12 @@ _TEXT = Cell(CellKind.TEXT)
 _DATE_CELL = Cell(CellKind.DATE)
 
 _MISSING_MARKS = frozenset(
-    {"na", "n/a", "n.a.", "nan", "-", "–", "—", ".", "?", "null", "none", "missing"}
+    {"na", "n/a", "n.a.", "n.a", "nan", "-", "–", "—", ".", "?", "null", "none", "missing", "--"}
+    | {"n.d.", "n.d", "nd", "n/d", "k.a.", "k. a.", "n.b.", "n.v.t.", "fehlt", "manquant", "<na>"}
+    | {"...", "…", "not determined", "not measured", "no data", "#n/d", "---", "na()"}
     | {"#n/a", "#na", "#div/0!", "#value!", "#ref!", "#num!", "#name?", "#null!", "#spill!"}
     | {"#nv", "#wert!", "#bezug!", "#zahl!", "#error!", "err:502", "err:503", "err:508", "#valeur!"}
 )
-_SPACES = dict.fromkeys(map(ord, "\u00a0\u2009\u202f\u2007"), " ")
-_MINUS = str.maketrans({"\u2212": "-", "\uff0d": "-"})
 _PLAIN = {
     ".": re.compile(r"[+-]?(?:\d+(?:\.(\d*))?|\.(\d+))(?:[eE]([+-]?\d+))?"),
     ",": re.compile(r"[+-]?(?:\d+(?:,(\d*))?|,(\d+))(?:[eE]([+-]?\d+))?"),
@@ -86,8 +89,6 @@ _DATE = re.compile(
     rf"|(?:{_MONTHS})[a-z]*\.?[- ]\d{{1,4}}(?:,? \d{{4}})?",
     re.IGNORECASE,
 )
-_COMMA_DECIMAL = re.compile(r"[+-]?\d*,\d+(?:[eE][+-]?\d+)?")
-_COMMA_GROUPS = re.compile(r"[+-]?[1-9]\d{0,2}(?:,\d{3})+")
 
 
 @lru_cache(maxsize=200_000)
@@ -99,12 +100,13 @@ def read_cell(text: str, decimal: str = ".") -> Cell:
         decimal: the decimal sign, "." or ",".
 
     A number may carry a true minus, an exponent, thousands signs other than the decimal
-    sign, and a unit behind it. Anything else that is no mark for missing, no limit and no
-    date is text, never a guess.
+    sign, and a unit behind it. The other decimal sign is read where the cell can mean nothing
+    else: "3,1" among points. Anything else that is no mark for missing, no limit and no date
+    is text, never a guess.
     """
     if len(text) > _LONGEST and not text.isspace():
         return _TEXT
-    stripped = text.translate(_SPACES).strip().translate(_MINUS)
+    stripped = text.translate(SPACES).strip().translate(MINUS)
     if not stripped:
         return _BLANK
     if stripped.lower() in _MISSING_MARKS:
@@ -123,6 +125,9 @@ def read_cell(text: str, decimal: str = ".") -> Cell:
 
 def _read_more(stripped: str, decimal: str) -> Cell:
     """What is neither blank nor a mark nor a bare number."""
+    other = "," if decimal == "." else "."
+    if other in stripped and _PLAIN[other].fullmatch(stripped):
+        return replace(read_cell(stripped, other), has_other_sign=True)
     if limit := _LIMIT.fullmatch(stripped):
         if _LIMIT.fullmatch(limit[2]):
             return _TEXT  # the limit of a limit is none
@@ -146,7 +151,7 @@ def is_date(text: str) -> bool:
 
 def exact_number(text: str, decimal: str = ".") -> Decimal:
     """The number in a cell exactly as typed; the cell must hold one."""
-    bare = text.translate(_SPACES).strip().translate(_MINUS)
+    bare = text.translate(SPACES).strip().translate(MINUS)
     if (unit := read_cell(text, decimal).unit) and bare.endswith(unit):
         bare = bare.removesuffix(unit).strip()
     bare = re.sub(r"[ ']|" + ("," if decimal == "." else r"\."), "", bare)
@@ -156,61 +161,3 @@ def exact_number(text: str, decimal: str = ".") -> Decimal:
 def is_number(text: str, decimal: str = ".") -> bool:
     """True when the cell holds a number."""
     return read_cell(text, decimal).kind is CellKind.NUMBER
-
-
-def decimal_sign(cells: Iterable[str]) -> str:
-    """The decimal sign that the cells of a table use.
-
-    A comma counts as one when some cell cannot be read otherwise: "3,5" but not
-    "1,234", which groups thousands in the company of no other evidence.
-    """
-    for cell in cells:
-        text = cell.strip().translate(_MINUS)
-        if "," in text and _COMMA_DECIMAL.fullmatch(text) and not _COMMA_GROUPS.fullmatch(text):
-            return ","
-    return "."
-
-
-_SURELY_GROUPS = re.compile(r"[+-]?[1-9]\d{0,2}(?:(?:,\d{3}){2,}|(?:,\d{3})+\.\d*)")
-
-
-def doubtful_number(cells: Iterable[str]) -> str:
-    """A cell such as "1,234" that could be 1234 or 1.234, where no other cell decides it.
-
-    Empty where there is none. Asked only of tables whose decimal sign was not found to be
-    a comma.
-    """
-    doubtful = ""
-    for cell in cells:
-        text = cell.strip().translate(_MINUS)
-        if "," not in text:
-            continue
-        if _SURELY_GROUPS.fullmatch(text):
-            return ""
-        if _COMMA_GROUPS.fullmatch(text):
-            doubtful = doubtful or cell.strip()
-    return doubtful
-
-
-_AMOUNT = re.compile(r"([<>]?)\s*([+-]?(?:\d+(?:[.,]\d*)?|[.,]\d+)(?:[eE][+-]?\d+)?)\s*(\D.*)?")
-
-
-def amount_and_unit(text: str) -> tuple[float, str] | None:
-    """A heading such as "2 g/L" as (2.0, "g/L"); "2" as (2.0, ""); None for names."""
-    match = _AMOUNT.fullmatch(text.translate(_SPACES).strip().translate(_MINUS))
-    if match is None or match[1]:
-        return None
-    value = float(match[2].replace(",", "."))
-    return (value, (match[3] or "").strip()) if math.isfinite(value) else None
-
-
-_NAME_UNIT = re.compile(r"(.*\S)\s*(?:\(([^()]+)\)|\[([^\[\]]+)\])\s*")
-
-
-def name_and_unit(heading: str) -> tuple[str, str]:
-    """A heading such as "Frond area (mm²)" as ("Frond area", "mm²"); no unit: ""."""
-    text = " ".join(heading.translate(_SPACES).split())
-    match = _NAME_UNIT.fullmatch(text)
-    if match is None:
-        return text, ""
-    return match[1].strip(), (match[2] or match[3]).strip()

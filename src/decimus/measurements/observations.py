@@ -10,7 +10,7 @@ from itertools import product
 import numpy as np
 
 from decimus.measurements.cells import Floats, Integers
-from decimus.measurements.detection import TableShape
+from decimus.measurements.shapes import TableShape
 from decimus.measurements.numbers import CellKind
 from decimus.measurements.replicates import Units
 from decimus.measurements.variables import Factor, Outcome

@@ -8,41 +8,10 @@ from dataclasses import dataclass
 from functools import cached_property
 from itertools import pairwise
 
+from decimus.measurements.headings import amount_and_unit, name_and_unit
+from decimus.measurements.lexicon import Sense, is_identifier, senses
 from decimus.measurements.numbers import CellKind, is_date, read_cell
-
-UNIT_WORDS = frozenset(
-    # One string of words is easier to keep in order than a list of strings.
-    """
-    animal bench block bottle culture day dish donor field flask id individual jar mouse observer
-    participant patient person plant plate plot pond pot quadrat rat replicate sample seedling site
-    student subject tank trial tube visitor volunteer well
-    """.split()  # noqa: SIM905
-)
-"""Words that name what a replicate is, when they head or number the rows."""
-
-SUBJECT_WORDS = frozenset(
-    {"donor", "id", "individual", "mouse", "participant", "patient", "person", "rat", "student"}
-    | {"subject", "visitor", "volunteer", "observer"}
-)
-"""Words that name a subject, who is the same one wherever the name recurs."""
-
-BLOCK_WORDS = frozenset(
-    {"batch", "bench", "block", "day", "field", "night", "run", "shelf", "week"}
-)
-"""Words that name a block: a place or a time that one replicate of every group shares."""
-
-READING_WORDS = frozenset(
-    """
-    aliquot measurement reading repeat scan technical
-    """.split()  # noqa: SIM905
-)
-"""Words that number the readings of one unit."""
-
-REPLICATE_WORDS = UNIT_WORDS | {"rep", "r", "run", "repeat", "no", "no.", "value", "obs"}
-_YEAR_HEADINGS = frozenset({"year", "season", "jahr", ""})
-_ROW_NAME_HEADINGS = (
-    UNIT_WORDS | READING_WORDS | {"", "no", "no.", "nr", "nr.", "#", "row", "rep", "index"}
-)
+from decimus.measurements.variables import known_order
 
 
 @dataclass(frozen=True)
@@ -54,7 +23,7 @@ class ColumnProfile:
         heading: its name, from the lowest row of headings.
         above: what stands over it in the upper of two rows of headings.
         unit: its unit where a row of units gives one.
-        texts: the cells that hold something; blanks that repeat the cell above hold it too.
+        cells: its cells, blanks that repeat the cell above filled.
         numbers: how many of them are numbers or limits.
         texts_only: how many are text or dates.
         is_filled_down: whether blanks repeat the cell above.
@@ -62,12 +31,22 @@ class ColumnProfile:
 
     index: int
     heading: str
-    texts: tuple[str, ...]
+    cells: tuple[str, ...]
     numbers: int
     texts_only: int
     above: str = ""
     unit: str = ""
     is_filled_down: bool = False
+
+    @cached_property
+    def texts(self) -> tuple[str, ...]:
+        """The cells that hold something."""
+        return tuple(cell for cell in self.cells if cell)
+
+    @cached_property
+    def senses(self) -> frozenset[Sense]:
+        """What its heading says that it is about."""
+        return senses(self.heading)
 
     @property
     def is_numeric(self) -> bool:
@@ -91,9 +70,21 @@ class ColumnProfile:
         return len(self.counts) > 1 and runs == len(self.counts)
 
     @property
+    def is_numbered(self) -> bool:
+        """True when the heading says that the column only numbers or names: "rat no"."""
+        return is_identifier(self.heading)
+
+    def is_about(self, *wanted: Sense) -> bool:
+        """Whether the heading may be about one of these."""
+        return not self.senses.isdisjoint(wanted)
+
+    @property
     def numbers_units(self) -> bool:
-        """True for names that differ by a number only: S1, S2, S3."""
-        return numbered_stem(self.texts) is not None
+        """True for the names of units: by the heading, or for numbered ones as "flask 1"."""
+        if self.is_about(Sense.UNIT, Sense.SUBJECT, Sense.READING, Sense.TRIAL):
+            return True
+        stem = numbered_stem(self.texts)
+        return stem is not None and (not stem or is_replicate_stem(stem))
 
     @cached_property
     def counts(self) -> Counter[str]:
@@ -106,12 +97,19 @@ class ColumnProfile:
         return re.sub(r"[\s_.#-]*(\d+|[(\[].*)$", "", self.heading).strip().lower()
 
     @cached_property
+    def whole_numbers(self) -> tuple[int, ...]:
+        """Its numbers where all of them are whole and written without more; else none."""
+        if self.texts_only or not self.texts or not all(t.isdecimal() for t in self.texts):
+            return ()
+        return tuple(int(text) for text in self.texts if len(text) < _MOST_DIGITS)
+
+    @cached_property
     def is_numbering(self) -> bool:
         """True for 1, 2, 3 … down the column, perhaps starting again in every group.
 
         Words such as "mean" may stand below, in place of a number.
         """
-        steps = [int(text) for text in self.texts if text.isdecimal()]
+        steps = [int(text) for text in self.texts if text.isdecimal() and len(text) < _MOST_DIGITS]
         if not steps or len(steps) < self.numbers:
             return False
         restarts = all(b in (a + 1, a, steps[0]) for a, b in pairwise(steps))
@@ -120,18 +118,42 @@ class ColumnProfile:
             steps[0] in (0, 1) and restarts and len(set(steps)) > 1 and rises * 2 >= len(steps) - 1
         )
 
+    @cached_property
+    def is_ascending(self) -> bool:
+        """True for whole numbers of which each is larger than the one above: ids with gaps."""
+        found = self.whole_numbers
+        return len(found) > 4 and all(a < b for a, b in pairwise(found))
+
+    @property
+    def is_unique(self) -> bool:
+        """True when hardly a text occurs twice."""
+        return 10 * len(self.counts) >= 9 * len(self.texts)
+
     @property
     def names_rows(self) -> bool:
         """True when the heading or the cells say that this column only names rows."""
-        heading = self.heading_word
-        if heading in _YEAR_HEADINGS and self.are_years:
+        if not self.texts:
+            return False
+        if self.are_years and (not self.heading_word or "year" in self.heading_word):
             return True
-        if heading in SUBJECT_WORDS and not self.is_numeric:
-            return True
-        if heading in _ROW_NAME_HEADINGS:
-            is_unique = 10 * len(self.counts) >= 9 * len(self.texts)
-            return self.is_numbering or (is_unique and not self.is_numeric)
+        if self.is_numbered and (self.is_unique or not self.is_numeric):
+            return not self.has_decimals
+        if self.is_about(Sense.SUBJECT) and not self.is_numeric:
+            return self.is_unique
+        if not self.heading or self.is_about(
+            Sense.UNIT, Sense.READING, Sense.ROW, Sense.TRIAL, Sense.SUBJECT
+        ):
+            if self.is_numbering:
+                return True
+            if not self.is_numeric:
+                return self.is_unique
+            return bool(self.heading) and self.is_unique and bool(self.whole_numbers)
         return self.is_numbering and self.texts_only > 0
+
+    @cached_property
+    def has_decimals(self) -> bool:
+        """True when some number has digits behind its decimal sign."""
+        return any(not text.isdecimal() for text in self.texts) and self.is_numeric
 
     @property
     def are_years(self) -> bool:
@@ -139,7 +161,7 @@ class ColumnProfile:
         return (
             len(self.texts) > 1
             and len(self.counts) == len(self.texts)
-            and all(text.isdecimal() and 1900 <= int(text) <= 2100 for text in self.texts)
+            and all(text.isdecimal() and 1900 <= int(text[:5]) <= 2100 for text in self.texts)
         )
 
     @property
@@ -147,6 +169,33 @@ class ColumnProfile:
         """True when every text occurs again, so that it can name groups."""
         counts = self.counts
         return bool(counts) and len(counts) * 2 <= len(self.texts) and max(counts.values()) > 1
+
+    @cached_property
+    def are_codes(self) -> bool:
+        """True for short codes that number: "S01", "M1", "p-12"."""
+        found = [re.fullmatch(r"([A-Za-zÀ-ÿ]{1,3})[\s_.#-]?0*\d{1,5}", text) for text in self.counts]
+        return len(found) > 1 and all(found) and len({m[1].lower() for m in found if m}) <= 3
+
+    @cached_property
+    def are_steps(self) -> bool:
+        """True for levels that have an order: before and after, 0, 7 and 14, 10 mg and 20 mg."""
+        texts = tuple(self.counts)
+        if known_order(texts):
+            return True
+        amounts = [amount_and_unit(text) for text in texts]
+        return all(amounts) and any(unit for _, unit in filter(None, amounts))
+
+    @property
+    def unit_in_heading(self) -> str:
+        """The unit that the heading or a row of units gives."""
+        return self.unit or name_and_unit(self.heading)[1]
+
+    @cached_property
+    def is_balanced(self) -> bool:
+        """True when all texts occur equally often, more than once."""
+        return len(self.counts) > 1 and len(set(self.counts.values())) == 1 < max(
+            self.counts.values()
+        )
 
     @property
     def looks_like_levels(self) -> bool:
@@ -158,13 +207,30 @@ class ColumnProfile:
         return few and min(counts.values()) >= 2
 
 
+_MOST_DIGITS = 15
+REPLICATE_SIGNS = frozenset(
+    {"n", "#", "m", "y", "x", "r", "no", "nr", "t", "", "value", "v", "val", "measurement"}
+    | {"wert", "valeur", "valor", "valore", "waarde", "värde", "data", "score", "result"}
+)
+
+
+def is_replicate_stem(stem: str) -> bool:
+    """True for the stem of names that number replicates: "flask", "rep", "subject"."""
+    return stem in REPLICATE_SIGNS or not senses(stem).isdisjoint(
+        {Sense.UNIT, Sense.SUBJECT, Sense.TRIAL, Sense.READING}
+    )
+
+
 def numbered_stem(texts: tuple[str, ...]) -> str | None:
     """The stem of names that differ by a number only, in small letters; None for others.
 
     "flask 1", "flask 2" have the stem "flask"; bare numbers 1, 2, 3 the stem "".
     """
+    ordinals = [re.fullmatch(r"(\d+)(?:st|nd|rd|th|\.|º|ª|er|ème|e)", text.strip()) for text in texts]
+    if len(texts) > 1 and all(ordinals):
+        return ""
     stems = {re.sub(r"[\s_.#-]*\d+$", "", text).strip().lower() for text in texts}
-    if len(stems) != 1 or len(set(texts)) < 2 or not all(text[-1].isdigit() for text in texts):
+    if len(stems) != 1 or len(set(texts)) < 2 or not all(text[-1:].isdigit() for text in texts):
         return None
     return stems.pop()
 
@@ -173,11 +239,11 @@ def column_profile(
     index: int, heading: str, cells: list[str], decimal: str, above: str = "", unit: str = ""
 ) -> ColumnProfile:
     """The profile of a column from its cells below the headings."""
-    texts = tuple(text for cell in cells if (text := cell.strip()))
-    kinds = Counter(read_cell(text, decimal).kind for text in texts)
+    stripped = tuple(cell.strip() for cell in cells)
+    kinds = Counter(read_cell(text, decimal).kind for text in stripped if text)
     numbers = kinds[CellKind.NUMBER] + kinds[CellKind.LIMIT]
     words = kinds[CellKind.TEXT] + kinds[CellKind.DATE]
-    return ColumnProfile(index, heading, texts, numbers, words, above, unit)
+    return ColumnProfile(index, heading, stripped, numbers, words, above, unit)
 
 
 def fills_down(cells: list[str], filled_rows: list[bool]) -> bool:

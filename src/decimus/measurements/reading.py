@@ -59,4 +59,6 @@ def read_measurements(
     if not any(profile.numbers for profile in shape.columns):
         raise no_numbers(shape)
     observed, column = observe(table, shape, reading, outcome, factors)
-    return Assembly(table, shape, reading, observed, column).measurements()
+    return Assembly(
+        table, shape, reading, observed, column, (outcome, factors)
+    ).measurements()

@@ -7,20 +7,14 @@ from dataclasses import dataclass
 import numpy as np
 
 from decimus.measurements.cells import Integers
-from decimus.measurements.detection import TableShape
+from decimus.measurements.shapes import TableShape
 from decimus.measurements.extraction import Observed
-from decimus.measurements.profiles import (
-    BLOCK_WORDS,
-    READING_WORDS,
-    SUBJECT_WORDS,
-    UNIT_WORDS,
-    numbered_stem,
-)
-from decimus.study.readings import HEADINGS, NOBODY, Reading
+from decimus.measurements.families import Family
+from decimus.measurements.lexicon import Sense, senses
+from decimus.measurements.profiles import ColumnProfile, numbered_stem
+from decimus.measurements.roles import LongRoles
+from decimus.study.readings import HEADINGS, NOBODY, ROW_NUMBERS, Reading
 from decimus.terms import Layout
-
-_REPEATED = frozenset({"trial", "year", "repeat", "run", "round", "time", "session", "visit"})
-"""Words for doing something again, perhaps with the same unit."""
 
 
 @dataclass(frozen=True)
@@ -39,6 +33,8 @@ class Units:
         is_averaged: whether readings of one unit are averaged first.
         may_be_repeats: whether the names are of trials or years rather than of units.
         has_one_per_group: whether every group comes from one unit only.
+        other_variable: a column that could as well name the units.
+        is_forced: whether they are blocks only because every cell holds one value.
     """
 
     variable: int | None = None
@@ -51,6 +47,8 @@ class Units:
     is_averaged: bool = False
     may_be_repeats: bool = False
     has_one_per_group: bool = False
+    other_variable: int | None = None
+    is_forced: bool = False
 
     @property
     def has_uncounted_readings(self) -> bool:
@@ -59,7 +57,12 @@ class Units:
 
 
 def units_of(
-    observed: Observed, groups: Integers, shape: TableShape, reading: Reading, column: int | None
+    observed: Observed,
+    groups: Integers,
+    shape: TableShape,
+    reading: Reading,
+    column: int | None,
+    roles: LongRoles | None = None,
 ) -> Units:
     """What the names of units say.
 
@@ -69,6 +72,7 @@ def units_of(
         shape: how the table is laid out.
         reading: what the user said.
         column: the column the names come from, None for the headings of groups in rows.
+        roles: what the columns of a long table are for.
     """
     if observed.names is None or not len(observed):
         return Units(readings=_readings_across(observed, shape), is_averaged=bool(shape.readings))
@@ -76,11 +80,10 @@ def units_of(
     named = np.array([bool(text) for text in observed.names.texts])[names]
     if not named.all():
         return Units()
-    variable = HEADINGS if column is None else column
+    across = ROW_NUMBERS if shape.pairs_by_row else HEADINGS
     profile = shape.column(column) if column is not None else None
-    word = profile.heading_word if profile is not None else ""
     texts = tuple(text for text in observed.names.texts if text)
-    stem = numbered_stem(texts) or ""
+    stem = "" if shape.pairs_by_row else numbered_stem(texts) or ""
     pairs, counts = np.unique(
         groups.astype(np.int64) * len(observed.names.texts) + names, return_counts=True
     )
@@ -88,37 +91,87 @@ def units_of(
     recurs = bool((own_groups[own_groups > 0] > 1).mean() > 0.5)
     per_group = np.bincount(pairs // len(observed.names.texts))
     several = bool((per_group[per_group > 0] > 1).mean() > 0.5)
-    is_subject = word in SUBJECT_WORDS or stem in SUBJECT_WORDS
     said_same = reading.same_units
     if said_same is None and reading.subject is not None:
         said_same = reading.subject != NOBODY
-    is_same = recurs and (said_same if said_same is not None else is_subject)
+    is_likely, is_sure = _are_likely_same(shape, profile, stem, roles)
+    is_same = recurs and (said_same if said_same is not None else is_likely)
     readings = (int(counts.min()), int(counts.max()))
     if shape.readings:
         readings = _readings_across(observed, shape)
-    is_averaged = _is_averaged(shape, reading, column, word, counts, several) or bool(
-        shape.readings
-    )
+    is_averaged = bool(shape.readings) or _is_averaged(reading, column, roles, counts, several)
     if is_same and readings[1] > 1 and reading.within != NOBODY:
         is_averaged = True
+    found = roles if roles is not None and roles.unit == column and said_same is None else None
     return Units(
-        variable=variable,
+        variable=across if column is None else column,
         heading=(profile.heading if profile is not None else "") or stem,
         recurs=recurs,
         is_same=is_same,
-        is_decided=said_same is not None or is_subject or not recurs,
-        is_block=reading.is_block or word in BLOCK_WORDS,
+        is_decided=said_same is not None or is_sure or not recurs,
+        is_block=reading.is_block or _is_block(profile) or bool(found and found.is_forced),
         readings=readings,
         is_averaged=is_averaged,
         may_be_repeats=said_same is None
         and not is_same
-        and (
-            word in _REPEATED
-            or stem in _REPEATED
-            or (profile is not None and _are_years(texts) and shape.layout is not Layout.LONG)
-        ),
+        and _may_repeat(shape, profile, stem, texts),
         has_one_per_group=not several and readings[1] > 1,
+        other_variable=found.other_unit if found is not None else None,
+        is_forced=bool(found and found.is_forced),
     )
+
+
+def _are_likely_same(
+    shape: TableShape, profile: ColumnProfile | None, stem: str, roles: LongRoles | None
+) -> tuple[bool, bool]:
+    """Whether names that recur are the same units again, and whether that is sure."""
+    if shape.pairs_by_row:
+        return True, False
+    if roles is not None and profile is not None and roles.unit == profile.index:
+        return roles.is_same, not roles.is_asked
+    subject = Sense.SUBJECT in senses(stem)
+    if profile is None:
+        return subject, subject
+    if profile.is_about(Sense.SUBJECT) or subject:
+        return True, True
+    if shape.layout is Layout.COLUMNS:
+        return _same_in_columns(shape, profile)
+    return False, False
+
+
+def _same_in_columns(shape: TableShape, profile: ColumnProfile) -> tuple[bool, bool]:
+    """Whether each row of a block, groups in columns, is one unit measured again."""
+    family = shape.family
+    counts = profile.is_about(Sense.TRIAL) or not profile.heading
+    if family is Family.TIMES and not counts:
+        return True, not profile.is_about(Sense.UNIT)
+    if profile.are_years:
+        return False, False
+    if profile.is_about(Sense.BLOCK) and not profile.is_about(Sense.UNIT, Sense.TRIAL):
+        return True, not profile.is_about(Sense.TIME)
+    if profile.is_numbered and not profile.is_about(Sense.UNIT, Sense.TRIAL):
+        return True, True
+    if profile.is_ascending and not profile.is_numbering and not profile.senses:
+        return True, False
+    return False, counts
+
+
+def _is_block(profile: ColumnProfile | None) -> bool:
+    if profile is None or profile.is_about(Sense.SUBJECT) or profile.are_years:
+        return False
+    return profile.is_about(Sense.BLOCK)
+
+
+_REPEATED = frozenset({"trial", "repeat", "run", "round", "session", "visit", "time", "year"})
+"""Words for doing something again, perhaps with the same unit."""
+
+
+def _may_repeat(
+    shape: TableShape, profile: ColumnProfile | None, stem: str, texts: tuple[str, ...]
+) -> bool:
+    if stem in _REPEATED or (profile is not None and profile.heading_word in _REPEATED):
+        return True
+    return profile is not None and _are_years(texts) and shape.layout is not Layout.LONG
 
 
 def _are_years(texts: tuple[str, ...]) -> bool:
@@ -134,23 +187,17 @@ def _readings_across(observed: Observed, shape: TableShape) -> tuple[int, int]:
 
 
 def _is_averaged(
-    shape: TableShape,
     reading: Reading,
     column: int | None,
-    word: str,
+    roles: LongRoles | None,
     counts: Integers,
     several: bool,
 ) -> bool:
     if reading.within is not None:
         return reading.within == column
-    if not several or column is None or shape.layout is not Layout.LONG:
+    if roles is None or roles.unit != column or not roles.is_averaged:
         return False
-    if (counts > 1).mean() < 0.5 or word not in UNIT_WORDS - BLOCK_WORDS:
-        return False
-    return any(
-        p.heading_word in READING_WORDS or (p.is_numbering and p.index != column)
-        for p in shape.columns
-    ) or word in {"flask", "dish", "tube", "jar", "animal", "mouse", "rat", "sample", "bottle"}
+    return several and bool((counts > 1).mean() >= 0.5)
 
 
 def averaging_codes(observed: Observed, units: Units, shape: TableShape) -> Integers | None:

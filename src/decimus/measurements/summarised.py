@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
-from decimus.measurements.numbers import read_cell
+from decimus.measurements.lexicon import Statistic, statistic_named, statistics_in
+from decimus.measurements.numbers import CellKind, read_cell
 from decimus.measurements.profiles import ColumnProfile
 from decimus.study.readings import NOBODY, SummaryColumns
 from decimus.terms import Meaning, Quantile
@@ -56,53 +57,66 @@ class SummaryShape:
         )
 
 
-_NAMES: tuple[tuple[str, str], ...] = (
-    ("lower", r"lower|lcl|low(er)? (limit|end|bound)|from|ci[- ]?low(er)?|error down|minus|down"),
-    ("upper", r"upper|ucl|high(er)? (limit|end|bound)|to|ci[- ]?(high|upper)|error up|plus|up"),
-    ("sd", r"s\.?d\.?|st\.? ?dev\.?|stdev|std\.?( dev\.?)?|standard deviations?"),
-    ("se", r"s\.?e\.?(m\.?)?|std\.? err(or)?\.?|standard errors?( of the mean)?"),
-    ("variance", r"var\.?|variances?"),
-    ("margin", r"margin|half[- ]?width|ci|c\.i\.|confidence interval|confidence limits?"),
-    ("n", r"n|no\. of \w+|number( of \w+)?|count|replicates|sample size|flasks|plots|visitors"),
-    ("mean", r"means?|averages?|avg\.?"),
-    ("error", r"±|\+/-|\+-|errors?|err\.?|error bars?|uncertainty|spread|deviation"),
-)
-_PATTERNS = tuple(
-    (kind, re.compile(rf"(?<!\w)({pattern})(?!\w)", re.IGNORECASE)) for kind, pattern in _NAMES
-)
 _LEVEL = re.compile(r"(\d{2}(?:[.,]\d+)?)\s?%")
 _N = re.compile(r"(?<!\w)n\s*=\s*(\d+)(?![-–\d])", re.IGNORECASE)
-_PAIR = re.compile(r"(.*\d)\s*(?:±|\+/-|\+-)\s*(\d.*)")
-_IN_PARENTHESES = re.compile(r"([^()]*\d)\s*\((\d[^()]*)\)")
+_N_IN_NAME = re.compile(
+    r"(\S.*?)\s*(?:[(\[]\s*[nN]\s*=\s*(\d+)\s*[)\]]|,?\s+[nN]\s*=\s*(\d+)|[(\[](\d+)[)\]])"
+)
+_NUMBER = r"[-+−]?\d[\d.,' ]*(?:[eE][-+]?\d+)?%?"
+_PAIR = re.compile(r"(.*\d)\s*(?:±|\+/[-−–]|\+[-−–])\s*(\d.*)")
+_IN_BRACKETS = re.compile(r"([^()\[\]]*\d)\s*[(\[](\d[^()\[\]]*)[)\]]")
+_RANGE = re.compile(
+    rf"[(\[]?\s*({_NUMBER})\s*(?:[–—;~]|\.\.\.?|\s-\s|(?<=\d)-(?=\d)|,\s|\bto\b|\bbis\b"
+    rf"|(?<=\d)-\s)\s*({_NUMBER})\s*[)\]]?"
+)
+_MEAN_AND_RANGE = re.compile(r"([^()\[\]]*\d)\s*([(\[].*[)\]])")
 _MEANINGS = {
-    "sd": Meaning.STANDARD_DEVIATION,
-    "se": Meaning.STANDARD_ERROR,
-    "variance": Meaning.VARIANCE,
-    "margin": Meaning.MARGIN,
+    Statistic.SD: Meaning.STANDARD_DEVIATION,
+    Statistic.SE: Meaning.STANDARD_ERROR,
+    Statistic.VARIANCE: Meaning.VARIANCE,
+    Statistic.MARGIN: Meaning.MARGIN,
 }
+_SPREADS = frozenset({*_MEANINGS, Statistic.ERROR, Statistic.LOWER})
+_BESIDE = frozenset(
+    {
+        *(Statistic.MEDIAN, Statistic.MINIMUM, Statistic.MAXIMUM, Statistic.RANGE),
+        *(Statistic.SUM, Statistic.CV, Statistic.QUARTILE),
+    }
+)
+"""Statistics that stand in a summary and are not used."""
 
 
-def statistic_in(heading: str) -> tuple[str, str]:
-    """The statistic that a heading names and the words besides: ("sd", "area") for "area SD".
-
-    A unit in parentheses does not count; ("", heading) where it names none.
-    """
-    text = heading.replace("_", " ").strip()
-    bare = _LEVEL.sub("", text)
-    bare = re.sub(r"([a-z])(SD|SE|SEM|CI)\b", r"\1 \2", bare)
-    for kind, pattern in _PATTERNS:
-        if found := pattern.search(bare):
-            rest = (bare[: found.start()] + bare[found.end() :]).strip(" -–:,()[]%")
-            if kind == "n" and rest:
-                continue  # "n plants" is something counted, not the n of a mean
-            return kind, " ".join(rest.split())
-    return "", text
+def statistic_and_rest(heading: str) -> tuple[Statistic | None, str]:
+    """The statistic that a heading names and the words besides; the heading where none."""
+    found = statistic_named(heading)
+    return (None, heading) if found is None else (found.statistic, found.rest)
 
 
 def split_pair(text: str) -> tuple[str, str] | None:
     """The two numbers of "12.3 ± 0.8" or "12.3 (0.8)"; None for any other text."""
-    found = _PAIR.fullmatch(text.strip()) or _IN_PARENTHESES.fullmatch(text.strip())
+    found = _PAIR.fullmatch(text.strip()) or _IN_BRACKETS.fullmatch(text.strip())
     return (found[1].strip(), found[2].strip()) if found else None
+
+
+def split_range(text: str) -> tuple[str, str] | None:
+    """The two ends of "10.9–13.7" or "[10.9, 13.7]"; None for any other text."""
+    found = _RANGE.fullmatch(text.strip())
+    return (found[1].strip(), found[2].strip()) if found else None
+
+
+def split_interval(text: str) -> tuple[str, str, str] | None:
+    """The mean and both ends of "12.3 (10.9–13.7)"; None for any other text."""
+    found = _MEAN_AND_RANGE.fullmatch(text.strip())
+    ends = split_range(found[2]) if found else None
+    return (found[1].strip(), *ends) if found and ends else None
+
+
+def name_and_n(text: str) -> tuple[str, int | None]:
+    """A group's name and the n typed behind it: "Moss (n = 8)" as ("Moss", 8)."""
+    found = _N_IN_NAME.fullmatch(text.strip())
+    if found is None or not (found[2] or found[3]):
+        return text.strip(), None
+    return found[1].strip(), int(found[2] or found[3])
 
 
 def summary_shape(
@@ -122,7 +136,7 @@ def summary_shape(
         remarks: title lines and notes, which may say what the spread is and how many.
         is_said: whether the user says that it is summarised.
     """
-    found = _said_columns(said) or _pairs_in_cells(profiles, decimal) or _named(profiles)
+    found = _said_columns(said) or _in_cells(profiles, decimal) or _named(profiles, decimal)
     if found is None and is_said:
         found = _by_place(profiles)
     if not found or not (is_said or _has_distinct_groups(profiles, found)):
@@ -152,16 +166,16 @@ def _level(text: str) -> float | None:
 def _meaning(columns: StatisticColumns, words: list[str]) -> Meaning | None:
     if columns.spread is None:
         return None
-    first = statistic_in(words[0])[0]
+    first = statistic_and_rest(words[0])[0]
     if columns.upper is not None:
         down = re.search(r"error|minus|down|plus|up\b|±", words[0], re.IGNORECASE)
         return Meaning.GIVEN if down else Meaning.INTERVAL
     if first in _MEANINGS:
         return _MEANINGS[first]
     for text in words:
-        for kind, pattern in _PATTERNS:
-            if kind in _MEANINGS and pattern.search(text):
-                return _MEANINGS[kind]
+        for statistic in statistics_in(text):
+            if statistic in _MEANINGS:
+                return _MEANINGS[statistic]
     return None
 
 
@@ -175,63 +189,133 @@ def _said_columns(said: SummaryColumns) -> list[StatisticColumns] | None:
     return [StatisticColumns(said.mean, or_none(said.spread), or_none(said.upper), or_none(said.n))]
 
 
-def _pairs_in_cells(
+def _in_cells(
     profiles: Sequence[ColumnProfile], decimal: str
 ) -> list[StatisticColumns] | None:
-    """Columns whose cells hold a mean and its spread."""
-    n = next((p.index for p in profiles if statistic_in(p.heading)[0] == "n"), None)
-    found = [
-        StatisticColumns(p.index, p.index, None, n)
-        for p in profiles
-        if p.texts_only * 2 > len(p.texts)
-        and sum(_is_pair(text, decimal) for text in p.texts) * 2 > len(p.texts)
-    ]
+    """Columns whose cells hold a mean with its spread or its interval."""
+    n = next((p.index for p in profiles if _statistic(p) is Statistic.N), None)
+    found = []
+    for profile in profiles:
+        if _mostly(profile, lambda text: _is_pair(text, decimal)):
+            found.append(StatisticColumns(profile.index, profile.index, None, n))
+        elif _mostly(profile, lambda text: _are_numbers(split_interval(text), decimal)):
+            found.append(StatisticColumns(profile.index, profile.index, profile.index, n))
     return found or None
+
+
+def _statistic(profile: ColumnProfile) -> Statistic | None:
+    return statistic_and_rest(profile.heading)[0]
+
+
+def _mostly(profile: ColumnProfile, holds: Callable[[str], bool]) -> bool:
+    """True when most texts of a column of texts are of this kind."""
+    if profile.texts_only * 2 <= len(profile.texts):
+        return False
+    return sum(map(holds, profile.texts)) * 2 > len(profile.texts)
+
+
+def _are_numbers(parts: Sequence[str] | None, decimal: str) -> bool:
+    if parts is None:
+        return False
+    return all(read_cell(part, decimal).kind is CellKind.NUMBER for part in parts)
 
 
 def _is_pair(text: str, decimal: str) -> bool:
     pair = split_pair(text)
     if pair is None or (text.strip().endswith(")") and " " not in text.strip()):
         return False
-    return all(read_cell(part, decimal).value == read_cell(part, decimal).value for part in pair)
+    return _are_numbers(pair, decimal)
 
 
-def _named(profiles: Sequence[ColumnProfile]) -> list[StatisticColumns] | None:
+def _named(profiles: Sequence[ColumnProfile], decimal: str) -> list[StatisticColumns] | None:
     """Columns that are named by their statistic, or stand beside one that is."""
-    kinds = {p.index: statistic_in(p.heading) for p in profiles if p.is_numeric}
-    spreads = [i for i, (kind, _) in kinds.items() if kind in {*_MEANINGS, "error", "lower"}]
-    ns = [i for i, (kind, _) in kinds.items() if kind == "n"]
-    means = [i for i, (kind, _) in kinds.items() if kind == "mean"]
-    plain = [i for i, (kind, _) in kinds.items() if not kind]
+    ranges = {
+        p.index for p in profiles if _mostly(p, lambda t: _are_numbers(split_range(t), decimal))
+    }
+    kinds = {
+        p.index: statistic_and_rest(p.heading)
+        for p in profiles
+        if p.is_numeric or p.index in ranges
+    }
+    sure = {
+        p.index for p in profiles if (named := statistic_named(p.heading)) and named.is_sure
+    }
+    has_upper = any(kind is Statistic.UPPER for kind, _ in kinds.values())
+    spreads = [
+        i
+        for i, (kind, _) in kinds.items()
+        if kind in _SPREADS and (kind is not Statistic.LOWER or has_upper)
+    ]
+    spreads = sorted({*spreads, *(i for i in ranges if kinds[i][0] in (None, Statistic.RANGE))})
+    ns = [i for i, (kind, _) in kinds.items() if kind is Statistic.N]
+    means = [i for i, (kind, _) in kinds.items() if kind is Statistic.MEAN]
+    ends = {Statistic.LOWER, Statistic.UPPER}
+    plain = [
+        i
+        for i, (kind, _) in kinds.items()
+        if (kind is None or (kind in ends and i not in spreads and not has_upper))
+        and i not in ranges
+    ]
+    is_named = bool(means)
     if not means:
         means = _beside_spreads(spreads, plain, kinds)
-    if not means or not (spreads or (ns and any(kinds[i][0] == "mean" for i in means))):
+    if not means or not (spreads or (ns and is_named)):
         return None
+    if not (sure & {*means, *spreads}) and not _is_tight(means, spreads, ns, kinds):
+        return None  # single letters and words that name other things as well
     free = [i for i in plain if i not in means]
     others = [p for p in profiles if p.index in free]
     if any(not _can_name_groups(p) for p in others) or len(others) > 2:
         return None  # there are replicates beside the summary
-    found = []
+    columns: list[StatisticColumns] = []
     for number, mean in enumerate(sorted(means)):
         later = sorted(means)[number + 1] if number + 1 < len(means) else 10**9
         own = [i for i in spreads if mean < i < later] or [i for i in spreads if i < mean]
-        named = [i for i in own if kinds[i][0] != "lower"]
-        spread = named[0] if named else (own[0] if own else None)
-        upper = None
-        if spread is not None and kinds[spread][0] == "lower":
-            upper = next((i for i, (kind, _) in kinds.items() if kind == "upper"), None)
-        n = next((i for i in ns if mean < i < later), ns[0] if ns else None)
-        found.append(StatisticColumns(mean, spread, upper, n))
-    return found
+        columns.append(_around(mean, own, later, kinds, ranges, ns))
+    return columns
+
+
+def _around(
+    mean: int,
+    own: list[int],
+    later: int,
+    kinds: dict[int, tuple[Statistic | None, str]],
+    ranges: set[int],
+    ns: list[int],
+) -> StatisticColumns:
+    """A column of means with the columns that belong to it."""
+    named = [i for i in own if kinds[i][0] is not Statistic.LOWER]
+    spread = named[0] if named else (own[0] if own else None)
+    upper = None
+    if spread is not None and spread in ranges:
+        upper = spread
+    elif spread is not None and kinds[spread][0] is Statistic.LOWER:
+        upper = next((i for i, (kind, _) in kinds.items() if kind is Statistic.UPPER), None)
+    n = next((i for i in ns if mean < i < later), ns[0] if ns else None)
+    return StatisticColumns(mean, spread, upper, n)
+
+
+def _is_tight(
+    means: list[int],
+    spreads: list[int],
+    ns: list[int],
+    kinds: dict[int, tuple[Statistic | None, str]],
+) -> bool:
+    """True for a value, its spread and perhaps its n beside each other, and nothing else."""
+    if len(means) != 1 or len(spreads) != 1:
+        return False
+    sole = {means[0], spreads[0], *ns[:1]}
+    rest = [i for i, (kind, _) in kinds.items() if i not in sole and kind is not None]
+    return not rest and 0 < spreads[0] - means[0] < 2 + len(ns)
 
 
 def _beside_spreads(
-    spreads: list[int], plain: list[int], kinds: dict[int, tuple[str, str]]
+    spreads: list[int], plain: list[int], kinds: dict[int, tuple[Statistic | None, str]]
 ) -> list[int]:
     """Columns of values just before their spreads, or named like them."""
     found = []
     for spread in spreads:
-        rest = kinds[spread][1].lower()
+        rest = kinds[spread][1].lower() if kinds[spread][0] is not None else ""
         named = [i for i in plain if rest and kinds[i][1].lower().startswith(rest)]
         before = [i for i in plain if i < spread]
         if named or before:

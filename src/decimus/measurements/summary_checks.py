@@ -6,9 +6,10 @@ import math
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
-from decimus.measurements.numbers import Cell, CellKind, amount_and_unit, read_cell
+from decimus.measurements.headings import amount_and_unit
+from decimus.measurements.numbers import Cell, CellKind, read_cell
 from decimus.measurements.observations import GroupCells, Measurements
-from decimus.measurements.summarised import statistic_in
+from decimus.measurements.lexicon import Statistic, statistic_named
 from decimus.statistics.summaries import Summary
 from decimus.study.questions import Levels
 from decimus.study.tables import Table
@@ -107,7 +108,7 @@ def _checked(
         if cell.kind is not CellKind.NUMBER or not group.n:
             continue
         value = _value(label, Summary(group.replicates))
-        is_count = statistic_in(label)[0] == "n"
+        is_count = _statistic(label) is Statistic.N
         if value is None or (cell.value == value if is_count else _agree(cell, value)):
             continue
         population = _population(label, group)
@@ -141,26 +142,30 @@ def _typed(table: Table, measurements: Measurements) -> Iterator[tuple[int, int,
                 yield row, column, shape.column(column).heading, group
 
 
+def _statistic(label: str) -> Statistic | None:
+    found = statistic_named(label)
+    return found.statistic if found is not None else None
+
+
 def _value(label: str, summary: Summary) -> float | None:
-    statistic = statistic_in(label)[0]
-    word = label.strip().lower().rstrip(":")
-    if word in ("total", "totals", "sum", "sums"):
-        return summary.total
     values = {
-        "mean": summary.mean,
-        "sd": summary.standard_deviation,
-        "se": summary.standard_error,
-        "variance": summary.variance,
-        "n": float(summary.n),
+        Statistic.MEAN: summary.mean,
+        Statistic.SD: summary.standard_deviation,
+        Statistic.SE: summary.standard_error,
+        Statistic.VARIANCE: summary.variance,
+        Statistic.N: float(summary.n),
+        Statistic.SUM: summary.total,
+        Statistic.MEDIAN: summary.median,
+        Statistic.MINIMUM: summary.minimum,
+        Statistic.MAXIMUM: summary.maximum,
     }
-    if word in ("median", "medians"):
-        return summary.median
-    return values.get(statistic)
+    statistic = _statistic(label)
+    return values.get(statistic) if statistic is not None else None
 
 
 def _population(label: str, group: GroupCells) -> float | None:
     summary = Summary(group.replicates)
-    if statistic_in(label)[0] != "sd" or summary.sum_of_squares is None:
+    if _statistic(label) is not Statistic.SD or summary.sum_of_squares is None:
         return None
     return math.sqrt(summary.sum_of_squares / summary.n)
 

@@ -6,21 +6,17 @@ import math
 import re
 from collections.abc import Callable, Sequence
 
+from decimus.measurements.lexicon import Sense, Statistic, senses, statistic_named
+from decimus.measurements.profiles import numbered_stem
+
 Numbers = Sequence[float | None]
 """A line of cells: numbers, None for anything else."""
 
-SUMMARY_LABEL = re.compile(
-    r"(the )?(grand |sub-?|row |column |group )?(means?|averages?|avg\.?|s\.?d\.?|st\.? ?dev\.?"
-    r"|std\.?|stdev|standard (deviation|error)|s\.?e\.?(m\.?)?|totals?|sums?|n|count|medians?"
-    r"|variance|var|min(imum)?|max(imum)?|cv|range)( (of|per) .{1,20})?"
-    r"( \(.*\))?:?",
-    re.IGNORECASE,
-)
 _MOST_LINES = 4
 _FEWEST_BEHIND = 3
 _SUREST = 0.01
 """The chance of a match in one line is never taken for less: it may be a wide one."""
-_CHANCE = 2e-4
+_CHANCE = 2e-5
 """Lines that chance could have made with more than this probability are measurements."""
 
 
@@ -40,20 +36,69 @@ _ARITHMETIC: tuple[Callable[[list[float]], float], ...] = (
 
 
 def is_summary_label(text: str) -> bool:
-    """True for a name of a summary: "mean", "SD", "total"."""
-    return SUMMARY_LABEL.fullmatch(text.strip()) is not None
+    """True for a name that surely says a summary: "mean", "SD", "mean of trials"."""
+    return _named_sum(text, is_sure=True)
 
 
-_ROW_LABEL = re.compile(
-    r"(the )?(grand |sub-?)?(means?|averages?|totals?|s\.?d\.?|s\.?e\.?(m\.?)?|st\.? ?dev\.?"
-    r"|medians?)( (of|per) .{1,20})?:?",
-    re.IGNORECASE,
-)
+def may_be_summary(text: str) -> bool:
+    """True for a name that can be a summary in company: "N", "total", "range", "s"."""
+    return _named_sum(text, is_sure=False)
+
+
+def _named_sum(text: str, *, is_sure: bool) -> bool:
+    found = statistic_named(text)
+    if found is None or (is_sure and not found.is_sure):
+        return False
+    rest = re.sub(r"[(\[][^)\]]*[)\]]?", "", found.rest).strip(" :.=0123456789")
+    return not rest or bool(
+        senses(rest) & {Sense.TRIAL, Sense.UNIT, Sense.READING, Sense.SUBJECT}
+    )
+
+
+_IN_A_LONG_TABLE = frozenset({Statistic.MEAN, Statistic.SD, Statistic.SE, Statistic.MEDIAN})
 
 
 def is_row_label(text: str) -> bool:
     """True for a summary among the groups of a long table, where "N" may be the north."""
-    return _ROW_LABEL.fullmatch(text.strip()) is not None
+    found = statistic_named(text)
+    if found is None:
+        return False
+    is_total = found.statistic is Statistic.SUM and found.rest == "" and len(text.strip()) > 3
+    return _named_sum(text, is_sure=True) and found.statistic in _IN_A_LONG_TABLE or is_total
+
+
+def summary_places(
+    names: Sequence[str], *, fits: Callable[[int], bool] = lambda _: False
+) -> tuple[int, ...]:
+    """Which of a row of names are of summaries.
+
+    A sure word is one by itself; a word that is a name of other things too only beside a sure
+    one, or behind names that are numbered, or where the numbers are what it says.
+
+    Args:
+        names: headings beside each other, or names below each other.
+        fits: whether the numbers at a place are computed from the others.
+    """
+    sure = {i for i, name in enumerate(names) if is_summary_label(name)}
+    unsure = {i for i, name in enumerate(names) if i not in sure and may_be_summary(name)}
+    found = set(sure)
+    others = tuple(n for i, n in enumerate(names) if i not in sure | unsure)
+    are_numbered = len(others) > 1 and numbered_stem(others) is not None
+    growing = True
+    while growing:
+        growing = False
+        for i in sorted(unsure - found):
+            is_beside = (i - 1 in found) or (i + 1 in found)
+            is_last = set(range(i, len(names))) <= sure | unsure
+            if is_beside or (are_numbered and is_last and i > 0) or (is_last and fits(i)):
+                found.add(i)
+                growing = True
+    if found and are_numbered:
+        # Behind the means of numbered trials stands no trial that is named otherwise.
+        last = max(i for i, n in enumerate(names) if n in others and numbered_stem(
+            (others[0], n)) is not None or n == others[0])
+        found |= {i for i in range(last + 1, len(names)) if names[i]}
+    return tuple(sorted(found))
 
 
 def computed_lines(lines: Sequence[Numbers], decimals: Sequence[Sequence[int]]) -> int:
@@ -94,7 +139,9 @@ def _all_match(
     for value, decimals, values in columns:
         step = 10.0**-decimals
         expected = arithmetic(values)
-        if abs(value - expected) > 0.5000001 * step + 1e-12 * abs(expected):
+        # Rounded as it was typed, and what adding up in doubles can be off by.
+        slack = 1e-15 * len(values) * max(map(abs, values))
+        if abs(value - expected) > 0.5000001 * step + slack:
             return False
         # A number by chance would lie anywhere among the others.
         chance *= max(_SUREST, step / (max(*values, value) - min(*values, value) + step))

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass
 
-from decimus.measurements.numbers import amount_and_unit
+from decimus.measurements.headings import amount_and_unit
 from decimus.terms import LevelKind
 
 
@@ -61,30 +62,98 @@ class Factor:
         return texts
 
 
-_KNOWN_ORDERS = (
-    ("none", "very low", "low", "medium", "moderate", "high", "very high"),
-    ("small", "medium", "large"),
-    ("monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday"),
-    ("mon", "tue", "wed", "thu", "fri", "sat", "sun"),
-    (
-        *("january", "february", "march", "april", "may", "june"),
-        *("july", "august", "september", "october", "november", "december"),
-    ),
-    ("jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec"),
-    ("before", "during", "after"),
-    ("pre", "mid", "post"),
-    ("first", "second", "third", "fourth"),
-    ("spring", "summer", "autumn", "winter"),
+_KNOWN_ORDERS = tuple(
+    tuple(words.split("|"))
+    for words in (
+        "none|zero|control|very low|low|half|medium|mid|middle|moderate|intermediate|full|high"
+        "|very high|double",
+        "small|medium|large",
+        "short|medium|long",
+        "juvenile|young|subadult|adult|old",
+        "monday|tuesday|wednesday|thursday|friday|saturday|sunday",
+        "mon|tue|wed|thu|fri|sat|sun",
+        "january|february|march|april|may|june|july|august|september|october|november|december",
+        "jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec",
+        "before|during|after",
+        "baseline|before|after|follow-up",
+        "baseline|follow-up",
+        "pre|mid|post",
+        "pretest|posttest",
+        "pre-test|post-test",
+        "first|second|third|fourth",
+        "spring|summer|autumn|winter",
+        "spring|summer|fall|winter",
+        "morning|noon|afternoon|evening|night",
+        "vorher|nachher",
+        "vor|nach",
+        "avant|pendant|après",
+        "antes|durante|después",
+        "antes|durante|depois",
+        "prima|durante|dopo",
+        "voor|tijdens|na",
+        "före|under|efter",
+        "niedrig|mittel|hoch",
+        "klein|mittel|groß",
+        "bas|moyen|haut",
+        "bajo|medio|alto",
+        "basso|medio|alto",
+        "baixo|médio|alto",
+        "laag|midden|hoog",
+        "låg|medel|hög",
+        "frühling|sommer|herbst|winter",
+    )
 )
+_COUNTED = re.compile(
+    r"(t|day|week|month|year|hour|h|d|wk|visit|session|time|dag|tag|woche|jour|semaine|día|dia"
+    r"|semana|giorno|settimana|vecka|year|jahr|stunde|month|monat)[\s_.-]?(\d+)",
+    re.IGNORECASE,
+)
+
+
+_IN_TIME = frozenset(
+    """
+    before during after baseline follow-up pre mid post pretest posttest pre-test post-test vorher
+    nachher vor nach avant pendant après antes durante después depois prima dopo voor tijdens na före
+    efter
+    """.split()  # noqa: SIM905
+)
+
+
+def is_time_order(texts: tuple[str, ...]) -> bool:
+    """True for names of times that one unit goes through: before and after, day 0 and day 7."""
+    if len(texts) < 2 or known_order(texts) is None:
+        return False
+    return all(text.strip().lower() in _IN_TIME for text in texts) or (
+        _counted_in_time(texts) is not None
+    )
+
+
+def _counted_in_time(texts: tuple[str, ...]) -> tuple[str, ...] | None:
+    """Names such as "day 0", "day 7", a baseline before them, in their order."""
+    found: dict[str, int] = {}
+    words = set()
+    for text in texts:
+        if match := _COUNTED.fullmatch(text.strip()):
+            found[text] = int(match[2])
+            words.add(match[1].lower())
+        elif text.strip().lower() in ("baseline", "start", "before", "pre"):
+            found[text] = -1
+        else:
+            return None
+    if len(words) != 1:
+        return None
+    return tuple(sorted(texts, key=found.__getitem__))
 
 
 def known_order(texts: tuple[str, ...]) -> tuple[str, ...] | None:
     """The texts in an order everybody knows, or None when there is none."""
-    lowered = {text.lower(): text for text in texts}
+    if len(texts) < 2:
+        return None
+    lowered = {text.strip().lower(): text for text in texts}
     for order in _KNOWN_ORDERS:
-        if len(texts) > 1 and set(lowered) <= set(order):
+        if set(lowered) <= set(order) and len(lowered) == len(texts):
             return tuple(lowered[word] for word in order if word in lowered)
-    return None
+    return _counted_in_time(texts)
 
 
 def levels_of(texts: tuple[str, ...], kind: LevelKind | None) -> tuple[LevelKind, str, list[Level]]:

@@ -17,6 +17,8 @@ HEADINGS = -2
 """The variable whose levels head the columns of a columns layout: the factor."""
 HEADINGS_ABOVE = -3
 """The variable in the upper of two rows of headings."""
+ROW_NUMBERS = -4
+"""In place of a column of names: the rows, each of which is one unit."""
 NOBODY = -9
 """In place of a column: there is none."""
 
@@ -107,6 +109,7 @@ class Reading(msgspec.Struct, frozen=True):
         subject: the column that says whose measurement it is; NOBODY for none.
         within: the column of the unit whose readings are averaged; NOBODY for none.
         same_units: whether a name that recurs in another group is the same unit again.
+        pair_by_row: whether the values of one row belong to one unit that has no name.
         is_block: whether that name is a block (a bench, a day) rather than a subject.
         readings_across: whether columns beside each other are readings of one unit.
         counts_summaries: whether rows and columns of means count as measurements.
@@ -131,6 +134,7 @@ class Reading(msgspec.Struct, frozen=True):
     subject: int | None = None
     within: int | None = None
     same_units: bool | None = None
+    pair_by_row: bool | None = None
     is_block: bool = False
     readings_across: bool | None = None
     counts_summaries: bool = False

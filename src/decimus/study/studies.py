@@ -19,6 +19,7 @@ class Source(msgspec.Struct, frozen=True):
         checksum: SHA-256 of its content, in hexadecimal.
         part: the sheet and block of a workbook.
         delimiter: what stood between cells where that was said.
+        others: the names of other tables in the file.
     """
 
     name: str = ""
@@ -27,6 +28,7 @@ class Source(msgspec.Struct, frozen=True):
     checksum: str = ""
     part: str = ""
     delimiter: str | None = None
+    others: tuple[str, ...] = ()
 
 
 class Sheet(msgspec.Struct, frozen=True):

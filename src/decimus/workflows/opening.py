@@ -15,10 +15,11 @@ from decimus.formats.files import STUDY_SUFFIX, read_bytes
 from decimus.formats.html_tables import table_of_html
 from decimus.formats.progress import Progress, no_progress
 from decimus.formats.study_file import study_from_bytes
-from decimus.formats.table_files import table_in
+from decimus.formats.table_files import FoundTable, table_in
 from decimus.measurements.reading import read_measurements
 from decimus.study.edits import BringInTable
 from decimus.study.history import History
+from decimus.study.readings import Reading
 from decimus.study.studies import Source
 from decimus.workflows.opened import OpenedFile, StudyFile
 
@@ -52,8 +53,13 @@ def open_file(
         file = StudyFile(path, hashlib.sha256(content).hexdigest())
         return OpenedFile(opened.history, file, opened.notes)
     found = table_in(path, delimiter, sheet, progress)
-    edit = BringInTable(table=found.table, source=found.source)
+    edit = BringInTable(table=found.table, source=found.source, reading=first_reading(found))
     return OpenedFile(History().after(checked(edit, str(path)) if is_checked else edit))
+
+
+def first_reading(found: FoundTable) -> Reading:
+    """What the file itself says about how its table is read."""
+    return Reading(decimal="." if found.has_true_numbers else None)
 
 
 def pasted(text: str, html: str = "") -> BringInTable:

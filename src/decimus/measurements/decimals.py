@@ -1,0 +1,108 @@
+"""Which decimal sign the cells of a table use: one vote of all of them."""
+
+from __future__ import annotations
+
+import re
+import statistics
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+
+from decimus.measurements.headings import MINUS
+
+_CELL = re.compile(r"[+-]?\d{0,30}(?:[.,' ]\d{1,30}){1,8}(?:[eE][+-]?\d{1,3})?")
+_THOUSANDS = re.compile(r"[+-]?[1-9]\d{0,2}([.,])\d{3}(?:\1\d{3})*")
+_SEVERAL = re.compile(r"[+-]?[1-9]\d{0,2}([.,])\d{3}(?:\1\d{3})+")
+_LONGEST = 40
+_ALIKE = 30.0
+"""How many times as large a number may be as the others for both to be of one kind."""
+
+
+@dataclass(frozen=True)
+class DecimalVote:
+    """What the cells say.
+
+    Args:
+        sign: the decimal sign, "." or ",".
+        doubtful: a cell such as "1,234" that could group thousands or mark decimals, where
+            nothing decides it; "" where there is none.
+        others: cells with the other sign that are clear by themselves, in reading order.
+    """
+
+    sign: str
+    doubtful: str
+    others: tuple[str, ...]
+
+
+def decimal_vote(columns: Iterable[Sequence[str]]) -> DecimalVote:
+    """The decimal sign of a table.
+
+    A cell is clear where it can be read in one way only: "3,5", "0.251", "1.234,5". One such
+    as "1,234" votes by its size, if that decides: beside 3,1 the cell 3.251 is a decimal, as
+    3251 is not like it; beside 987 the cell 1,204 is a thousand.
+
+    Args:
+        columns: the cells of the table, column by column.
+    """
+    votes = {".": 0, ",": 0}
+    unclear: list[str] = []
+    others: dict[str, list[str]] = {".": [], ",": []}
+    has_groups = False
+    for column in columns:
+        sizes: list[float] = []
+        whole: list[float] = []
+        open_cells: list[str] = []
+        for cell in column:
+            text = cell.strip().translate(MINUS)
+            if text.isdecimal() and len(text) < _LONGEST:
+                whole.append(float(text))
+            elif len(text) < _LONGEST and ("," in text or "." in text) and _CELL.fullmatch(text):
+                if sign := _clear_sign(text):
+                    votes[sign] += 1
+                    others["," if sign == "." else "."].append(cell.strip())
+                    sizes.append(abs(_value(text, sign)))
+                elif _SEVERAL.fullmatch(text):
+                    has_groups = True
+                    votes["." if "," in text else ","] += 1
+                elif _THOUSANDS.fullmatch(text):
+                    open_cells.append(text)
+        usual = statistics.median([size for size in sizes if size] or [0.0])
+        # A whole number among decimals says nothing, beside thousands it does.
+        usual_whole = statistics.median([size for size in whole if size] or [usual])
+        for text in open_cells:
+            sign = "," if "," in text else "."
+            size = abs(float(text.replace(",", ".")))
+            is_decimal, is_grouped = _is_like(size, usual), _is_like(1000 * size, usual_whole)
+            if is_decimal and not is_grouped:
+                votes[sign] += 1
+            elif is_grouped and not is_decimal:
+                votes["," if sign == "." else "."] += 1
+            else:
+                unclear.append(text)
+    sign = "," if votes[","] > votes["."] else "."
+    doubtful = ""
+    if not (votes["."] or votes[","] or has_groups):
+        doubtful = next((text for text in unclear if "," in text), "")
+    return DecimalVote(sign, doubtful, tuple(others[sign]))
+
+
+def _clear_sign(text: str) -> str:
+    """The sign that marks decimals in a cell, whatever the others hold; "" where unclear."""
+    if _THOUSANDS.fullmatch(text):
+        return ""
+    last = max(text.rfind("."), text.rfind(","))
+    sign, head = text[last], text[:last].lstrip("+-")
+    other = "," if sign == "." else "."
+    if sign in head:
+        return ""
+    if other in head and not re.fullmatch(rf"\d{{1,3}}(?:\{other}\d{{3}})+", head):
+        return ""
+    return sign
+
+
+def _value(text: str, sign: str) -> float:
+    other = "," if sign == "." else "."
+    return float(re.sub(rf"[\{other}' ]", "", text).replace(sign, "."))
+
+
+def _is_like(size: float, usual: float) -> bool:
+    return bool(usual) and usual / _ALIKE <= size <= usual * _ALIKE

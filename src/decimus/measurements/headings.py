@@ -1,0 +1,64 @@
+"""One grammar of headings: the name and the unit in them, and amounts.
+
+    heading = name [ "(" unit ")" | "[" unit "]" | "/" unit | "in" unit | "," unit | "_" unit ]
+
+Brackets hold a unit whatever is in them; behind the other signs stands one only where it is a
+known unit of measurement.
+"""
+
+from __future__ import annotations
+
+import math
+import re
+from functools import lru_cache
+
+from decimus.measurements.units import is_unit, unit_behind
+
+SPACES = dict.fromkeys(map(ord, "\u00a0\u2009\u202f\u2007"), " ")
+MINUS = str.maketrans({"\u2212": "-", "\uff0d": "-"})
+
+_AMOUNT = re.compile(r"([<>]?)\s*([+-]?(?:\d+(?:[.,]\d*)?|[.,]\d+)(?:[eE][+-]?\d+)?)\s*(\D.*)?")
+_BRACKETS = re.compile(r"(.*\S)\s*(?:\(([^()]*(?:\([^()]*\))?[^()]*)\)|\[([^\[\]]+)\])\s*")
+_ONLY = re.compile(r"(?:\(([^()]+)\)|\[([^\[\]]+)\])")
+_SLASH = re.compile(r"(\S.*?)\s+/\s*(\S.*)|(\S.*?\S)/(\S.*)")
+_IN = re.compile(r"(\S.*?),?\s+in\s+(\S.*)", re.IGNORECASE)
+_COMMA = re.compile(r"(\S.*?),\s*(\S.*)")
+_JOINED = re.compile(r"(\w*[^\W_]{2})[_.]([^\W_]+)")
+
+
+def amount_and_unit(text: str) -> tuple[float, str] | None:
+    """A heading such as "2 g/L" as (2.0, "g/L"); "2" as (2.0, ""); None for names."""
+    match = _AMOUNT.fullmatch(text.translate(SPACES).strip().translate(MINUS))
+    if match is None or match[1]:
+        return None
+    value = float(match[2].replace(",", "."))
+    return (value, (match[3] or "").strip()) if math.isfinite(value) else None
+
+
+@lru_cache(maxsize=20_000)
+def name_and_unit(heading: str) -> tuple[str, str]:
+    """A heading such as "Frond area (mm²)" as ("Frond area", "mm²"); no unit: "".
+
+    A heading that is nothing but a unit in brackets has no name.
+    """
+    text = " ".join(heading.translate(SPACES).split())
+    if match := _ONLY.fullmatch(text):
+        inside = (match[1] or match[2]).strip()
+        return ("", inside) if is_unit(inside) else (text, "")
+    if match := _BRACKETS.fullmatch(text):
+        name, inside = match[1].strip(), (match[2] or match[3] or "").strip()
+        if name.endswith("/") and is_unit(inside):
+            return name.rstrip("/ "), inside
+        if not re.match(r"n\s*=", inside, re.IGNORECASE) and inside:
+            return name, inside
+        return text, ""
+    for pattern in (_IN, _COMMA):
+        if (match := pattern.fullmatch(text)) and is_unit(match[2].strip("()")):
+            return match[1].strip(), match[2].strip("() ")
+    if match := _SLASH.fullmatch(text):
+        name, unit = (match[1], match[2]) if match[1] else (match[3], match[4])
+        if is_unit(unit) and not is_unit(text):
+            return name.strip(), unit.strip("() ")
+    if (match := _JOINED.fullmatch(text)) and (unit := unit_behind(match[2])) is not None:
+        return match[1].replace("_", " "), unit
+    return text, ""

@@ -1,0 +1,349 @@
+"""The words that head columns and rows, in the languages people write them in.
+
+One list of statistics and one of what a column can be about, used wherever a heading or a
+name at the side has to be understood. English, German, French, Spanish, Italian, Portuguese,
+Dutch and Swedish; a word that several languages share stands once.
+"""
+
+from __future__ import annotations
+
+import re
+import unicodedata
+from dataclasses import dataclass
+from enum import Enum, StrEnum
+from functools import lru_cache
+
+
+class Statistic(StrEnum):
+    """What a heading or a name at the side can say that numbers were computed as."""
+
+    MEAN = "mean"
+    SD = "sd"
+    SE = "se"
+    VARIANCE = "variance"
+    MARGIN = "margin"
+    LOWER = "lower"
+    UPPER = "upper"
+    N = "n"
+    ERROR = "error"
+    """A spread of which the word does not say what it is."""
+    MEDIAN = "median"
+    MINIMUM = "min"
+    MAXIMUM = "max"
+    RANGE = "range"
+    SUM = "sum"
+    CV = "cv"
+    QUARTILE = "quartile"
+
+
+class Sense(Enum):
+    """What a heading can say that a column is about."""
+
+    ROW = "row numbers"
+    SUBJECT = "who was measured, the same one wherever the name recurs"
+    UNIT = "what a replicate is"
+    BLOCK = "a place or a time that one replicate of every group shares"
+    TRIAL = "which replicate it is, within its group"
+    READING = "which reading of one unit it is"
+    TIME = "when it was measured"
+    GROUP = "what the groups differ in"
+    COVARIATE = "what else is known of a unit"
+    NOTE = "remarks"
+
+
+# Words that mean nothing but the statistic; a bar divides them.
+_SURE: dict[Statistic, str] = {
+    Statistic.MEAN: "mean|means|mean value|grand mean|average|averages|average value|avg|avrg|x̄|x̅"
+    "|xbar|x bar|mittel|mittelwert|mittelwerte|mittelw|mw|durchschnitt|arithmetisches mittel"
+    "|moyenne|moyennes|moy|promedio|media|média|medias|gemiddelde|gemiddeld|gem|medelvärde"
+    "|medelvarde|medel|medeltal",
+    Statistic.SD: "sd|s d|std|stdev|st dev|std dev|stddev|std deviation|st deviation"
+    "|standard deviation|standard deviations|stand dev|sdev|standardabweichung|standard abweichung"
+    "|stabw|std abw|stdabw|standardabw|écart type|ecart type|desviación estándar"
+    "|desviacion estandar|desviación típica|desviacion tipica|desv est|desvest|desv típ|desv tip"
+    "|desv std|deviazione standard|dev std|dev st|scarto tipo|desvio padrão|desvio padrao|desvpad"
+    "|desv pad|standaarddeviatie|standaardafwijking|standaard deviatie|standardavvikelse|stdav"
+    "|std avv|standardavv",
+    Statistic.SE: "sem|s e m|se mean|stderr|std err|std error|st error|st err"
+    "|standard error|standard errors|standard error of the mean|std error of the mean"
+    "|std error mean|stand err|standardfehler|standard fehler|erreur standard|erreur type"
+    "|error estándar|error estandar|error típico|error tipico|errore standard|err std|erro padrão"
+    "|erro padrao|standaardfout|standaard fout|medelfel|standardfel",
+    Statistic.VARIANCE: "variance|variances|s²|s^2|σ²|sd²|varianz|varianza|variância|variancia"
+    "|variantie|varians",
+    Statistic.MARGIN: "margin|margin of error|half width|halfwidth|confidence interval"
+    "|confidence limits|conf interval|conf int|c i|95 ci|99 ci|90 ci|ci|konfidenzintervall"
+    "|vertrauensbereich|intervalle de confiance|intervalo de confianza|intervallo di confidenza"
+    "|intervalo de confiança|betrouwbaarheidsinterval|konfidensintervall|fehlerspanne"
+    "|marge d erreur|margen de error|95 ki|95 ic|95 bi",
+    Statistic.LOWER: "lower|lcl|lower limit|lower end|lower bound|lower ci|ci lower|ci low|low ci"
+    "|lower cl|error down|ci l|lci|untergrenze|untere grenze|limite inférieure|borne inférieure"
+    "|límite inferior|limite inferiore|limite inferior|ondergrens|undre gräns",
+    Statistic.UPPER: "upper|ucl|upper limit|upper end|upper bound|upper ci|ci upper|ci high"
+    "|high ci|upper cl|error up|ci u|uci|obergrenze|obere grenze|limite supérieure"
+    "|borne supérieure|límite superior|limite superiore|limite superior|bovengrens|övre gräns",
+    Statistic.N: "sample size|n obs|nobs|number of observations|number of replicates|replicates"
+    "|number of values|anzahl|stichprobengröße|stichprobenumfang|anz|effectif|nombre|número|numero"
+    "|tamaño muestral|tamaño de muestra|numerosità|aantal|antal|quantidade|count|reps|no of reps",
+    Statistic.ERROR: "±|error bar|error bars|uncertainty|fehlerbalken",
+    Statistic.MEDIAN: "median|medians|médiane|mediane|mediana|mediaan|medianwert",
+    Statistic.MINIMUM: "minimum|mínimo|minimo|min value|smallest|kleinster wert",
+    Statistic.MAXIMUM: "maximum|máximo|massimo|max value|largest|größter wert",
+    Statistic.SUM: "grand total|subtotal|sub total|column total|row total|summe|gesamtsumme"
+    "|somme|suma|soma|totaal|summa",
+    Statistic.CV: "cv|c v|cv %|% cv|rsd|% rsd|coefficient of variation|coeff of variation"
+    "|coef var|variationskoeffizient|coefficient de variation|coeficiente de variación"
+    "|coefficiente di variazione|coeficiente de variação|variatiecoëfficiënt"
+    "|variationskoefficient",
+    Statistic.QUARTILE: "q1|q3|1st quartile|3rd quartile|lower quartile|upper quartile|iqr"
+    "|interquartile range|25th percentile|75th percentile",
+}
+# Words that are names of other things as well: they count beside a sure one, or where the
+# numbers are what they say.
+_UNSURE: dict[Statistic, str] = {
+    Statistic.MEAN: "m|ave|av|ø|prom|µ|μ",
+    Statistic.SD: "s|σ|de|d e|ds|d s|dp|d p|et|é t|sa",
+    Statistic.SE: "se|s e|es|ee|ep|etm|eem|epm|sf",
+    Statistic.VARIANCE: "var|s2",
+    Statistic.LOWER: "low|from|minus|down|inf|untere",
+    Statistic.UPPER: "high|to|plus|up|sup|obere",
+    Statistic.N: "n|no|nr|num|number|counts|obs|nb|n º|#|size|flasks|plots|plants|subjects|animals"
+    "|visitors|observations|samples|mice|people",
+    Statistic.ERROR: "error|errors|err|spread|deviation|fehler|erreur|errore|erro|fout|fel"
+    "|abweichung|dev|afwijking",
+    Statistic.MINIMUM: "min|mín",
+    Statistic.MAXIMUM: "max|máx",
+    Statistic.RANGE: "range|spannweite|étendue|rango|recorrido",
+    Statistic.SUM: "total|totals|sum|sums|gesamt|som|tot|σx|∑|totale|all|overall",
+}
+_FIRST_OF = {Statistic.N: ("no of", "number of", "n of", "num of", "anzahl der", "nombre de")}
+
+_SENSES: dict[Sense, str] = {
+    Sense.ROW: "row|index|record|entry|zeile|ligne|fila|riga|linha|rij|rad|lfd|obs|sno|s no"
+    "|sl no|sr no|serial|order|case",
+    Sense.SUBJECT: "subject|subj|participant|patient|pupil|student|child|infant|baby|mother|couple"
+    "|twin|person|individual|individuum|volunteer|donor|respondent|player|athlete|runner|swimmer"
+    "|judge|rater|observer|reader|teacher|visitor|panelist|panellist|assessor|taster|tester|member"
+    "|worker|employee|user|client|driver|case|man|woman|boy|girl"
+    "|mouse|rat|cow|calf|bull|heifer|pig|sow|piglet|horse|mare|sheep|ewe|ram|lamb|goat|dog|cat"
+    "|rabbit|hen|chick|chicken|duck|goose|bird|fish|trout|salmon|frog|toad|vole|hamster|gerbil"
+    "|ferret|fox|bat|deer|seal|whale|dolphin|monkey|ape|larva|beetle|snail|crab|lizard|snake"
+    "|tortoise|turtle|spider|fly|bee|animal|litter|colony|hive|herd|flock|clutch|brood|family"
+    "|proband|probandin|versuchsperson|vp|vpn|teilnehmer|teilnehmerin|patientin|schüler|schülerin"
+    "|spender|tier|maus|ratte|kuh|kalb|schwein|ferkel|pferd|schaf|ziege|hund|katze|kaninchen"
+    "|huhn|henne|vogel|fisch|frosch|wurf"
+    "|sujet|participante|élève|enfant|donneur|souris|vache|veau|porc|cheval|mouton|brebis|chèvre"
+    "|chien|chat|lapin|poule|oiseau|poisson|portée"
+    "|sujeto|paciente|alumno|alumna|niño|niña|donante|ratón|rata|vaca|ternero|cerdo|caballo|oveja"
+    "|cabra|perro|gato|conejo|gallina|pájaro|pez|camada"
+    "|soggetto|partecipante|paziente|alunno|bambino|donatore|topo|ratto|mucca|vitello|maiale"
+    "|cavallo|pecora|capra|cane|gatto|coniglio|uccello|pesce|cucciolata"
+    "|sujeito|aluno|aluna|criança|doador|rato|porco|cavalo|ovelha|cão|coelho|galinha|pássaro|peixe"
+    "|ninhada"
+    "|proefpersoon|deelnemer|patiënt|leerling|muis|koe|varken|paard|schaap|geit|hond|konijn|kip"
+    "|vis|individu|individuo|indivíduo"
+    "|deltagare|försöksperson|elev|råtta|ko|häst|katt|kanin|höna|fågel|fisk"
+    "|kull",
+    Sense.UNIT: "plant|plot|pot|tank|jar|flask|dish|tube|vial|well|bottle|leaf|tree|seedling"
+    "|quadrat|pond|sample|specimen|site|station|patch|cage|pen|field|bench|culture|unit|aquarium"
+    "|mesocosm|nest|seed|fruit|flower|shoot|root|cutting|slide|section|core|transect|stream"
+    "|pflanze|parzelle|topf|becken|blatt|baum|probe|standort|gefäß|glas|kolben|röhrchen|schale"
+    "|keimling|feld"
+    "|plante|parcelle|échantillon|arbre|feuille|bac|flacon|boîte"
+    "|planta|maceta|muestra|árbol|hoja|matraz|estanque"
+    "|pianta|parcella|vaso|campione|albero|foglia|vasca"
+    "|parcela|amostra|árvore|folha|frasco|tanque"
+    "|perceel|monster|boom|blad|kolf|vijver"
+    "|kruka|ruta|prov|träd|burk|damm|kolv",
+    Sense.BLOCK: "block|blk|batch|bench|bed|day|night|run|shelf|week|plate|gel|tray|rep|replicate"
+    "|replication|repetition|charge|tag|nacht|woche|bloc|jour|bloque|día|dia|blocco|giorno|bloco"
+    "|blok|dag|partij|chamber|session|round|experiment|site|field|year|donor|litter|culture",
+    Sense.TRIAL: "trial|rep|replicate|repeat|repetition|replication|run|test|try|attempt|no|nr"
+    "|number|n|obs|observation|shot|throw|versuch|wiederholung|wdh"
+    "|messung|durchgang|essai|répétition|rép|mesure|ensayo|repetición|réplica|prueba|medida"
+    "|prova|ripetizione|replica|misura|repetição|ensaio|tentativa|medição|proef|herhaling|meting"
+    "|försök|upprepning|replikat|mätning",
+    Sense.READING: "reading|measurement|aliquot|scan|technical|technical replicate|tech rep"
+    "|duplicate|triplicate|subsample|subreplicate|messung|ablesung|teilprobe|mesure|lecture|lectura"
+    "|medida|lettura|misura|leitura|medição|meting|aflezing|mätning|avläsning",
+    Sense.TIME: "time|timepoint|time point|day|week|month|hour|minute|second|year|season|visit"
+    "|session|t|date|phase|period|occasion|wave|round|days|weeks|months|hours|minutes|years|h|d|wk"
+    "|min|zeit|zeitpunkt|tag|woche|monat|stunde|jahr|temps|jour|semaine|mois|heure|année|tiempo"
+    "|día|semana|mes|hora|año|tempo|giorno|settimana|mese|ora|anno|dia|mês|ano|tijd|dag|maand|uur"
+    "|jaar|tid|vecka|månad|timme|år|age class",
+    Sense.GROUP: "group|treatment|treat|trt|condition|cond|dose|concentration|conc|level|type|kind"
+    "|category|species|variety|cultivar|genotype|strain|line|sex|gender|diet|drug|habitat|method"
+    "|arm|class|stage|brand|soil|light|temperature|medium|substrate|location|region|country"
+    "|zone|factor|salt|fertiliser|fertilizer|density|depth|gruppe|behandlung|bedingung|dosis|sorte"
+    "|art|variante|groupe|traitement|espèce|variété|grupo|tratamiento|especie|variedad|gruppo"
+    "|trattamento|specie|varietà|tratamento|espécie|variedade|groep|behandeling|soort|ras|grupp"
+    "|behandling|sort|zustand|état|estado|stato|toestand|tillstånd|geschlecht|sexe|sexo|sesso"
+    "|geslacht|kön|laboratory|lab|instrument|device|surface|colour|color|form|version",
+    Sense.COVARIATE: "age|latitude|longitude|lat|lon|long|lng|easting|northing|utm|elevation"
+    "|altitude|alt|year|year of birth|birth year|born|x coordinate|y coordinate|alter|âge|edad|età"
+    "|idade|leeftijd|ålder|postcode|zip|position|pos|plate position|order|sequence|score order"
+    "|bmi|baseline|geburtsjahr|breite|höhe über nn",
+    Sense.NOTE: "note|notes|remark|remarks|comment|comments|bemerkung|bemerkungen|anmerkung"
+    "|kommentar|remarque|remarques|commentaire|observaciones|nota|notas|commento|observações"
+    "|opmerking|opmerkingen|anmärkning|kommentarer",
+}
+_NUMBERED = frozenset(
+    "id|ids|no|nr|number|num|code|name|label|key|tag|#|nummer|kennung|kürzel|numéro|numero|número"
+    "|nom|nombre|nome|naam|namn|identifier|identifiant|ident|n°|nº".split("|")
+)
+"""Words beside another that say that it is only numbered or named: "mouse no"."""
+_NUMBERED_IN_PLURAL = frozenset({Sense.TRIAL, Sense.READING, Sense.TIME})
+_IDENTIFIER = re.compile(r"(?:[a-z]{1,5})?id(?:s|entifier)?|#|uuid|barcode", re.IGNORECASE)
+
+
+def _table(lists: dict[Statistic, str]) -> dict[str, Statistic]:
+    return {word: statistic for statistic, words in lists.items() for word in words.split("|")}
+
+
+_SURE_WORDS, _UNSURE_WORDS = _table(_SURE), _table(_UNSURE)
+_BY_LENGTH = sorted(_SURE_WORDS, key=len, reverse=True)
+_FINDER = re.compile(
+    r"(?<![^\s(\[,±/])(?:" + "|".join(map(re.escape, _BY_LENGTH)) + r")(?![^\s)\],:±/])"
+)
+_UNSURE_FINDER = re.compile(
+    r"(?<![^\s(\[,±/])(?:"
+    + "|".join(map(re.escape, sorted(_UNSURE_WORDS, key=len, reverse=True)))
+    + r")(?![^\s)\],:±/])"
+)
+_BY_WORD: dict[str, frozenset[Sense]] = {}
+for _sense, _words in _SENSES.items():
+    for _word in _words.split("|"):
+        _BY_WORD[_word] = _BY_WORD.get(_word, frozenset()) | {_sense}
+
+
+@dataclass(frozen=True)
+class Named:
+    """The statistic that a heading names.
+
+    Args:
+        statistic: which.
+        rest: the words besides, as typed.
+        is_sure: whether the word means nothing else.
+    """
+
+    statistic: Statistic
+    rest: str
+    is_sure: bool
+
+    @property
+    def is_whole(self) -> bool:
+        """True when the heading says nothing else."""
+        return not self.rest
+
+
+def plain(text: str) -> str:
+    """Words for looking up: small letters, one space between them, no joining signs."""
+    spaced = re.sub(r"(?<=[a-zß-ÿ])(?=(?:SD|SE|SEM|CI|CV|ID|Mean|Std|Err)(?![a-z]))", " ", text)
+    folded = unicodedata.normalize("NFC", spaced).casefold()
+    folded = re.sub(r"\+\s?/?\s?[-−–]", " ± ", folded)
+    folded = folded.replace("ß", "ss").replace("x\u0304", "x̄").replace("x\u0305", "x̄")
+    return " ".join(re.sub(r"[_.\u2013\u2014-]+(?!\d)|[’'´`]", " ", folded).split())
+
+
+_LEVEL = re.compile(r"\(?\b\d{2}(?:[.,]\d+)?\s?%\)?")
+
+
+@lru_cache(maxsize=20_000)
+def statistic_named(heading: str) -> Named | None:
+    """The statistic that a heading names, the longest word for one first; None for none.
+
+    "area SD" names SD, with "area" besides; a unit in brackets does not count as besides,
+    a level such as 95 % neither.
+    """
+    words = plain(heading)
+    if not words or len(words) > 120:
+        return None
+    bare = " ".join(_LEVEL.sub(" ", words).split())
+    for first in _FIRST_OF[Statistic.N]:
+        if bare.startswith(first + " "):
+            return Named(Statistic.N, "", is_sure=True)
+    for finder, known, is_sure in (
+        (_FINDER, _SURE_WORDS, True),
+        (_UNSURE_FINDER, _UNSURE_WORDS, False),
+    ):
+        found = sorted(finder.finditer(bare), key=lambda m: (-len(m[0]), m.start()))
+        for match in found:
+            statistic = known[match[0]]
+            rest = (bare[: match.start()] + " " + bare[match.end() :]).strip()
+            rest = re.sub(r"^(?:of|de|der|des|di|da|van|av)\s+|\s+(?:of|in)$", "", rest)
+            rest = rest.strip(" :,-–=/±")
+            outside = re.sub(r"[(\[][^)\]]*[)\]]?", "", rest).strip()
+            if outside and not is_sure:
+                continue
+            if outside and statistic is Statistic.N:
+                continue  # "n plants" is something counted
+            return Named(statistic, _as_typed(heading, rest) if outside else "", is_sure)
+    return None
+
+
+@lru_cache(maxsize=20_000)
+def statistics_in(text: str) -> tuple[Statistic, ...]:
+    """Every statistic that a text surely names, in order: mean and SD of "Mean ± SD"."""
+    words = _LEVEL.sub(" ", plain(text[:300]))
+    found: list[tuple[int, int, Statistic]] = []
+    for match in _FINDER.finditer(words):
+        found.append((match.start(), match.end(), _SURE_WORDS[match[0]]))
+    for match in re.finditer(r"(?<!\w)(?:se|s e)(?!\w)", words):
+        found.append((match.start(), match.end(), Statistic.SE))
+    return tuple(statistic for _, _, statistic in sorted(found))
+
+
+def _as_typed(heading: str, rest: str) -> str:
+    """Words that were looked up, as they stand in the heading."""
+    typed = " ".join(heading.replace("_", " ").split())
+    at = typed.casefold().find(rest)
+    return typed[at : at + len(rest)] if at >= 0 else rest
+
+
+@lru_cache(maxsize=20_000)
+def senses(heading: str) -> frozenset[Sense]:
+    """What a heading can be about: of its words the last one that is known.
+
+    A number behind it does not count, nor a unit in brackets; "mouse ID" is about a mouse.
+    """
+    words = re.sub(r"[(\[].*$", "", plain(heading)).strip()
+    words = re.sub(r"[\s#]*\d+$", "", words).strip()
+    if not words:
+        return frozenset()
+    if words in _BY_WORD:
+        return _BY_WORD[words]
+    parts = words.split()
+    kept = [part for part in parts if part not in _NUMBERED]
+    if _IDENTIFIER.fullmatch(words.replace(" ", "")) and len(parts) < 2:
+        return frozenset({Sense.SUBJECT, Sense.ROW})
+    for part in reversed(kept):
+        if part in _BY_WORD:
+            return _BY_WORD[part]
+        # "Plants" and "beetles" are counted, but "trials" are numbered.
+        counted = _BY_WORD.get(part.removesuffix("s"), frozenset()) & _NUMBERED_IN_PLURAL
+        if counted:
+            return counted
+    if is_identifier(heading):
+        return frozenset({Sense.SUBJECT, Sense.ROW})
+    return frozenset()
+
+
+@lru_cache(maxsize=20_000)
+def is_identifier(heading: str) -> bool:
+    """True for headings that say that the column only numbers or names: "ID", "rat no"."""
+    words = re.sub(r"[(\[].*$", "", plain(heading)).split()
+    if not words:
+        return heading.strip() == "#"
+    last, first = words[-1], words[0]
+    return (
+        bool(_IDENTIFIER.fullmatch("".join(words)))
+        or (last in _NUMBERED and (len(words) > 1 or last in {"#", "nr", "no", "nummer", "code"}))
+        or (first in {"id", "no", "nr", "#", "n°", "nº"} and len(words) == 2)
+        or _IDENTIFIER.fullmatch(last) is not None
+    )
+
+
+def is_statistic_alone(text: str) -> bool:
+    """True for a name that says nothing but a statistic, and surely."""
+    found = statistic_named(text)
+    return found is not None and found.is_sure and found.is_whole

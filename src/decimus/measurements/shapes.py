@@ -1,0 +1,119 @@
+"""How a table is laid out, as found out or said."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import cached_property
+
+from decimus.measurements.blocks import TableBlock
+from decimus.measurements.families import Family, family_of
+from decimus.measurements.layouts import Verdict
+from decimus.measurements.profiles import ColumnProfile
+from decimus.measurements.roles import LongRoles
+from decimus.measurements.summarised import SummaryShape
+from decimus.terms import Layout
+
+
+@dataclass(frozen=True)
+class TableShape:
+    """How a table is laid out.
+
+    Args:
+        layout: which way round.
+        decimal: its decimal sign.
+        block: its rows by what they are for.
+        columns: a profile of every column that holds anything, in order.
+        row_names: the column that names rows, None when there is none.
+        side_factors: columns beside a block of measurements that tell groups apart.
+        measured: the columns of that block; in a long table those that can be the outcome.
+        readings: columns that are readings of one unit, averaged for each row.
+        summary_rows: rows of means and the like, left out.
+        summary_columns: columns of means and the like, left out.
+        summary: how it is summarised, None for raw measurements.
+        is_turned: whether rows and columns are exchanged before it is read.
+        doubtful_number: a number that could be read in two ways, "" where there is none.
+        other_signs: cells with the other decimal sign, clear by themselves.
+        beside: columns of numbers that are something else known of a row.
+        roles: what the columns of a long table are for, where nothing more is said.
+        verdict: the evidence for the layout, None where it was said.
+        pairs_by_row: whether the values of one row belong to one subject without a name.
+    """
+
+    layout: Layout
+    decimal: str
+    block: TableBlock
+    columns: tuple[ColumnProfile, ...]
+    row_names: int | None
+    side_factors: tuple[int, ...]
+    measured: tuple[int, ...]
+    readings: tuple[int, ...]
+    summary_rows: tuple[int, ...]
+    summary_columns: tuple[int, ...]
+    summary: SummaryShape | None
+    is_turned: bool
+    doubtful_number: str
+    other_signs: tuple[str, ...] = ()
+    beside: tuple[int, ...] = ()
+    roles: LongRoles | None = None
+    verdict: Verdict | None = None
+    pairs_by_row: bool = False
+
+    def column(self, index: int) -> ColumnProfile:
+        """The profile of a column."""
+        return self._by_index[index]
+
+    @cached_property
+    def _by_index(self) -> dict[int, ColumnProfile]:
+        return {profile.index: profile for profile in self.columns}
+
+    def name(self, index: int) -> str:
+        """What a column is called: its heading, else "column 3"."""
+        return self.column(index).heading or f"column {index + 1}"
+
+    @property
+    def header_row(self) -> int | None:
+        """The row of names nearest to the measurements, None when there is none."""
+        return self.block.header_rows[-1] if self.block.header_rows else None
+
+    @property
+    def first_row(self) -> int:
+        """The first row of measurements."""
+        return self.block.first_row
+
+    @property
+    def has_two_headers(self) -> bool:
+        """True when a second factor stands above the headings."""
+        return len(self.block.header_rows) > 1
+
+    @property
+    def value_columns(self) -> tuple[int, ...]:
+        """Columns that hold measurements (long) or a group's replicates (columns)."""
+        return self.measured
+
+    @property
+    def factor_candidates(self) -> tuple[int, ...]:
+        """Columns that can name groups at all."""
+        if self.layout is Layout.LONG:
+            return tuple(p.index for p in self.columns if len(p.counts) > 1)
+        return tuple(
+            p.index
+            for p in self.columns
+            if len(p.counts) > 1 and p.index not in (*self.measured, *self.summary_columns)
+        )
+
+    @property
+    def filled_down(self) -> tuple[int, ...]:
+        """Columns whose blanks repeat the cell above."""
+        return tuple(p.index for p in self.columns if p.is_filled_down)
+
+    @property
+    def likely_factors(self) -> tuple[int, ...]:
+        """The columns that most likely name the groups, at most three."""
+        if self.layout is not Layout.LONG or self.roles is None:
+            return self.side_factors
+        return self.roles.factors
+
+    @cached_property
+    def family(self) -> Family:
+        """What the headings of the block of measurements have in common."""
+        return family_of([self.column(c).heading for c in self.measured])
