@@ -66,6 +66,7 @@ ONE_OF_EACH: tuple[Edit, ...] = (
     edits.ReplaceTable(table=Table.from_rows((("g", "x"), ("a", "1")), "new"), columns=(0, 1, -1)),
     edits.ReadAs(reading=Reading(layout=Layout.ROWS), words="groups in rows"),
     edits.ChooseHeaderRows(count=2),
+    edits.ChoosePairsByRow(is_paired=True),
     edits.ChooseSameUnits(is_same=True, subject=1),
     edits.ChooseAveraging(column=1, name="flask"),
     edits.ChooseReadingsAcross(are_readings=True),

@@ -64,7 +64,7 @@ def hostile_table(folder: Path) -> Path:
     path = folder / "<img src=x> R&D.csv"
     rows = [[f"{HOSTILE[1]} id", *(f"{name} {i}" for i, name in enumerate(HOSTILE))]]
     rows += [
-        [f"{HOSTILE[0]} r{r}", *(f"{10 + r * 1.3 + c}" for c in range(len(HOSTILE)))]
+        [f"{HOSTILE[0]} r{r}", *(f"{10 + r * 1.3 + c * (1 + r % 3)}" for c in range(len(HOSTILE)))]
         for r in range(6)
     ]
     rows[3][2] = ""

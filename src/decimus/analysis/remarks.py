@@ -9,12 +9,15 @@ from dataclasses import dataclass
 from decimus.analysis.comparison_results import Comparison
 from decimus.analysis.error_bars import possible_error_bars
 from decimus.analysis.groups import Group, Groups
+from decimus.analysis.remarks_on_reading import ReadingRemark, remarks_on_reading
 from decimus.analysis.remarks_on_spread import SpreadRemark, remarks_on_spread
 from decimus.analysis.row_names import RowNames
 from decimus.measurements.observations import CellReference, Measurements, empty_cells
 from decimus.measurements.spellings import similar_levels
 from decimus.measurements.summary_checks import Disagreement, disagreements, disagreements_with
 from decimus.study.questions import FigureChoices, Levels
+from decimus.study.readings import Reading
+from decimus.study.studies import Source
 from decimus.study.tables import Table
 from decimus.terms import ChartKind, ErrorBar, Layout, LevelKind, LimitRule
 
@@ -260,13 +263,25 @@ Remark = (
     | SummaryRowsLeftOut
     | BarsNotFromZero
     | SpreadRemark
+    | ReadingRemark
 )
 
 
-def remarks_on_measurements(groups: Groups, row_names: RowNames) -> tuple[Remark, ...]:
-    """Remarks about the table; `row_names` are the names of all its rows, or numbers."""
-    measurements = groups.measurements
-    found: list[Remark] = []
+def remarks_on_measurements(
+    groups: Groups, row_names: RowNames, reading: Reading, source: Source
+) -> tuple[Remark, ...]:
+    """Remarks about the table.
+
+    Args:
+        groups: its groups.
+        row_names: the names of all its rows, or numbers.
+        reading: what was said about how it is read.
+        source: where it came from.
+    """
+    measurements, question = groups.measurements, groups.question
+    found: list[Remark] = [
+        *remarks_on_reading(measurements, reading, source, question.outcome, question.factors)
+    ]
     if measurements.unreadable:
         found.append(UnreadableCells(measurements.unreadable))
     if measurements.shape.doubtful_number:

@@ -249,7 +249,9 @@ class Results:
         )
 
         return (
-            *remarks_on_measurements(self.groups, self.row_names),
+            *remarks_on_measurements(
+                self.groups, self.row_names, self.sheet.reading, self.sheet.source
+            ),
             *remarks_on_summaries(self.table, self.groups, self._summaries_beside),
             *remarks_on_groups(self.groups),
             *remarks_on_comparison(

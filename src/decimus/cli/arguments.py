@@ -45,6 +45,9 @@ def parser() -> Parser:
     form = summary.add_mutually_exclusive_group()
     form.add_argument("--json", action="store_true", help="print JSON in full precision")
     form.add_argument("--csv", action="store_true", help="print CSV in full precision")
+    check = commands.add_parser("check", help="how a table is read, and how else it could be")
+    _add_input(check)
+    check.add_argument("--json", action="store_true", help="print JSON")
     compare = commands.add_parser("compare", help="test for differences between groups")
     _add_input(compare)
     _add_comparison(compare)
@@ -80,7 +83,27 @@ def _add_input(command: argparse.ArgumentParser) -> None:
     reading.add_argument("--value", metavar="COL", help="the column of measurements")
     reading.add_argument("--group", metavar="COL", action="append", help="a column of groups")
     reading.add_argument("--subject", metavar="COL", help="whose measurement it is; pairs values")
-    reading.add_argument("--within", metavar="COL", help="the unit whose readings are averaged")
+    reading.add_argument(
+        "--pair-by-row", action="store_true", help="the values of one row belong to one subject"
+    )
+    reading.add_argument(
+        "--independent", action="store_true", help="names and rows are different units"
+    )
+    reading.add_argument(
+        "--within", metavar="COL", help="the unit whose readings are averaged, or none"
+    )
+    reading.add_argument("--heading-rows", type=int, choices=(0, 1, 2), metavar="N")
+    reading.add_argument(
+        "--row-names", choices=("yes", "no"), help="whether the first column names rows"
+    )
+    reading.add_argument(
+        "--with-summaries", action="store_true", help="rows and columns of means count too"
+    )
+    reading.add_argument("--name", metavar="NAME", help="what was measured")
+    reading.add_argument("--unit", metavar="UNIT", help="its unit")
+    reading.add_argument(
+        "--factor-name", metavar="NAME", action="append", help="what groups differ in"
+    )
     reading.add_argument("--sheet", metavar="NAME", help="the sheet of a workbook")
     reading.add_argument("--mean", metavar="COL", help="the column of means, if summarised")
     reading.add_argument("--spread", metavar="COL", help="the column beside them")

@@ -16,10 +16,11 @@ from decimus.errors import InputError
 from decimus.formats.files import in_words
 from decimus.formats.table_files import FoundTable, table_of_bytes
 from decimus.measurements.detection import table_shape
-from decimus.measurements.shapes import TableShape
 from decimus.measurements.headings import name_and_unit
-from decimus.study.edits import BringInTable
-from decimus.study.readings import NOBODY, Reading, SummaryColumns
+from decimus.measurements.shapes import TableShape
+from decimus.study.edits import BringInTable, ChooseUnit, NameVariable
+from decimus.study.questions import Question
+from decimus.study.readings import HEADINGS, NOBODY, Reading, SummaryColumns
 from decimus.study.studies import Study
 from decimus.study.tables import Table
 from decimus.terms import Layout, Meaning
@@ -79,9 +80,7 @@ def _study(arguments: argparse.Namespace, ahead: Ahead) -> Study:
     title = "standard input"
     delimiter = delimiter_told(arguments)
     content = read_input()
-    found = table_of_bytes(
-        content, title, title=title, delimiter=delimiter, sheet=arguments.sheet
-    )
+    found = table_of_bytes(content, title, title=title, delimiter=delimiter, sheet=arguments.sheet)
     return _brought_in(found)
 
 
@@ -106,33 +105,99 @@ def _read_as_told(arguments: argparse.Namespace, study: Study, number: int) -> S
     question = study.questions[number]
     sheet = study.sheets[question.sheet]
     layout = _layout_told(arguments)
-    reading = replace(
-        sheet.reading,
-        layout=layout or sheet.reading.layout,
-        decimal=arguments.decimal or sheet.reading.decimal,
+    reading = _plainly_told(
+        arguments, replace(sheet.reading, layout=layout or sheet.reading.layout)
     )
-    if not any(getattr(arguments, name) for name in _COLUMN_OPTIONS):
-        study = study.with_sheet(question.sheet, replace(sheet, reading=reading))
-        if layout is not Layout.SUMMARISED:
-            return study
-    shape = table_shape(sheet.table, reading)
-    reading = _units_told(arguments, shape, reading)
-    if layout is Layout.SUMMARISED:
-        reading = _summary_told(arguments, shape, reading)
+    if any(getattr(arguments, name) for name in _COLUMN_OPTIONS) or layout is Layout.SUMMARISED:
+        shape = table_shape(sheet.table, reading)
+        reading = _units_told(arguments, shape, reading)
+        if layout is Layout.SUMMARISED:
+            reading = _summary_told(arguments, shape, reading)
+        question = _asked(arguments, shape, question, sheet.table)
     study = study.with_sheet(question.sheet, replace(sheet, reading=reading))
+    study = study.with_question(number, question)
+    return _named(arguments, study, number)
+
+
+def _plainly_told(arguments: argparse.Namespace, reading: Reading) -> Reading:
+    """What the options say without naming a column."""
+    return replace(
+        reading,
+        decimal=arguments.decimal or reading.decimal,
+        header_rows=arguments.heading_rows
+        if arguments.heading_rows is not None
+        else reading.header_rows,
+        has_row_names={"yes": True, "no": False, None: reading.has_row_names}[arguments.row_names],
+        counts_summaries=arguments.with_summaries or reading.counts_summaries,
+        pair_by_row=_pairs_told(arguments, reading),
+        same_units=False if arguments.independent else reading.same_units,
+    )
+
+
+def _pairs_told(arguments: argparse.Namespace, reading: Reading) -> bool | None:
+    if arguments.pair_by_row and arguments.independent:
+        raise UsageError("--pair-by-row and --independent exclude each other")
+    if arguments.pair_by_row and arguments.subject is not None:
+        raise UsageError("--pair-by-row and --subject exclude each other")
+    if arguments.pair_by_row or arguments.independent:
+        return bool(arguments.pair_by_row)
+    # Said to be columns and nothing more, they are independent.
+    if arguments.layout == Layout.COLUMNS.value and arguments.subject is None:
+        return False if reading.pair_by_row is None else reading.pair_by_row
+    return reading.pair_by_row
+
+
+def _asked(
+    arguments: argparse.Namespace, shape: TableShape, question: Question, table: Table
+) -> Question:
+    """The question with outcome and factors as told. Raises UsageError or InputError."""
     outcome, factors = question.outcome, question.factors
     if arguments.value is not None:
         outcome = _column(arguments, shape, arguments.value, "--value")
-        _check_numbers(arguments, shape, outcome, sheet.table)
+        _check_numbers(arguments, shape, outcome, table)
     if arguments.group:
         factors = tuple(_column(arguments, shape, name, "--group") for name in arguments.group)
+        if shape.layout is Layout.COLUMNS:
+            factors = (HEADINGS, *factors)
         if len(factors) > _MOST_FACTORS:
             raise UsageError("--group: give one to three factors")
         if outcome is not None and outcome in factors:
             raise UsageError("--group and --value name the same column")
         if len(set(factors)) < len(factors):
             raise UsageError("--group names the same column twice")
-    return study.with_question(number, replace(question, outcome=outcome, factors=factors))
+    return replace(question, outcome=outcome, factors=factors)
+
+
+def _named(arguments: argparse.Namespace, study: Study, number: int) -> Study:
+    """The study with outcome, unit and factors called what the options say."""
+    if not (arguments.name or arguments.unit is not None or arguments.factor_name):
+        return study
+    results = Results(study, number)
+    if results.problem is not None:
+        return study
+    measurements = results.measurements
+    sheet = results.question.sheet
+    if arguments.name:
+        name, unit = name_and_unit(arguments.name)
+        variable = measurements.outcome.variable
+        study = NameVariable(variable=variable, name=name, sheet=sheet).apply(study)
+        if unit and arguments.unit is None:
+            study = ChooseUnit(variable=variable, unit=unit, sheet=sheet).apply(study)
+    if arguments.unit is not None:
+        edit = ChooseUnit(
+            variable=measurements.outcome.variable, unit=arguments.unit.strip(), sheet=sheet
+        )
+        study = edit.apply(study)
+    names = arguments.factor_name or []
+    if len(names) > len(measurements.factors):
+        count = len(measurements.factors)
+        raise UsageError(f"--factor-name: there {'is 1 factor' if count == 1 else f'are {count}'}")
+    for factor, typed in zip(measurements.factors, names, strict=False):
+        name, unit = name_and_unit(typed)
+        study = NameVariable(variable=factor.variable, name=name, sheet=sheet).apply(study)
+        if unit:
+            study = ChooseUnit(variable=factor.variable, unit=unit, sheet=sheet).apply(study)
+    return study
 
 
 def _layout_told(arguments: argparse.Namespace) -> Layout | None:
@@ -142,12 +207,14 @@ def _layout_told(arguments: argparse.Namespace) -> Layout | None:
         if layout not in (None, Layout.SUMMARISED):
             raise UsageError("--mean, --spread, --meaning and --n belong to --layout summarised")
         return Layout.SUMMARISED
-    if arguments.value is not None or arguments.within is not None:
+    if arguments.value is not None or arguments.within not in (None, "none"):
         if layout not in (None, Layout.LONG):
             raise UsageError("--value and --within belong to --layout long")
         return Layout.LONG
-    if arguments.group and layout is Layout.COLUMNS:
-        raise UsageError("--group belongs to --layout long, rows or summarised")
+    if arguments.pair_by_row and layout not in (None, Layout.COLUMNS):
+        raise UsageError("--pair-by-row belongs to --layout columns")
+    if arguments.pair_by_row:
+        return Layout.COLUMNS
     if arguments.group and layout is None:
         return Layout.LONG
     return layout
@@ -156,14 +223,22 @@ def _layout_told(arguments: argparse.Namespace) -> Layout | None:
 def _units_told(arguments: argparse.Namespace, shape: TableShape, reading: Reading) -> Reading:
     """Who was measured again, and whose readings are averaged."""
     if arguments.subject is not None:
+        if arguments.independent:
+            raise UsageError("--subject and --independent exclude each other")
         subject = _column(arguments, shape, arguments.subject, "--subject")
+        if shape.layout is Layout.ROWS:
+            raise UsageError("--subject belongs to --layout columns or long")
         reading = replace(reading, subject=subject, same_units=True)
-        if shape.layout is not Layout.LONG and subject != shape.row_names:
-            raise UsageError("--subject: in this layout the names stand in the first column")
-    if arguments.within is not None:
+    if arguments.within == "none" and not _has_column(shape, "none"):
+        reading = replace(reading, within=NOBODY)
+    elif arguments.within is not None:
         within = _column(arguments, shape, arguments.within, "--within")
         reading = replace(reading, within=within)
     return reading
+
+
+def _has_column(shape: TableShape, name: str) -> bool:
+    return any(profile.heading.casefold() == name for profile in shape.columns)
 
 
 _COLUMN_OPTIONS = ("value", "group", "subject", "within", "mean", "spread", "meaning", "n")

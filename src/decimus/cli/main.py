@@ -5,6 +5,7 @@ from __future__ import annotations
 import argparse
 import os
 import sys
+from collections.abc import Callable
 from enum import StrEnum
 from pathlib import Path
 from typing import TYPE_CHECKING, TypeVar
@@ -19,20 +20,21 @@ if TYPE_CHECKING:
     from decimus.analysis.results import Results
 
 Word = TypeVar("Word", bound=StrEnum)
-DONE, UNUSABLE, WRONG_USAGE = 0, 1, 2
+DONE, UNUSABLE, WRONG_USAGE, OPEN_QUESTION = 0, 1, 2, 3
 
 
 def run_command(argv: list[str]) -> int:
     """Run a subcommand and return its exit status; errors are one line each."""
     try:
         arguments = parser().parse_args(argv)
-        commands = {
+        commands: dict[str, Callable[[argparse.Namespace], int | None]] = {
+            "check": _check,
             "summary": _summary,
             "compare": _compare,
             "figure": _figure,
             "report": _report,
         }
-        commands[arguments.command](arguments)
+        status = commands[arguments.command](arguments)
         sys.stdout.flush()
     except SystemExit as end:  # --help and --version have printed what was asked for
         return end.code if isinstance(end.code, int) else DONE
@@ -42,6 +44,7 @@ def run_command(argv: list[str]) -> int:
         return _fail(str(error), UNUSABLE)
     except BrokenPipeError:
         # The reader has had enough; nothing is wrong, and nothing more can be said.
+        status = DONE
         os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
     except OSError as error:
         # Files are read and written elsewhere, with messages of their own.
@@ -51,7 +54,7 @@ def run_command(argv: list[str]) -> int:
         return _fail(
             f"a fault of this program, not of the data ({what}); please report it", UNUSABLE
         )
-    return DONE
+    return status or DONE
 
 
 def _fail(message: str, status: int) -> int:
@@ -80,6 +83,7 @@ def _summary(arguments: argparse.Namespace) -> None:
         from decimus.cli.tables import summary_text
 
         print_text(summary_text(results))
+    _tell(arguments, results)
 
 
 def _compare(arguments: argparse.Namespace) -> None:
@@ -98,6 +102,30 @@ def _compare(arguments: argparse.Namespace) -> None:
         from decimus.cli.tables import comparison_text
 
         print_text(comparison_text(results, comparison, with_pairs=with_pairs))
+    _tell(arguments, results)
+
+
+def _tell(arguments: argparse.Namespace, results: Results) -> None:
+    """The remarks on standard error, where no list of them was printed."""
+    if getattr(arguments, "json", False):
+        return
+    from decimus.wording.remarks import remark_words
+
+    for remark in remark_words(results):
+        say(f"{in_words(arguments.file)}: {remark.head} {remark.why}")
+
+
+def _check(arguments: argparse.Namespace) -> int:
+    from decimus.report.readings import check_record, check_text
+
+    results = _results(arguments)
+    record = check_record(results)
+    if arguments.json:
+        print_json(record)
+    else:
+        print_text(check_text(record))
+        _tell(arguments, results)
+    return OPEN_QUESTION if record["questions"] else DONE
 
 
 def _figure(arguments: argparse.Namespace) -> None:
@@ -133,6 +161,7 @@ def _figure(arguments: argparse.Namespace) -> None:
     if error_bar is not None:
         question = ChooseErrorBar(error_bar=error_bar).changed(question)
     results = Results(results.study.with_question(results.number, question), results.number)
+    _tell(arguments, results)
     if lacking := export_figure(results, output, arguments.dpi):
         say(f"{in_words(output)}: the typeface has no signs for {lacking}")
 

@@ -13,7 +13,7 @@ from decimus.errors import InputError
 from decimus.study.history import History
 from decimus.workflows.opened import OpenedFile
 
-_TEXT_COMMANDS = ("summary", "compare", "figure", "report")
+_TEXT_COMMANDS = ("check", "summary", "compare", "figure", "report")
 _WITHOUT_DISPLAY = ("offscreen", "minimal")
 _PROBE = "from PySide6.QtGui import QGuiApplication; QGuiApplication([])"
 

@@ -10,7 +10,6 @@ from decimus.wording.method_names import follow_up_name, has_follow_up, method_n
 from decimus.wording.phrases import upper_first
 from decimus.wording.readings import counts
 from decimus.wording.reasons import assumed, reason
-from decimus.wording.remarks import remark_words
 from decimus.wording.spans import plain_text
 from decimus.wording.with_and_without import both_ways
 from decimus.wording.write_up import summary_table
@@ -30,7 +29,7 @@ def aligned(headings: tuple[str, ...], rows: list[tuple[str, ...]], left: int) -
 
 
 def summary_text(results: Results) -> str:
-    """The summary with its remarks."""
+    """The summary of every group."""
     table = summary_table(results)
     left = len(results.groups.factors)
     lines = [
@@ -38,8 +37,7 @@ def summary_text(results: Results) -> str:
         "",
         aligned(table.headings, list(table.rows), left),
     ]
-    remarks = [f"{remark.head} {remark.why}" for remark in remark_words(results)]
-    return "\n".join([*lines, *([""] if remarks else []), *remarks])
+    return "\n".join(lines)
 
 
 def comparison_text(results: Results, comparison: Comparison, *, with_pairs: bool) -> str:

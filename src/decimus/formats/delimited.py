@@ -21,6 +21,8 @@ _MARK = b"\xef\xbb\xbf"
 MOST_COLUMNS = 20_000
 _USUAL_CELLS, _MOST_FILLED = 500_000, 50
 """Cells that shorter lines may be filled up to in any case, and times those that are there."""
+_MOST_ABOVE = 3
+"""Lines above a table that need not be split like it."""
 LARGE = 1_000_000
 """Bytes from which on a table is read by a library for large ones."""
 # A cell may be longer than the library's own limit of 131,072 letters.
@@ -168,6 +170,12 @@ def find_delimiter(text: str) -> str:
     """The sign that splits most lines into the same number of cells, more than one."""
     lines = [line for line in text[:_LOOKED_AT].splitlines()[:_LINES_LOOKED_AT] if line.strip()]
     best, best_score = ",", 0.0
+    for delimiter in "\t;":
+        # A comma may mark decimals in every line; a tab or a semicolon marks nothing else.
+        widths = Counter(_width(line, delimiter) for line in lines)
+        width, count = widths.most_common(1)[0] if widths else (1, 0)
+        if width > 1 and count * 5 >= 4 * (len(lines) - _MOST_ABOVE) and count > 1:
+            return delimiter
     for delimiter in DELIMITERS:
         widths = Counter(_width(line, delimiter) for line in lines)
         del widths[1]

@@ -128,7 +128,9 @@ def _in_workbook(
     blocks = sheet_blocks(content, where, title, progress)
     block = chosen_block(blocks, sheet, where)
     parts = tuple(dict.fromkeys(block.name for block in blocks))
-    others = tuple(b.name for b in blocks if b.name != block.name and b.has_numbers)
+    parted = {b.sheet for b in blocks if b.cells}
+    shown = [b for b in blocks if b.has_numbers and (b.cells or b.sheet not in parted)]
+    others = tuple(dict.fromkeys(b.name for b in shown if b.name != block.name))
     source = Source(part=block.name, others=others if sheet is None else ())
     return FoundTable(block.table, source, parts, has_true_numbers=block.has_true_numbers)
 

@@ -16,7 +16,6 @@ from decimus.measurements.adjusting import (
 )
 from decimus.measurements.cells import CODE, Booleans, Floats, Integers
 from decimus.measurements.detection import is_unit_noun, row_noun
-from decimus.measurements.shapes import TableShape
 from decimus.measurements.extraction import Observed, no_numbers, roles_of, unit_column
 from decimus.measurements.factors import block_outcome, factor_of, long_outcome
 from decimus.measurements.numbers import LARGEST, SMALLEST, CellKind, exact_number
@@ -29,6 +28,7 @@ from decimus.measurements.observations import (
     typical_decimals,
 )
 from decimus.measurements.replicates import averaging_codes, units_of
+from decimus.measurements.shapes import TableShape
 from decimus.measurements.variables import Factor, Outcome
 from decimus.study.questions import Levels
 from decimus.study.readings import CELLS, Reading, SetAside
@@ -165,6 +165,8 @@ class Assembly:
             units=self._units,
             reading_count=int(self._is_number.sum()) - len(reasons),
             adjustments=self._adjustments,
+            without_group=self._observed.without_group,
+            longer_rows=self._shape.longer_rows,
             marks={
                 (cell.row, cell.column): cell.text for cell in self._references(CellKind.MISSING)
             },

@@ -77,9 +77,7 @@ def table_block(
     next_row = _next_table(rows, after, decimal) if headers else None
     if next_row is not None:
         end = max(r for r in range(after, next_row) if filled[r]) + 1
-        return TableBlock(
-            titles, headers, unit_row, after, end, (), spanner, next_row, is_doubtful
-        )
+        return TableBlock(titles, headers, unit_row, after, end, (), spanner, next_row, is_doubtful)
     notes = _note_rows(rows, tail, row_count, after)
     end = notes[0] if notes else row_count
     return TableBlock(
@@ -120,8 +118,11 @@ def _title_rows(rows: Rows, filled: list[int], decimal: str) -> tuple[int, ...]:
             if not (is_narrow or below or is_apart):
                 break
             titles.append(r)
-        elif is_apart and all_text and filled[r] <= 2 and _leads_to_names(
-            rows, filled, r, usual, decimal
+        elif (
+            is_apart
+            and all_text
+            and filled[r] <= 2
+            and _leads_to_names(rows, filled, r, usual, decimal)
         ):
             titles.append(r)
         else:
@@ -162,7 +163,9 @@ def _leads_to_names(rows: Rows, filled: list[int], r: int, usual: int, decimal: 
             kinds = _kinds(rows[at], decimal)
             return kinds.count(CellKind.TEXT) * 2 > len(kinds) or filled[at - 1] == 0
         if filled[at] > 2:
-            return False
+            return _is_all_names(rows, at + 1, decimal) or (
+                at + 1 < len(rows) and filled[at + 1] >= usual - 1
+            )
     at = r + 1
     while at < len(rows) and filled[at] and at < r + 12:
         at += 1
@@ -265,7 +268,7 @@ def _are_amounts_over(top: list[Cell], below: list[list[Cell]]) -> bool:
     if years and outside:
         return True
     rises = all(a < b for a, b in pairwise(values))
-    return rises and len(values) > 2 and (_are_even(values) or (outside and _are_round(values)))
+    return rises and (outside or (len(values) > 2 and _are_even(values)))
 
 
 def _are_even(values: list[float]) -> bool:

@@ -12,6 +12,7 @@ from decimus.measurements.headings import MINUS
 _CELL = re.compile(r"[+-]?\d{0,30}(?:[.,' ]\d{1,30}){1,8}(?:[eE][+-]?\d{1,3})?")
 _THOUSANDS = re.compile(r"[+-]?[1-9]\d{0,2}([.,])\d{3}(?:\1\d{3})*")
 _SEVERAL = re.compile(r"[+-]?[1-9]\d{0,2}([.,])\d{3}(?:\1\d{3})+")
+_INSIDE = re.compile(r"\d{1,30}(?:[.,]\d{1,30}){1,4}")
 _LONGEST = 40
 _ALIKE = 30.0
 """How many times as large a number may be as the others for both to be of one kind."""
@@ -65,6 +66,13 @@ def decimal_vote(columns: Iterable[Sequence[str]]) -> DecimalVote:
                     votes["." if "," in text else ","] += 1
                 elif _THOUSANDS.fullmatch(text):
                     open_cells.append(text)
+            elif len(text) < _LONGEST and ("±" in text or "(" in text or "+/-" in text):
+                for number in _INSIDE.findall(text):
+                    if sign := _clear_sign(number):
+                        votes[sign] += 1
+                        sizes.append(abs(_value(number, sign)))
+                    elif _THOUSANDS.fullmatch(number):
+                        open_cells.append(number)
         usual = statistics.median([size for size in sizes if size] or [0.0])
         # A whole number among decimals says nothing, beside thousands it does.
         usual_whole = statistics.median([size for size in whole if size] or [usual])

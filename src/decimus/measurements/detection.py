@@ -7,6 +7,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import replace
 from functools import cached_property
 
+from decimus.errors import TableError
 from decimus.measurements.blocks import forward_filled, table_block, unit_of
 from decimus.measurements.decimals import DecimalVote, decimal_vote
 from decimus.measurements.families import Family, family_of
@@ -46,6 +47,7 @@ _SAMPLE_ROWS = 1000
 _TAIL_ROWS = 80
 _MOST_TURNED = 200_000
 """Cells of a table that is looked at on its side; summaries are small."""
+_MOST_NAMED = 20
 _MOST_COMPUTED = 2000
 """Rows of a table whose numbers are compared with what they could be computed from."""
 _MOST_TIMES = 13
@@ -88,6 +90,7 @@ class _Look:
         self.block = table_block(rows, tail, table.row_count, self.decimal, headers)
         self._rows = rows
         self._body = rows[self.block.first_row : self.block.end_row]
+        self.longer_rows: tuple[int, ...] = ()
         self.profiles = self._profiles()
 
     def _profiles(self) -> tuple[ColumnProfile, ...]:
@@ -120,7 +123,35 @@ class _Look:
                     )
                     profile = replace(again, is_filled_down=True)
             found.append(profile)
-        return tuple(found)
+        return self._within_headings(found)
+
+    def _within_headings(self, profiles: list[ColumnProfile]) -> tuple[ColumnProfile, ...]:
+        """The columns that stand under headings, or beside them in most rows.
+
+        Raises:
+            TableError: most rows reach beyond the headings, as numbers cut in two do.
+        """
+        if self.block.header_rows == () or len(self.block.header_rows) > 1:
+            return tuple(profiles)
+        last = max((i for i, p in enumerate(profiles) if p.heading), default=-1)
+        named, beyond = profiles[: last + 1], profiles[last + 1 :]
+        if not beyond or len(named) < 2 or self._reading.header_rows is not None:
+            return tuple(profiles)
+        used = [r for r, row in enumerate(self._body) if any(cell.strip() for cell in row)]
+        longer = [r for r in used if any(r < len(p.cells) and p.cells[r] for p in beyond)]
+        if 2 * len(longer) <= len(used) or all(p.is_text for p in beyond):
+            first = self.block.first_row
+            self.longer_rows = tuple(
+                first + r for r in longer if any(p.cells[r] for p in beyond if not p.is_text)
+            )[:_MOST_NAMED]
+            return tuple(named)
+        if len(beyond) * 2 >= len(named) and any(p.numbers for p in beyond):
+            raise TableError(
+                f"Rows have {len(profiles)} cells under {len(named)} headings",
+                remedy="If a comma both marks decimals and parts cells, save the table with "
+                "semicolons or tabs; else give every column a heading",
+            )
+        return tuple(profiles)
 
     def _names_once(self, profile: ColumnProfile, cells: list[str], used: list[bool]) -> bool:
         if any(read_cell(cell, self.decimal).kind is CellKind.MISSING for cell in cells[:200]):
@@ -251,6 +282,7 @@ class _Look:
             roles=roles,
             verdict=verdict,
             pairs_by_row=self._pairs_by_row(layout, parts),
+            longer_rows=self.longer_rows,
         )
 
     def _pairs_by_row(self, layout: Layout, parts: WideParts) -> bool:
@@ -325,7 +357,9 @@ class _Look:
                 found |= {r for r in range(first, end) if is_label(column[r])}
             else:
                 named = [r for r, cell in enumerate(cells) if cell]
-                places = summary_places([cells[r] for r in named], fits=self._row_fits(parts, named))
+                places = summary_places(
+                    [cells[r] for r in named], fits=self._row_fits(parts, named)
+                )
                 found |= {first + named[i] for i in places}
         if len(found) >= max(2, end - first):
             return ()

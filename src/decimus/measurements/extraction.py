@@ -22,16 +22,18 @@ from decimus.measurements.cells import (
     coded_texts,
     parsed_column,
 )
-from decimus.measurements.shapes import TableShape
 from decimus.measurements.headings import amount_and_unit
 from decimus.measurements.profiles import filled_down
 from decimus.measurements.roles import LongRoles, long_roles
+from decimus.measurements.shapes import TableShape
 from decimus.study.readings import HEADINGS, HEADINGS_ABOVE, NOBODY, LevelJoin, Reading
 from decimus.study.tables import Table
 from decimus.terms import Layout
 
 Scalar = TypeVar("Scalar", bound=np.generic)
 
+_MOST_LOST = 50
+"""Rows without a group that are named."""
 _LARGE = 50_000
 """Rows from which on it pays to use all cores of the processor."""
 
@@ -50,6 +52,7 @@ class Observed:
         variables: the factors.
         levels: for each factor the level of every cell.
         names: who or what every cell was measured on, None where nobody says.
+        without_group: the first rows that hold a measurement and name no group.
     """
 
     rows: Integers
@@ -61,6 +64,7 @@ class Observed:
     variables: tuple[int, ...]
     levels: tuple[CodedCells, ...]
     names: CodedCells | None
+    without_group: tuple[int, ...] = ()
 
     def __len__(self) -> int:
         return len(self.rows)
@@ -147,8 +151,19 @@ def observe(
 
 def no_numbers(shape: TableShape) -> TableError:
     """The error for a table without measurements."""
+    first = shape.first_row
+    like_numbers = [
+        (first + row, profile.index, cell)
+        for profile in reversed(shape.columns)
+        for row, cell in enumerate(profile.cells)
+        if any(sign.isdigit() for sign in cell) and not profile.names_rows
+    ]
+    found = ""
+    if like_numbers:
+        row, column, text = like_numbers[0]
+        found = f": “{text[:40]}” (row {row + 1}, column {column + 1}) is none"
     return TableError(
-        "There are no numbers to summarise in the table",
+        f"There are no numbers to summarise in the table{found}",
         remedy="Measurements must be numbers, such as 12.5"
         + (" or 12,5" if shape.decimal == "," else ""),
     )
@@ -208,8 +223,10 @@ def _from_block(source: _Source, reading: Reading, chosen: tuple[int, ...] | Non
     filled = np.column_stack([parsed[c].is_filled for c in columns])
     side = {f: source.levels(f) for f in factors if f >= 0}
     counted = source.is_counted()
+    holds = counted & np.logical_or.reduce([parsed[c].is_number for c in columns])
     for levels in side.values():
         counted &= ~_is_blank(levels)
+    lost = np.flatnonzero(holds & ~counted)[:_MOST_LOST]
     used = counted & filled.any(axis=1)
     if by_row:
         used = counted if side else used
@@ -240,6 +257,7 @@ def _from_block(source: _Source, reading: Reading, chosen: tuple[int, ...] | Non
             for f in factors
         ),
         names=_block_names(source, columns, rows, positions),
+        without_group=tuple(lost.tolist()),
     )
 
 
@@ -343,10 +361,12 @@ def _from_long(
     source.parse_together(values_in, chosen)
     levels = [source.levels(c) for c in chosen]
     counted = source.is_counted()
+    parts = [source.parsed(c) for c in values_in]
+    holds = counted & np.logical_or.reduce([part.is_number for part in parts])
     for cells in levels:
         counted &= ~_is_blank(cells)
+    lost = np.flatnonzero(holds & ~counted)[:_MOST_LOST]
     rows = np.flatnonzero(counted).astype(np.int32)
-    parts = [source.parsed(c) for c in values_in]
     if len(values_in) > 1:
         # Blank readings are no measurement where the row has others.
         filled = np.column_stack([p.is_filled[rows] for p in parts])
@@ -383,6 +403,7 @@ def _from_long(
         variables=chosen,
         levels=tuple(CodedCells(cells.texts, cells.codes[taken]) for cells in levels),
         names=names,
+        without_group=tuple(lost.tolist()),
     )
     return observed, column
 

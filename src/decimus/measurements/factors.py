@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from decimus.measurements.shapes import TableShape
 from decimus.measurements.headings import name_and_unit
 from decimus.measurements.lexicon import Sense, Statistic
+from decimus.measurements.shapes import TableShape
 from decimus.measurements.summarised import statistic_and_rest
 from decimus.measurements.variables import Factor, Outcome, levels_of
 from decimus.study.readings import CELLS, HEADINGS, HEADINGS_ABOVE, Reading

@@ -81,9 +81,7 @@ def _numbered(texts: tuple[str, ...], stem: str) -> Family:
             return Family.TRIALS
         return Family.TIMES if _are_days(numbers) else Family.AMOUNTS
     found = senses(stem)
-    if found & {Sense.TRIAL, Sense.READING} or (
-        stem != "t" and stem in REPLICATE_SIGNS
-    ):
+    if found & {Sense.TRIAL, Sense.READING} or (stem != "t" and stem in REPLICATE_SIGNS):
         return Family.TRIALS
     if found & {Sense.TIME} or stem == "t":
         return Family.TIMES

@@ -7,8 +7,8 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from decimus.errors import TableError
-from decimus.measurements.shapes import TableShape
 from decimus.measurements.numbers import LARGEST, SMALLEST, Cell, CellKind, read_cell
+from decimus.measurements.shapes import TableShape
 from decimus.measurements.summarised import (
     StatisticColumns,
     SummaryShape,

@@ -8,7 +8,6 @@ from decimal import Decimal
 import numpy as np
 
 from decimus.errors import TableError
-from decimus.measurements.shapes import TableShape
 from decimus.measurements.extraction import no_numbers
 from decimus.measurements.factors import block_outcome, factor_of, long_outcome
 from decimus.measurements.given import given_groups
@@ -22,6 +21,7 @@ from decimus.measurements.observations import (
     typical_decimals,
 )
 from decimus.measurements.replicates import Units
+from decimus.measurements.shapes import TableShape
 from decimus.measurements.summarised import SummaryShape, name_and_n, statistic_and_rest
 from decimus.study.questions import Levels
 from decimus.study.readings import HEADINGS, Reading

@@ -47,14 +47,15 @@ def name_and_unit(heading: str) -> tuple[str, str]:
         return ("", inside) if is_unit(inside) else (text, "")
     if match := _BRACKETS.fullmatch(text):
         name, inside = match[1].strip(), (match[2] or match[3] or "").strip()
+        if name.endswith("/") and (found := _behind_word(text)) is not None:
+            return found  # "uptake, mg/(g h)"
         if name.endswith("/") and is_unit(inside):
             return name.rstrip("/ "), inside
         if not re.match(r"n\s*=", inside, re.IGNORECASE) and inside:
             return name, inside
         return text, ""
-    for pattern in (_IN, _COMMA):
-        if (match := pattern.fullmatch(text)) and is_unit(match[2].strip("()")):
-            return match[1].strip(), match[2].strip("() ")
+    if (found := _behind_word(text)) is not None:
+        return found
     if match := _SLASH.fullmatch(text):
         name, unit = (match[1], match[2]) if match[1] else (match[3], match[4])
         if is_unit(unit) and not is_unit(text):
@@ -62,3 +63,12 @@ def name_and_unit(heading: str) -> tuple[str, str]:
     if (match := _JOINED.fullmatch(text)) and (unit := unit_behind(match[2])) is not None:
         return match[1].replace("_", " "), unit
     return text, ""
+
+
+def _behind_word(text: str) -> tuple[str, str] | None:
+    """Name and unit of "length in mm" or "length, mm"."""
+    for pattern in (_IN, _COMMA):
+        match = pattern.fullmatch(text)
+        if match and (is_unit(match[2]) or is_unit(match[2].strip("()"))):
+            return match[1].strip(), match[2].strip()
+    return None

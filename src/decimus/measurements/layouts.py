@@ -106,10 +106,19 @@ def _with_siblings(names: tuple[ColumnProfile, ...], rest: list[ColumnProfile]) 
     while start and _belongs(rest[start - 1], rest[start:]):
         start -= 1
     apart = rest[:start]
-    if not apart or len(rest) - start < 2 or not names:
+    if not apart or len(rest) - start < 2:
         return Sides(names, (), tuple(rest))
-    if not family_of([p.heading for p in rest[start:]]).are_siblings:
+    family = family_of(list(dict.fromkeys(p.heading for p in rest[start:])))
+    if not family.are_siblings:
         return Sides(names, (), tuple(rest))
+    if not names:
+        # Amounts, or two columns of them, before numbered trials name the rows.
+        counts = family in (Family.TRIALS, Family.UNITS) and all(p.heading for p in apart)
+        return Sides(tuple(apart) if counts else (), (), tuple(rest[start if counts else 0 :]))
+    if family in (Family.NUMBERED, Family.UNITS) and not all(
+        p.is_about(Sense.COVARIATE) or level_weight(p) >= LEVELS for p in apart
+    ):
+        return Sides(names, (), tuple(rest))  # WT beside KO1 and KO2
     levels = tuple(p for p in apart if level_weight(p) >= LEVELS)
     beside = tuple(p for p in apart if p not in levels)
     return Sides((*names, *levels), beside, tuple(rest[start:]))
@@ -119,7 +128,8 @@ def _belongs(profile: ColumnProfile, later: Sequence[ColumnProfile]) -> bool:
     """Whether a heading goes on the row of siblings to the left."""
     if not later or not profile.heading:
         return bool(profile.heading)
-    return family_of([profile.heading, *(p.heading for p in later)]).are_siblings
+    headings = dict.fromkeys((profile.heading, *(p.heading for p in later)))
+    return len(headings) < 2 or family_of(list(headings)).are_siblings
 
 
 def names_rows_here(profile: ColumnProfile, others: Sequence[ColumnProfile]) -> bool:
@@ -225,9 +235,7 @@ def _weigh_wide(scales: _Scales, sides: Sides, family: Family, *, has_header: bo
             scales.add(Layout.COLUMNS, 2.5, "numbers differ far more from column to column")
 
 
-def _weigh_family(
-    scales: _Scales, family: Family, *, has_header: bool, counts_rows: bool
-) -> None:
+def _weigh_family(scales: _Scales, family: Family, *, has_header: bool, counts_rows: bool) -> None:
     match family:
         case Family.TRIALS:
             scales.add(Layout.ROWS, 5, "the headings number replicates")
@@ -261,9 +269,7 @@ def _weigh_long(
     inner = [p for p in profiles[1:] if p.is_text and p not in names and p.counts]
     if inner:
         scales.add(Layout.LONG, 14, "names stand to the right of numbers")
-    groups = [
-        p for p in names if p.repeats and not p.names_rows and not p.is_about(Sense.NOTE)
-    ]
+    groups = [p for p in names if p.repeats and not p.names_rows and not p.is_about(Sense.NOTE)]
     measured = [p for p in block if p.numbers]
     if len(measured) == 1 and len(block) == 1 and names:
         _weigh_single(scales, names, block[0], has_header=has_header)
@@ -271,7 +277,7 @@ def _weigh_long(
         if family.are_siblings or are_readings([p.heading for p in block]):
             scales.add(Layout.COLUMNS, 5, "the headings belong together")
             if are_readings([p.heading for p in block]):
-                scales.add(Layout.LONG, 12, "the columns are readings of one unit")
+                scales.add(Layout.LONG, 18, "the columns are readings of one unit")
         elif has_header:
             scales.add(Layout.LONG, 12 if _are_unlike(block) else 9, "names of groups recur")
         if len(names) > 1 and not family.are_siblings:
@@ -304,16 +310,16 @@ def _weigh_levels(
     scales: _Scales, profiles: tuple[ColumnProfile, ...], numeric: Sequence[ColumnProfile]
 ) -> None:
     """Numbers that recur as levels do, beside numbers that vary."""
-    weights = {p.index: level_weight(p) for p in numeric if not _is_amount(p.heading)}
+    weights = {p.index: level_weight(p, numeric) for p in numeric if not _is_amount(p.heading)}
     levels = [p for p in numeric if weights.get(p.index, 0) >= LEVELS]
     varied = [p for p in numeric if p not in levels and not p.is_numbering]
     if not levels or not varied or len(levels) > 3 or any(_is_amount(p.heading) for p in profiles):
         return
     best = max(weights[p.index] for p in levels)
-    scales.add(Layout.LONG, 2 + best, "numbers recur as levels do")
+    scales.add(Layout.LONG, 4 + best, "numbers recur as levels do")
 
 
-def level_weight(profile: ColumnProfile) -> float:
+def level_weight(profile: ColumnProfile, others: Sequence[ColumnProfile] = ()) -> float:
     """How much a column of numbers looks like levels of a factor rather than measurements.
 
     Decimals that never recur are no levels; levels recur equally often, in runs or in turn, and
@@ -337,6 +343,9 @@ def level_weight(profile: ColumnProfile) -> float:
         weight += 2
     if len(counts) * 3 <= len(profile.texts):
         weight += 1
+        varied = [p for p in others if p is not profile and p.has_decimals and p.is_numeric]
+        if profile.whole_numbers and varied:
+            weight += 2
     return weight
 
 
@@ -382,7 +391,9 @@ def _is_rows_of_amounts(block: tuple[ColumnProfile, ...], *, has_header: bool) -
 def _names_units(profile: ColumnProfile) -> bool:
     """True for names that number units: "flask 1", "S1"."""
     stem = numbered_stem(tuple(text for text in profile.texts if not is_summary_label(text)))
-    return stem is not None and (is_replicate_stem(stem) or len(stem) < 2)
+    if not stem:
+        return stem is not None and profile.is_numbering
+    return is_replicate_stem(stem) or len(stem) < 2
 
 
 def _rows_differ_more(block: Sequence[ColumnProfile], *, turned: bool = False) -> bool:
@@ -480,7 +491,7 @@ def reading_columns(profiles: tuple[ColumnProfile, ...], *, is_said: bool) -> tu
 
     They count as such when their names say so or the user does.
     """
-    numeric = [p for p in profiles if p.is_numeric and not p.names_rows and p.heading]
+    numeric = [p for p in profiles if p.is_numeric and p.heading]
     stems: dict[str, list[ColumnProfile]] = {}
     for profile in numeric:
         if profile.heading[-1].isdigit():

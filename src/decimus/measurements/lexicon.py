@@ -141,8 +141,8 @@ _SENSES: dict[Sense, str] = {
     "|sujeito|aluno|aluna|criança|doador|rato|porco|cavalo|ovelha|cão|coelho|galinha|pássaro|peixe"
     "|ninhada"
     "|proefpersoon|deelnemer|patiënt|leerling|muis|koe|varken|paard|schaap|geit|hond|konijn|kip"
-    "|vis|individu|individuo|indivíduo"
-    "|deltagare|försöksperson|elev|råtta|ko|häst|katt|kanin|höna|fågel|fisk"
+    "|individu|individuo|indivíduo"
+    "|deltagare|försöksperson|elev|råtta|häst|katt|kanin|höna|fågel|fisk"
     "|kull",
     Sense.UNIT: "plant|plot|pot|tank|jar|flask|dish|tube|vial|well|bottle|leaf|tree|seedling"
     "|quadrat|pond|sample|specimen|site|station|patch|cage|pen|field|bench|culture|unit|aquarium"
@@ -188,8 +188,36 @@ _SENSES: dict[Sense, str] = {
     "|opmerking|opmerkingen|anmärkning|kommentarer",
 }
 _NUMBERED = frozenset(
-    "id|ids|no|nr|number|num|code|name|label|key|tag|#|nummer|kennung|kürzel|numéro|numero|número"
-    "|nom|nombre|nome|naam|namn|identifier|identifiant|ident|n°|nº".split("|")
+    [
+        "id",
+        "ids",
+        "no",
+        "nr",
+        "number",
+        "num",
+        "code",
+        "name",
+        "label",
+        "key",
+        "tag",
+        "#",
+        "nummer",
+        "kennung",
+        "kürzel",
+        "numéro",
+        "numero",
+        "número",
+        "nom",
+        "nombre",
+        "nome",
+        "naam",
+        "namn",
+        "identifier",
+        "identifiant",
+        "ident",
+        "n°",
+        "nº",
+    ]
 )
 """Words beside another that say that it is only numbered or named: "mouse no"."""
 _NUMBERED_IN_PLURAL = frozenset({Sense.TRIAL, Sense.READING, Sense.TIME})

@@ -10,9 +10,9 @@ from itertools import product
 import numpy as np
 
 from decimus.measurements.cells import Floats, Integers
-from decimus.measurements.shapes import TableShape
 from decimus.measurements.numbers import CellKind
 from decimus.measurements.replicates import Units
+from decimus.measurements.shapes import TableShape
 from decimus.measurements.variables import Factor, Outcome
 from decimus.statistics.summaries import GivenSummary
 from decimus.study.adjustments import AnyAdjustment, FactorOnGroup
@@ -132,6 +132,8 @@ class Measurements:
         reading_count: cells that count; more than values where readings are averaged.
         adjustments: documented changes to the values.
         marks: what stands in cells that are marked as missing: "NA", "n/a", "#DIV/0!".
+        without_group: rows that hold a measurement and name no group.
+        longer_rows: rows that reach beyond the headings.
     """
 
     shape: TableShape
@@ -151,6 +153,8 @@ class Measurements:
     reading_count: int
     marks: dict[Place, str] = field(default_factory=dict)
     adjustments: tuple[AnyAdjustment, ...] = ()
+    without_group: tuple[int, ...] = ()
+    longer_rows: tuple[int, ...] = ()
 
     @cached_property
     def count(self) -> int:

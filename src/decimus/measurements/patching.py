@@ -12,9 +12,9 @@ from operator import ne
 
 import numpy as np
 
-from decimus.measurements.shapes import TableShape
 from decimus.measurements.numbers import LARGEST, SMALLEST, Cell, CellKind, read_cell
 from decimus.measurements.observations import GroupCells, Measurements
+from decimus.measurements.shapes import TableShape
 from decimus.study.tables import CHUNK, Table
 
 

@@ -153,7 +153,7 @@ class ColumnProfile:
     @cached_property
     def has_decimals(self) -> bool:
         """True when some number has digits behind its decimal sign."""
-        return any(not text.isdecimal() for text in self.texts) and self.is_numeric
+        return any(re.search(r"\d[.,]\d", text) for text in self.texts)
 
     @property
     def are_years(self) -> bool:
@@ -173,7 +173,9 @@ class ColumnProfile:
     @cached_property
     def are_codes(self) -> bool:
         """True for short codes that number: "S01", "M1", "p-12"."""
-        found = [re.fullmatch(r"([A-Za-zÀ-ÿ]{1,3})[\s_.#-]?0*\d{1,5}", text) for text in self.counts]
+        found = [
+            re.fullmatch(r"([A-Za-zÀ-ÿ]{1,3})[\s_.#-]?0*\d{1,5}", text) for text in self.counts
+        ]
         return len(found) > 1 and all(found) and len({m[1].lower() for m in found if m}) <= 3
 
     @cached_property
@@ -226,7 +228,9 @@ def numbered_stem(texts: tuple[str, ...]) -> str | None:
 
     "flask 1", "flask 2" have the stem "flask"; bare numbers 1, 2, 3 the stem "".
     """
-    ordinals = [re.fullmatch(r"(\d+)(?:st|nd|rd|th|\.|º|ª|er|ème|e)", text.strip()) for text in texts]
+    ordinals = [
+        re.fullmatch(r"(\d+)(?:st|nd|rd|th|\.|º|ª|er|ème|e)", text.strip()) for text in texts
+    ]
     if len(texts) > 1 and all(ordinals):
         return ""
     stems = {re.sub(r"[\s_.#-]*\d+$", "", text).strip().lower() for text in texts}

@@ -59,6 +59,4 @@ def read_measurements(
     if not any(profile.numbers for profile in shape.columns):
         raise no_numbers(shape)
     observed, column = observe(table, shape, reading, outcome, factors)
-    return Assembly(
-        table, shape, reading, observed, column, (outcome, factors)
-    ).measurements()
+    return Assembly(table, shape, reading, observed, column, (outcome, factors)).measurements()

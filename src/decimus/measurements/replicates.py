@@ -7,12 +7,12 @@ from dataclasses import dataclass
 import numpy as np
 
 from decimus.measurements.cells import Integers
-from decimus.measurements.shapes import TableShape
 from decimus.measurements.extraction import Observed
 from decimus.measurements.families import Family
 from decimus.measurements.lexicon import Sense, senses
 from decimus.measurements.profiles import ColumnProfile, numbered_stem
 from decimus.measurements.roles import LongRoles
+from decimus.measurements.shapes import TableShape
 from decimus.study.readings import HEADINGS, NOBODY, ROW_NUMBERS, Reading
 from decimus.terms import Layout
 
@@ -147,8 +147,8 @@ def _same_in_columns(shape: TableShape, profile: ColumnProfile) -> tuple[bool, b
         return True, not profile.is_about(Sense.UNIT)
     if profile.are_years:
         return False, False
-    if profile.is_about(Sense.BLOCK) and not profile.is_about(Sense.UNIT, Sense.TRIAL):
-        return True, not profile.is_about(Sense.TIME)
+    if profile.is_about(Sense.BLOCK) and not profile.is_about(Sense.TRIAL):
+        return True, not profile.is_about(Sense.TIME, Sense.UNIT)
     if profile.is_numbered and not profile.is_about(Sense.UNIT, Sense.TRIAL):
         return True, True
     if profile.is_ascending and not profile.is_numbering and not profile.senses:

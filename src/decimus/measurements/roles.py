@@ -110,9 +110,9 @@ def _labels(used: Sequence[ColumnProfile], outcome: int | None) -> list[ColumnPr
         if profile.is_text:
             if not (profile.is_dates and profile.is_unique):
                 found.append(profile)
-        elif profile.whole_numbers and identity_weight(profile, used) >= _IDENTIFIER:
-            found.append(profile)
-        elif level_weight(profile) >= LEVELS:
+        elif (
+            profile.whole_numbers and identity_weight(profile, used) >= _IDENTIFIER
+        ) or level_weight(profile, used) >= LEVELS:
             found.append(profile)
     undated = [p for p in found if not p.is_dates]
     return (undated if any(not p.is_unique for p in undated) else found)[:_MOST_LABELS]
@@ -295,8 +295,8 @@ class _Design:
             weight += 3
         elif profile.is_about(Sense.UNIT):
             weight += 2.5
-        elif profile.is_about(Sense.BLOCK) and not profile.is_about(Sense.TIME):
-            weight += 2
+        elif profile.is_about(Sense.BLOCK) and not profile.is_about(Sense.TIME, Sense.TRIAL):
+            weight += 3
         elif profile.is_about(Sense.TRIAL):
             weight += 1.5
         elif profile.is_about(Sense.GROUP, Sense.TIME) and not profile.is_about(Sense.BLOCK):
@@ -306,7 +306,8 @@ class _Design:
         if profile.are_codes:
             weight += 2
         elif profile.whole_numbers:
-            weight += 1
+            # Counters start at 1.
+            weight += 1 if min(profile.whole_numbers) < 2 else 2.5
         others = [len(p.counts) for p in self._labels if p is not profile]
         count = len(profile.counts)
         weight += (count > max(others, default=0)) + (count >= 2 * max(others, default=count))
@@ -419,9 +420,7 @@ def _without_twins(
 
 def _are_crossed(chosen: Sequence[ColumnProfile]) -> bool:
     """True when most combinations of columns exist, most of them more than once."""
-    cells = Counter(
-        row for row in zip(*(p.cells for p in chosen), strict=True) if all(row)
-    )
+    cells = Counter(row for row in zip(*(p.cells for p in chosen), strict=True) if all(row))
     possible = 1
     for profile in chosen:
         possible *= len(profile.counts)

@@ -36,6 +36,7 @@ class TableShape:
         beside: columns of numbers that are something else known of a row.
         roles: what the columns of a long table are for, where nothing more is said.
         verdict: the evidence for the layout, None where it was said.
+        longer_rows: rows that reach beyond the headings, whose cells there are left out.
         pairs_by_row: whether the values of one row belong to one subject without a name.
     """
 
@@ -57,6 +58,7 @@ class TableShape:
     roles: LongRoles | None = None
     verdict: Verdict | None = None
     pairs_by_row: bool = False
+    longer_rows: tuple[int, ...] = ()
 
     def column(self, index: int) -> ColumnProfile:
         """The profile of a column."""

@@ -189,9 +189,7 @@ def _said_columns(said: SummaryColumns) -> list[StatisticColumns] | None:
     return [StatisticColumns(said.mean, or_none(said.spread), or_none(said.upper), or_none(said.n))]
 
 
-def _in_cells(
-    profiles: Sequence[ColumnProfile], decimal: str
-) -> list[StatisticColumns] | None:
+def _in_cells(profiles: Sequence[ColumnProfile], decimal: str) -> list[StatisticColumns] | None:
     """Columns whose cells hold a mean with its spread or its interval."""
     n = next((p.index for p in profiles if _statistic(p) is Statistic.N), None)
     found = []
@@ -237,9 +235,7 @@ def _named(profiles: Sequence[ColumnProfile], decimal: str) -> list[StatisticCol
         for p in profiles
         if p.is_numeric or p.index in ranges
     }
-    sure = {
-        p.index for p in profiles if (named := statistic_named(p.heading)) and named.is_sure
-    }
+    sure = {p.index for p in profiles if (named := statistic_named(p.heading)) and named.is_sure}
     has_upper = any(kind is Statistic.UPPER for kind, _ in kinds.values())
     spreads = [
         i
@@ -305,7 +301,7 @@ def _is_tight(
     if len(means) != 1 or len(spreads) != 1:
         return False
     sole = {means[0], spreads[0], *ns[:1]}
-    rest = [i for i, (kind, _) in kinds.items() if i not in sole and kind is not None]
+    rest = [i for i, (kind, _) in kinds.items() if i not in sole and (kind or i > means[0])]
     return not rest and 0 < spreads[0] - means[0] < 2 + len(ns)
 
 

@@ -7,9 +7,9 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
 from decimus.measurements.headings import amount_and_unit
+from decimus.measurements.lexicon import Statistic, statistic_named
 from decimus.measurements.numbers import Cell, CellKind, read_cell
 from decimus.measurements.observations import GroupCells, Measurements
-from decimus.measurements.lexicon import Statistic, statistic_named
 from decimus.statistics.summaries import Summary
 from decimus.study.questions import Levels
 from decimus.study.tables import Table

@@ -50,9 +50,7 @@ def _named_sum(text: str, *, is_sure: bool) -> bool:
     if found is None or (is_sure and not found.is_sure):
         return False
     rest = re.sub(r"[(\[][^)\]]*[)\]]?", "", found.rest).strip(" :.=0123456789")
-    return not rest or bool(
-        senses(rest) & {Sense.TRIAL, Sense.UNIT, Sense.READING, Sense.SUBJECT}
-    )
+    return not rest or bool(senses(rest) & {Sense.TRIAL, Sense.UNIT, Sense.READING, Sense.SUBJECT})
 
 
 _IN_A_LONG_TABLE = frozenset({Statistic.MEAN, Statistic.SD, Statistic.SE, Statistic.MEDIAN})
@@ -64,7 +62,7 @@ def is_row_label(text: str) -> bool:
     if found is None:
         return False
     is_total = found.statistic is Statistic.SUM and found.rest == "" and len(text.strip()) > 3
-    return _named_sum(text, is_sure=True) and found.statistic in _IN_A_LONG_TABLE or is_total
+    return (_named_sum(text, is_sure=True) and found.statistic in _IN_A_LONG_TABLE) or is_total
 
 
 def summary_places(
@@ -95,8 +93,11 @@ def summary_places(
                 growing = True
     if found and are_numbered:
         # Behind the means of numbered trials stands no trial that is named otherwise.
-        last = max(i for i, n in enumerate(names) if n in others and numbered_stem(
-            (others[0], n)) is not None or n == others[0])
+        last = max(
+            i
+            for i, n in enumerate(names)
+            if (n in others and numbered_stem((others[0], n)) is not None) or n == others[0]
+        )
         found |= {i for i in range(last + 1, len(names)) if names[i]}
     return tuple(sorted(found))
 

@@ -6,7 +6,9 @@ import re
 from functools import lru_cache
 
 _PREFIX = "(?:[YZEPTGMkhdcmµμunpf]|da)?"
-_PREFIXED = "m|g|l|L|s|mol|M|Pa|J|W|V|A|Hz|N|K|lx|lm|cd|Bq|Gy|Sv|eV|cal|Da|bp|kb|Ω|ohm|S|C|bar|rad|U|IU"
+_PREFIXED = (
+    "m|g|l|L|s|mol|M|Pa|J|W|V|A|Hz|N|K|lx|lm|cd|Bq|Gy|Sv|eV|cal|Da|bp|kb|Ω|ohm|S|C|bar|rad|U|IU"
+)
 _WHOLE = (
     "%|‰|°C|°F|°|ºC|deg|degC|ppm|ppb|ppt|psu|PSU|NTU|FTU|min|mins|h|hr|hrs|d|day|days|wk|week|weeks|mo"
     "|month|months|y|yr|yrs|year|years|sec|secs|seconds|minutes|hours|ha|t|in|inch|inches|ft|yd|mi|lb|lbs"
@@ -18,15 +20,97 @@ _WHOLE = (
 _POWER = r"(?:[²³]|\^?-?[1-4]|[⁻−-][¹²³1-4])?"
 _SINGLE = rf"(?:{_PREFIX}(?:{_PREFIXED})|{_WHOLE}){_POWER}"
 _ATOM = rf"(?:(?:\d+(?:[.,]\d+)?\s?)?{_SINGLE}(?:\s(?:DM|DW|FW|dw|fw|dm|protein|body weight|bw))?)"
-_UNIT = re.compile(rf"1?\s?/?\s?{_ATOM}(?:\s?(?:/|·|\*|\s|⋅|×)\s?(?:{_ATOM}|\(?{_ATOM}(?:[·* ]{_ATOM})*\)?))*")
-_BEHIND_UNDERSCORE = frozenset(
-    """
-    mm cm m km nm um µm mg g kg ug µg ng ml l ul µl dl s ms us min h hr hrs d days day weeks months years
-    yr yrs mmol umol nmol mol mM uM nM kPa Pa hPa bar mV V mA W kW J kJ kcal Hz kHz pct percent ppm ppb C
-    degC K ha t in ft lb oz bpm rpm lux mgl gl cfu au
-    """.split()
+_UNIT = re.compile(
+    rf"1?\s?/?\s?{_ATOM}(?:\s?(?:/|·|\*|\s|⋅|×)\s?(?:{_ATOM}|\(?{_ATOM}(?:[·* ]{_ATOM})*\)?))*"
 )
-_SAYS = {"pct": "%", "percent": "%", "degC": "°C", "um": "µm", "ug": "µg", "ul": "µl", "uM": "µM", "umol": "µmol"}
+_BEHIND_UNDERSCORE = frozenset(
+    [
+        "mm",
+        "cm",
+        "m",
+        "km",
+        "nm",
+        "um",
+        "µm",
+        "mg",
+        "g",
+        "kg",
+        "ug",
+        "µg",
+        "ng",
+        "ml",
+        "l",
+        "ul",
+        "µl",
+        "dl",
+        "s",
+        "ms",
+        "us",
+        "min",
+        "h",
+        "hr",
+        "hrs",
+        "d",
+        "days",
+        "day",
+        "weeks",
+        "months",
+        "years",
+        "yr",
+        "yrs",
+        "mmol",
+        "umol",
+        "nmol",
+        "mol",
+        "mM",
+        "uM",
+        "nM",
+        "kPa",
+        "Pa",
+        "hPa",
+        "bar",
+        "mV",
+        "V",
+        "mA",
+        "W",
+        "kW",
+        "J",
+        "kJ",
+        "kcal",
+        "Hz",
+        "kHz",
+        "pct",
+        "percent",
+        "ppm",
+        "ppb",
+        "C",
+        "degC",
+        "K",
+        "ha",
+        "t",
+        "in",
+        "ft",
+        "lb",
+        "oz",
+        "bpm",
+        "rpm",
+        "lux",
+        "mgl",
+        "gl",
+        "cfu",
+        "au",
+    ]
+)
+_SAYS = {
+    "pct": "%",
+    "percent": "%",
+    "degC": "°C",
+    "um": "µm",
+    "ug": "µg",
+    "ul": "µl",
+    "uM": "µM",
+    "umol": "µmol",
+}
 
 
 @lru_cache(maxsize=20_000)

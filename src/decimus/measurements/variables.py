@@ -111,11 +111,38 @@ _COUNTED = re.compile(
 
 
 _IN_TIME = frozenset(
-    """
-    before during after baseline follow-up pre mid post pretest posttest pre-test post-test vorher
-    nachher vor nach avant pendant après antes durante después depois prima dopo voor tijdens na före
-    efter
-    """.split()  # noqa: SIM905
+    [
+        "before",
+        "during",
+        "after",
+        "baseline",
+        "follow-up",
+        "pre",
+        "mid",
+        "post",
+        "pretest",
+        "posttest",
+        "pre-test",
+        "post-test",
+        "vorher",
+        "nachher",
+        "vor",
+        "nach",
+        "avant",
+        "pendant",
+        "après",
+        "antes",
+        "durante",
+        "después",
+        "depois",
+        "prima",
+        "dopo",
+        "voor",
+        "tijdens",
+        "na",
+        "före",
+        "efter",
+    ]
 )
 
 

@@ -19,6 +19,29 @@ if TYPE_CHECKING:
 Record = dict[str, Any]
 
 
+def remark_records(results: Results) -> list[Record]:
+    """Everything left out, averaged, joined, asked or doubted, with the other readings."""
+    from decimus.report.reading_options import options_of_edit
+    from decimus.wording.remarks import remark_words
+
+    records: list[Record] = []
+    for remark in remark_words(results):
+        instead = [{"text": text, "options": list(said)} for text, said in remark.options]
+        for text, edit in remark.fixes:
+            if (options := options_of_edit(results, edit)) is not None:
+                instead.append({"text": text, "options": list(options)})
+        records.append(
+            {
+                "kind": remark.kind,
+                "text": f"{remark.head} {remark.why}".strip(),
+                "where": list(remark.where),
+                "dropped": list(remark.dropped),
+                "instead": instead,
+            }
+        )
+    return records
+
+
 def summary_record(results: Results, level: float) -> Record:
     """All groups with every summary, as `decimus summary --json` prints them."""
     groups = results.groups
@@ -28,6 +51,7 @@ def summary_record(results: Results, level: float) -> Record:
         "unit": outcome.unit or None,
         "factors": [factor.factor.name for factor in groups.factors],
         "groups": [_group_record(group, level) for group in groups.shown],
+        "remarks": remark_records(results),
     }
 
 
@@ -110,6 +134,7 @@ def comparison_record(results: Results, comparison: Comparison, *, with_pairs: b
         "terms": _terms(comparison),
         "pairs": [_pair_record(results, comparison, pair) for pair in pairs],
         "checks": _checks(results),
+        "remarks": remark_records(results),
     }
     if comparison.sums_of_squares is not None:
         record["ss_type"] = int(comparison.sums_of_squares.value)

@@ -17,12 +17,23 @@ class RemarkWords:
         head: what and where, in a few words.
         why: why it matters.
         fixes: changes that would settle it, each with its label.
+        is_open: whether it asks something that could change the result.
+        options: other readings by the options of the command line, each with its label, where
+            no change of the study leads there.
+        kind: what kind of remark it is, in a few fixed words.
+        where: the places it is about.
+        dropped: the names of what is left out.
     """
 
     place: str
     head: str
     why: str
     fixes: tuple[tuple[str, Edit], ...] = ()
+    is_open: bool = False
+    options: tuple[tuple[str, tuple[str, ...]], ...] = ()
+    kind: str = ""
+    where: tuple[str, ...] = ()
+    dropped: tuple[str, ...] = ()
 
 
 def cell_name(cell: CellReference) -> str:

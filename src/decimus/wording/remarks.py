@@ -16,15 +16,18 @@ from decimus.terms import ChartKind
 from decimus.wording.numbers import NBSP, plural
 from decimus.wording.overlap import overlap_note
 from decimus.wording.phrases import at_group, group_words, preposition, upper_first
+from decimus.wording.remark_order import described, rank_of
 from decimus.wording.remark_words import RemarkWords, listed
 from decimus.wording.remarks_on_cells import cell_remark
+from decimus.wording.remarks_on_reading import reading_remark
 from decimus.wording.remarks_on_spread import spread_remark
 from decimus.wording.remarks_on_units import unit_remark
 
 
 def remark_words(results: Results) -> tuple[RemarkWords, ...]:
-    """All remarks on the results, in order."""
-    return tuple(_words(results, remark) for remark in results.remarks)
+    """All remarks on the results, those first that could change them."""
+    ranked = sorted(results.remarks, key=rank_of)
+    return tuple(described(results, remark, _words(results, remark)) for remark in ranked)
 
 
 def _words(results: Results, remark: facts.Remark) -> RemarkWords:  # noqa: C901, PLR0911, PLR0912 - a case per kind
@@ -34,7 +37,7 @@ def _words(results: Results, remark: facts.Remark) -> RemarkWords:  # noqa: C901
         return f"{preposition(groups)} {listed(tuple(group_words(groups, g) for g in of))}"
 
     more = cell_remark(results, remark) or unit_remark(results, remark)
-    more = more or spread_remark(results, remark)
+    more = more or spread_remark(results, remark) or reading_remark(results, remark)
     if more is not None:
         return more
     match remark:

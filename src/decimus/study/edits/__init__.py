@@ -88,6 +88,7 @@ from decimus.study.edits.replicates import (
     ChooseHeaderRows,
     ChooseLimits,
     ChooseMeaning,
+    ChoosePairsByRow,
     ChooseReadingsAcross,
     ChooseSameN,
     ChooseSameUnits,
@@ -122,6 +123,7 @@ Edit = (
     | ChooseReadingsAcross
     | ChooseSameN
     | ChooseSameUnits
+    | ChoosePairsByRow
     | ChooseSummaryColumns
     | CountSummaries
     | JoinLevels
@@ -210,6 +212,7 @@ __all__ = [
     "ChooseMethod",
     "ChooseOutcome",
     "ChoosePairs",
+    "ChoosePairsByRow",
     "ChoosePalette",
     "ChoosePower",
     "ChooseReadingsAcross",

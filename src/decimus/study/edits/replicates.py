@@ -57,6 +57,22 @@ class ChooseSameUnits(SheetEdit, frozen=True, kw_only=True):
         return replace(sheet, reading=reading)
 
 
+class ChoosePairsByRow(SheetEdit, frozen=True, kw_only=True):
+    """Say whether the values of one row belong to one unit that has no name."""
+
+    is_paired: bool
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return "one row is one subject" if self.is_paired else "rows are different units"
+
+    def changed(self, sheet: Sheet) -> Sheet:
+        """The sheet read that way."""
+        reading = replace(sheet.reading, pair_by_row=self.is_paired, same_units=None)
+        return replace(sheet, reading=reading)
+
+
 class ChooseAveraging(SheetEdit, frozen=True, kw_only=True):
     """Average the readings of one unit first, or count every reading.
 

@@ -1,0 +1,304 @@
+"""Remarks on how a table was read: what was taken for granted, left out, averaged or doubted."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from decimus.measurements.families import Family
+from decimus.measurements.lexicon import Sense, Statistic, statistic_named
+from decimus.measurements.observations import Measurements
+from decimus.measurements.variables import is_time_order
+from decimus.study.readings import Reading
+from decimus.study.studies import Source
+from decimus.terms import Layout
+
+
+@dataclass(frozen=True)
+class LayoutDoubted:
+    """Another layout is nearly as likely."""
+
+    rival: Layout
+
+
+@dataclass(frozen=True)
+class HeadingsDoubted:
+    """The numbers in the first row, taken for headings, could be measurements."""
+
+    texts: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class OtherSigns:
+    """Cells with the other decimal sign, read for what they are."""
+
+    cells: tuple[str, ...]
+    sign: str
+
+
+@dataclass(frozen=True)
+class OtherOutcomes:
+    """Other columns that hold measurements and could be meant."""
+
+    columns: tuple[int, ...]
+
+
+@dataclass(frozen=True)
+class ColumnsNotUsed:
+    """Columns of numbers that are neither outcome nor group nor unit."""
+
+    names: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class ErrorsNotUsed:
+    """A column of known errors beside single measurements."""
+
+    names: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class OtherTables:
+    """Other tables in the same file."""
+
+    names: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class TableBelow:
+    """Another table in the same sheet, below this one."""
+
+    row: int
+
+
+@dataclass(frozen=True)
+class TwoValues:
+    """The outcome is 0 or 1 only, so that means are shares."""
+
+    texts: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class PairedByRow:
+    """The values of one row are taken as of one subject, which has no name."""
+
+    times: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class MayBePairs:
+    """Columns of equal length whose rows could belong to the same subjects."""
+
+    count: int
+
+
+@dataclass(frozen=True)
+class PairsLost:
+    """Times in one column without a word on whose they are."""
+
+    levels: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class TakenAsSame:
+    """Names that are taken as the same units, or blocks, although it is not sure.
+
+    `other` is a column that could as well name them, `is_forced` that nothing but one value per
+    cell says so.
+    """
+
+    heading: str
+    other: int | None
+    is_forced: bool
+
+
+@dataclass(frozen=True)
+class ReadingsAveraged:
+    """Several measurements of one unit are averaged first."""
+
+    heading: str
+    variable: int | None
+    readings: tuple[int, int]
+    before: int
+    after: int
+
+
+@dataclass(frozen=True)
+class RowsWithoutGroup:
+    """Measurements in rows that name no group."""
+
+    rows: tuple[int, ...]
+
+
+@dataclass(frozen=True)
+class LongerRows:
+    """Rows that reach beyond the headings."""
+
+    rows: tuple[int, ...]
+
+
+ReadingRemark = (
+    LayoutDoubted
+    | HeadingsDoubted
+    | OtherSigns
+    | OtherOutcomes
+    | ColumnsNotUsed
+    | ErrorsNotUsed
+    | OtherTables
+    | TableBelow
+    | TwoValues
+    | PairedByRow
+    | MayBePairs
+    | PairsLost
+    | TakenAsSame
+    | ReadingsAveraged
+    | RowsWithoutGroup
+    | LongerRows
+)
+
+_MOST_NAMED = 20
+_FEWEST_PAIRS = 3
+_MOST_PAIRED = 3
+"""Columns side by side that could hold the same subjects without saying so."""
+
+
+def remarks_on_reading(
+    measurements: Measurements,
+    reading: Reading,
+    source: Source,
+    outcome: int | None,
+    factors: tuple[int, ...] | None,
+) -> list[ReadingRemark]:
+    """What was doubted or left out in reading a table.
+
+    Args:
+        measurements: what was read.
+        reading: what the user has said, which is doubted no more.
+        source: where the table came from.
+        outcome: the outcome as said.
+        factors: the factors as said.
+    """
+    shape = measurements.shape
+    found: list[ReadingRemark] = []
+    verdict = shape.verdict
+    if verdict is not None and verdict.rival is not None:
+        found.append(LayoutDoubted(verdict.rival))
+    if shape.block.doubtful_headings and reading.header_rows is None and reading.has_header is None:
+        headings = tuple(p.heading for p in shape.columns if p.heading)
+        found.append(HeadingsDoubted(headings))
+    if shape.other_signs:
+        found.append(OtherSigns(shape.other_signs, shape.decimal))
+    if measurements.longer_rows:
+        found.append(LongerRows(measurements.longer_rows))
+    if measurements.without_group:
+        found.append(RowsWithoutGroup(measurements.without_group))
+    if shape.block.next_row is not None:
+        found.append(TableBelow(shape.block.next_row))
+    if source.others:
+        found.append(OtherTables(source.others))
+    found += _on_design(measurements, reading)
+    found += _on_columns(measurements, outcome, factors)
+    if not measurements.is_summarised and (texts := _two_values(measurements)):
+        found.append(TwoValues(texts))
+    return found
+
+
+def _on_design(measurements: Measurements, reading: Reading) -> list[ReadingRemark]:
+    """Who was measured again, and whose readings are averaged."""
+    shape, units = measurements.shape, measurements.units
+    found: list[ReadingRemark] = []
+    is_said = reading.same_units is not None or reading.subject is not None
+    if shape.pairs_by_row and reading.pair_by_row is None:
+        found.append(PairedByRow(tuple(group.levels[0] for group in measurements.groups)))
+    elif _may_be_pairs(measurements, reading):
+        found.append(MayBePairs(len(shape.measured)))
+    if units.is_same and not shape.pairs_by_row and not is_said and not units.is_decided:
+        found.append(TakenAsSame(units.heading, units.other_variable, units.is_forced))
+    if units.is_averaged and reading.within is None:
+        column = units.variable if units.variable is not None and units.variable >= 0 else None
+        found.append(
+            ReadingsAveraged(
+                units.heading,
+                column,
+                units.readings,
+                measurements.reading_count,
+                measurements.count,
+            )
+        )
+    if shape.layout is Layout.LONG and units.variable is None:
+        for factor in measurements.factors:
+            texts = tuple(level.text for level in factor.levels)
+            if is_time_order(texts) and _are_equal(measurements):
+                found.append(PairsLost(texts))
+    return found
+
+
+def _may_be_pairs(measurements: Measurements, reading: Reading) -> bool:
+    shape = measurements.shape
+    if shape.layout is not Layout.COLUMNS or shape.row_names is not None or shape.side_factors:
+        return False
+    if reading.pair_by_row is not None or reading.same_units is not None or shape.has_two_headers:
+        return False
+    few = 2 <= len(shape.measured) <= _MOST_PAIRED
+    siblings = shape.family not in (Family.AMOUNTS, Family.TRIALS, Family.NONE)
+    return few and siblings and _are_equal(measurements)
+
+
+def _are_equal(measurements: Measurements) -> bool:
+    counts = {group.n for group in measurements.groups}
+    return len(measurements.groups) > 1 and len(counts) == 1 and min(counts) >= _FEWEST_PAIRS
+
+
+def _on_columns(
+    measurements: Measurements, outcome: int | None, factors: tuple[int, ...] | None
+) -> list[ReadingRemark]:
+    """Columns of numbers that are left out, and those that could be the outcome instead."""
+    shape, roles = measurements.shape, measurements.shape.roles
+    found: list[ReadingRemark] = []
+    used: set[int | None] = {f.variable for f in measurements.factors}
+    used |= {measurements.outcome.variable, measurements.units.variable, shape.row_names}
+    used |= {*shape.readings, *shape.summary_columns}
+    if roles is not None:
+        used.add(roles.reading)
+        errors, others, beside = [], [], []
+        for c in roles.outcomes:
+            if c in used:
+                continue
+            named = statistic_named(shape.column(c).heading)
+            if named is not None and named.statistic in _ERRORS:
+                errors.append(c)
+            elif shape.column(c).is_about(Sense.COVARIATE):
+                beside.append(c)
+            else:
+                others.append(c)
+        if others and outcome is None:
+            found.append(OtherOutcomes(tuple(others)))
+        elif others:
+            beside += others
+        if errors:
+            found.append(ErrorsNotUsed(tuple(map(shape.name, errors))))
+        known = {*used, *others, *errors, *beside}
+        beside += [
+            p.index
+            for p in shape.columns
+            if p.is_numeric and p.index not in known and factors is None
+        ]
+        if beside:
+            found.append(ColumnsNotUsed(tuple(shape.name(c) for c in sorted(set(beside)))))
+    elif beside_block := [c for c in shape.beside if c not in used]:
+        found.append(ColumnsNotUsed(tuple(map(shape.name, beside_block))))
+    return found
+
+
+_ERRORS = frozenset({Statistic.ERROR, Statistic.SD, Statistic.SE, Statistic.MARGIN})
+
+
+def _two_values(measurements: Measurements) -> tuple[str, ...]:
+    """The two values of an outcome that holds no others; none for any other."""
+    seen: set[float] = set()
+    for group in measurements.groups:
+        seen.update(group.values[:_MOST_NAMED] if len(seen) < 3 else ())
+        if len(seen) > 2:
+            return ()
+    if seen != {0.0, 1.0} or any(set(group.values) - seen for group in measurements.groups):
+        return ()
+    return ("0", "1")

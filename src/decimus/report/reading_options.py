@@ -1,0 +1,107 @@
+"""A reading as options of the command line, so that what is said here can be said there."""
+
+from __future__ import annotations
+
+from msgspec.structs import replace
+
+from decimus.analysis.results import Results
+from decimus.measurements.shapes import TableShape
+from decimus.study.edits import Edit
+from decimus.study.questions import Question
+from decimus.study.readings import CELLS, NOBODY, Reading
+from decimus.terms import Layout
+
+Options = tuple[str, ...]
+
+
+def options_of_edit(results: Results, edit: Edit) -> Options | None:
+    """The options that do what an edit does to the reading; None where none do."""
+    study = edit.apply(results.study)
+    before, after = results.question, study.questions[results.number]
+    sheet = study.sheets[before.sheet]
+    if sheet.table is not results.sheet.table:
+        return None
+    reading = options_between(results.measurements.shape, results.sheet.reading, sheet.reading)
+    asked = _asked(results, before, after)
+    if reading is None or asked is None or not (reading or asked):
+        return None
+    return (*reading, *asked)
+
+
+def options_between(shape: TableShape, before: Reading, after: Reading) -> Options | None:
+    """The options that say what one reading says more than another.
+
+    None where something is said that no option says.
+    """
+    said: list[str] = []
+    plain = before
+    if after.layout is not None and after.layout is not before.layout:
+        said += ["--layout", after.layout.value]
+        plain = replace(plain, layout=after.layout)
+    if after.decimal is not None and after.decimal != before.decimal:
+        said += ["--decimal", after.decimal]
+        plain = replace(plain, decimal=after.decimal)
+    if after.header_rows is not None and after.header_rows != before.header_rows:
+        said += ["--heading-rows", str(after.header_rows)]
+    plain = replace(plain, header_rows=after.header_rows, has_header=after.has_header)
+    units = _units(shape, before, after)
+    if units is None:
+        return None
+    said += units
+    plain = replace(
+        plain,
+        same_units=after.same_units,
+        subject=after.subject,
+        pair_by_row=after.pair_by_row,
+        within=after.within,
+        is_block=after.is_block,
+    )
+    if after.counts_summaries and not before.counts_summaries:
+        said.append("--with-summaries")
+        plain = replace(plain, counts_summaries=True)
+    if after.has_row_names is not None and after.has_row_names != before.has_row_names:
+        said += ["--row-names", "yes" if after.has_row_names else "no"]
+    plain = replace(plain, has_row_names=after.has_row_names)
+    if after.readings_across is False and before.readings_across is not False and shape.readings:
+        said += ["--value", shape.name(shape.readings[0])]
+        plain = replace(plain, readings_across=False)
+    if after.summary.meaning is not None and after.summary.meaning is not before.summary.meaning:
+        said += ["--meaning", after.summary.meaning.value]
+        plain = replace(plain, summary=replace(plain.summary, meaning=after.summary.meaning))
+    return tuple(said) if plain == after else None
+
+
+def _units(shape: TableShape, before: Reading, after: Reading) -> list[str] | None:
+    """Who is the same again, and whose readings are averaged."""
+    said: list[str] = []
+    if after.pair_by_row is not None and after.pair_by_row != before.pair_by_row:
+        said.append("--pair-by-row" if after.pair_by_row else "--independent")
+    elif after.same_units is False and before.same_units is not False:
+        said.append("--independent")
+    elif after.same_units and (not before.same_units or after.subject != before.subject):
+        column = after.subject if after.subject is not None else shape.row_names
+        if column is None or column < 0:
+            return None
+        said += ["--subject", shape.name(column)]
+    if after.within is not None and after.within != before.within:
+        if after.within != NOBODY and after.within < 0:
+            return None
+        said += ["--within", "none" if after.within == NOBODY else shape.name(after.within)]
+    return said
+
+
+def _asked(results: Results, before: Question, after: Question) -> Options | None:
+    """The options that choose outcome and factors."""
+    shape = results.measurements.shape
+    said: list[str] = []
+    if after.outcome is not None and after.outcome not in (before.outcome, CELLS):
+        if shape.layout is not Layout.LONG:
+            return None
+        said += ["--value", shape.name(after.outcome)]
+    if after.factors is not None and after.factors != before.factors:
+        if any(factor < 0 for factor in after.factors):
+            return None
+        for factor in after.factors:
+            said += ["--group", shape.name(factor)]
+    other = replace(after, outcome=before.outcome, factors=before.factors)
+    return tuple(said) if other == before or not said else None

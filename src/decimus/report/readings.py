@@ -1,0 +1,69 @@
+"""How a table is read and how else it could be, as a record and as text."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from decimus.analysis.results import Results
+from decimus.report.reading_options import options_between
+from decimus.report.records import remark_records
+from decimus.wording.alternatives import alternative_words
+from decimus.wording.readings import reading_sentence
+from decimus.wording.remarks import remark_words
+from decimus.wording.spans import plain_text
+
+Record = dict[str, Any]
+
+
+def check_record(results: Results) -> Record:
+    """How the table is read, its groups, what is doubted, and the other readings."""
+    groups = results.groups
+    shape = results.measurements.shape
+    others: list[Record] = []
+    for found in results.alternatives:
+        options = options_between(shape, results.sheet.reading, found.reading)
+        if options:
+            others.append({"text": alternative_words(found), "options": list(options)})
+    outcome = groups.measurements.outcome
+    return {
+        "reading": plain_text(reading_sentence(results)),
+        "layout": shape.layout.value,
+        "outcome": outcome.name if outcome.is_named else None,
+        "unit": outcome.unit or None,
+        "factors": [factor.factor.name for factor in groups.factors],
+        "groups": [
+            {
+                "levels": list(group.levels),
+                "n": group.n if group.is_n_known else None,
+                "missing": group.missing,
+            }
+            for group in groups.shown
+        ],
+        "questions": sum(remark.is_open for remark in remark_words(results)),
+        "remarks": remark_records(results),
+        "instead": others,
+    }
+
+
+def check_text(record: Record) -> str:
+    """The same for a terminal; remarks go elsewhere."""
+    lines = [record["reading"], ""]
+    for group in record["groups"]:
+        n = "n unknown" if group["n"] is None else f"n = {group['n']}"
+        missing = f", {group['missing']} missing" if group["missing"] else ""
+        lines.append(f"  {', '.join(group['levels'])}: {n}{missing}")
+    instead = [
+        *(other for remark in record["remarks"] for other in remark["instead"]),
+        *record["instead"],
+    ]
+    if instead:
+        lines += ["", "It could also be read so:"]
+    for other in instead:
+        options = " ".join(_quoted(option) for option in other["options"])
+        lines.append(f"  {other['text']}: {options}")
+    return "\n".join(lines)
+
+
+def _quoted(option: str) -> str:
+    safe = option.replace("'", "'\\''")
+    return option if option and all(c.isalnum() or c in "-_./" for c in option) else f"'{safe}'"

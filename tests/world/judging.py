@@ -1,0 +1,147 @@
+"""Whether a table was read as it was meant, and whether the reader said where it doubted."""
+
+from __future__ import annotations
+
+from collections import Counter
+from dataclasses import dataclass
+
+from decimus.analysis.results import Results
+from decimus.errors import InputError
+from decimus.formats.table_files import table_of_bytes
+from decimus.study.edits import BringInTable
+from decimus.study.studies import Study
+from decimus.wording.remarks import remark_words
+from tests.world.experiments import Experiment
+from tests.world.writers import Written
+
+
+@dataclass(frozen=True)
+class Verdict:
+    """What came of it: "right", "asked" (right and a question open), "other asked" (another
+    reading, the right one among those offered), "told", "refused" or "wrong"."""
+
+    outcome: str
+    why: str = ""
+
+
+def judged(made: Experiment, table: Written) -> Verdict:
+    """The verdict on one table."""
+    try:
+        found = table_of_bytes(table.content, "t", title="t")
+        study = BringInTable(table=found.table).apply(Study())
+        results = Results(study)
+        if results.problem is not None:
+            return Verdict("refused", results.problem.what)
+    except InputError as error:
+        return Verdict("refused", error.what)
+    why = _differs(results, made, table)
+    words = remark_words(results)
+    asks = [remark for remark in words if remark.is_open]
+    if not why:
+        return Verdict("asked" if asks else "right")
+    if _leads_to_it(study, results, made, table, deep=True):
+        return Verdict("other asked", why)
+    if asks and any(
+        not _differs(Results(_said(study, other)), made, table) for other in results.alternatives
+    ):
+        return Verdict("other asked", why)
+    return Verdict("wrong", why)
+
+
+def _leads_to_it(
+    study: Study, results: Results, made: Experiment, table: Written, *, deep: bool
+) -> bool:
+    """Whether the answer to a question, or to two, is what was meant."""
+    for remark in remark_words(results):
+        for _, edit in remark.fixes:
+            answered = edit.apply(study)
+            other = Results(answered)
+            if other.problem is not None:
+                continue
+            if not _differs(other, made, table):
+                return True
+            if deep and remark.is_open and _leads_to_it(answered, other, made, table, deep=False):
+                return True
+    return False
+
+
+def _said(study: Study, other: object) -> Study:
+    from msgspec.structs import replace
+
+    sheet = study.sheets[0]
+    return study.with_sheet(0, replace(sheet, reading=other.reading))  # type: ignore[attr-defined]
+
+
+def _differs(results: Results, made: Experiment, table: Written) -> str:
+    """How the reading differs from what was meant; "" where it does not."""
+    measurements = results.measurements
+    if table.summary is not None:
+        return _summary_differs(results, made, table)
+    if measurements.is_summarised:
+        return "read as summaries"
+    want = Counter(
+        (
+            _plain_levels(levels, made),
+            tuple(sorted(round(_mean(r), 6) for r in units if r)),
+        )
+        for levels, units in made.groups().items()
+    )
+    got = Counter(
+        (
+            frozenset(_plain(level) for level in group.levels),
+            tuple(sorted(round(v, 6) for v in group.values)),
+        )
+        for group in measurements.groups
+    )
+    if want != got:
+        return f"groups {[(sorted(k[0]), len(k[1])) for k in got][:4]} of {made.design}"
+    if table.is_open:
+        return ""
+    if made.is_within != measurements.units.is_same:
+        return f"{made.design} read as {'same' if measurements.units.is_same else 'independent'}"
+    return _names_differ(results, made, table)
+
+
+def _names_differ(results: Results, made: Experiment, table: Written) -> str:
+    outcome = results.measurements.outcome
+    if table.layout == "long":
+        name, unit, _ = made.outcome
+        if _plain(outcome.name.replace("_", " ")) != _plain(name):
+            return f"outcome called {outcome.name}"
+        if outcome.unit not in ("", unit):
+            return f"unit {outcome.unit}"
+    return ""
+
+
+def _summary_differs(results: Results, made: Experiment, table: Written) -> str:
+    measurements = results.measurements
+    if not measurements.is_summarised:
+        return f"summaries read as measurements ({measurements.shape.layout.value})"
+    wanted = table.summary or {}
+    want = {_plain_levels(levels, made): found for levels, found in wanted.items()}
+    for group in measurements.groups:
+        key = frozenset(_plain(level) for level in group.levels)
+        if key not in want or group.given is None:
+            return f"group {group.levels}"
+        mean, sd, n = want.pop(key)
+        given = group.given
+        if given.given_mean != mean or given.given_n != n:
+            return f"mean {given.given_mean} or n {given.given_n}"
+        if given.standard_deviation is None or abs(given.standard_deviation - sd) > 1e-6 * sd:
+            return f"SD {given.standard_deviation}, not {sd}"
+    return f"{len(want)} groups lost" if want else ""
+
+
+def _mean(values: list[str]) -> float:
+    return sum(map(float, values)) / len(values)
+
+
+def _plain_levels(levels: tuple[str, ...], made: Experiment) -> frozenset[str]:
+    return frozenset(_plain(level) for level in levels)
+
+
+def _plain(text: str) -> str:
+    words = text.strip().casefold().replace(",", ".").split()
+    if len(words) > 1 and words[0].replace(".", "", 1).isdecimal():
+        return words[0]
+    return " ".join(words)
