@@ -81,9 +81,7 @@ def experiment(rng: random.Random, design: str | None = None) -> Experiment:
             count_here = count if rng.random() < 0.7 else max(3, count - rng.randint(0, 2))
             ids = [f"{taken + i + 1}" for i in range(count_here)]
             taken += count_here
-            values[cell] = {
-                i: [number(rank) for _ in range(number_of_readings)] for i in ids
-            }
+            values[cell] = {i: [number(rank) for _ in range(number_of_readings)] for i in ids}
         return Experiment(design, factors, outcome, word, values)
     if design == "blocks":
         word = rng.choice(BLOCKS)

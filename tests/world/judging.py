@@ -11,6 +11,7 @@ from decimus.formats.table_files import table_of_bytes
 from decimus.study.edits import BringInTable
 from decimus.study.studies import Study
 from decimus.wording.remarks import remark_words
+from decimus.workflows.opening import first_reading
 from tests.world.experiments import Experiment
 from tests.world.writers import Written
 
@@ -28,7 +29,8 @@ def judged(made: Experiment, table: Written) -> Verdict:
     """The verdict on one table."""
     try:
         found = table_of_bytes(table.content, "t", title="t")
-        study = BringInTable(table=found.table).apply(Study())
+        edit = BringInTable(table=found.table, reading=first_reading(found))
+        study = edit.apply(Study())
         results = Results(study)
         if results.problem is not None:
             return Verdict("refused", results.problem.what)

@@ -118,9 +118,7 @@ def _columns(rng: random.Random, made: Experiment, out: Written) -> Rows:
     if named < 0.5:
         word = rng.choice([*TRIALS, made.unit_word, "", "No.", "#"])
         style = rng.choice(["number", "word"]) if word not in ("", "No.", "#") else "number"
-        names = [
-            f"{word} {r + 1}" if style == "word" else str(r + 1) for r in range(len(body))
-        ]
+        names = [f"{word} {r + 1}" if style == "word" else str(r + 1) for r in range(len(body))]
         rows = [[word, *rows[0]], *([n, *line] for n, line in zip(names, body, strict=True))]
         out.causes.append("rows are numbered")
         if equal and rng.random() < 0.4:
@@ -139,9 +137,7 @@ def _columns(rng: random.Random, made: Experiment, out: Written) -> Rows:
     return rows
 
 
-def _summary_rows(
-    rng: random.Random, columns: list[list[str]], digits: int, out: Written
-) -> Rows:
+def _summary_rows(rng: random.Random, columns: list[list[str]], digits: int, out: Written) -> Rows:
     out.causes.append("rows of summaries")
     means = [f"{_mean(c):.{digits + 1}f}" for c in columns]
     found = [[rng.choice(MEANS), *means]]
@@ -170,10 +166,7 @@ def _rows(rng: random.Random, made: Experiment, out: Written) -> Rows:
     across = [f"{stem} {n + 1}".strip() for n in range(longest)]
     if rng.random() < 0.1:
         across, _ = ordinal[:longest], out.causes.append("ordinals across")
-    names = [
-        f"{f.name} ({f.unit})" if f.unit else f.name
-        for f in made.factors
-    ]
+    names = [f"{f.name} ({f.unit})" if f.unit else f.name for f in made.factors]
     rows = [[*names, *across]]
     for cell, values in groups.items():
         rows.append([*cell, *values, *[""] * (longest - len(values))])
@@ -237,9 +230,7 @@ def _long(rng: random.Random, made: Experiment, out: Written) -> Rows:
     if has_units:
         causes.append("ids")
         columns.append((made.unit_word, [line[1] for line in lines]))
-    factors = [
-        (name, [line[0][i] for line in lines]) for i, name in enumerate(names)
-    ]
+    factors = [(name, [line[0][i] for line in lines]) for i, name in enumerate(names)]
     if rng.random() < 0.5:
         columns += factors
     else:
@@ -258,7 +249,9 @@ def _long(rng: random.Random, made: Experiment, out: Written) -> Rows:
         columns.append(("notes", [rng.choice(["", "", "", "wilted", "late"]) for _ in lines]))
     if rng.random() < 0.1 and not has_units:
         causes.append("row numbers")
-        columns.insert(0, (rng.choice(["", "No", "row", "x"]), [str(i + 1) for i in range(len(lines))]))
+        columns.insert(
+            0, (rng.choice(["", "No", "row", "x"]), [str(i + 1) for i in range(len(lines))])
+        )
     return [[name for name, _ in columns], *map(list, zip(*(c for _, c in columns), strict=True))]
 
 
@@ -321,7 +314,7 @@ def _summarised(rng: random.Random, made: Experiment, out: Written) -> Rows:
     for cell, values in _one_each(made).items():
         m = f"{_mean(values):.{digits + 1}f}"
         root = len(values) ** 0.5
-        s = f"{max(_sd(values), 10.0 ** -digits) / (root if is_error else 1):.{digits + 2}f}"
+        s = f"{max(_sd(values), 10.0**-digits) / (root if is_error else 1):.{digits + 2}f}"
         out.summary[cell] = (float(m), float(s) * (root if is_error else 1), len(values))
         both = {"columns": [m, s], "±": [f"{m} ± {s}"], "()": [f"{m} ({s})"]}[style]
         rows.append([*cell, *both, str(len(values))])
@@ -330,7 +323,9 @@ def _summarised(rng: random.Random, made: Experiment, out: Written) -> Rows:
 
 def _bytes(rng: random.Random, rows: Rows, out: Written) -> bytes:
     """Title lines, notes, delimiter, decimal sign, encoding."""
-    delimiter, sign = rng.choice([(",", "."), (",", "."), (";", "."), (";", ","), ("\t", "."), ("\t", ",")])
+    delimiter, sign = rng.choice(
+        [(",", "."), (",", "."), (";", "."), (";", ","), ("\t", "."), ("\t", ",")]
+    )
     if sign == ",":
         rows = [[_commas(cell) for cell in row] for row in rows]
     width = max(map(len, rows))

@@ -2,12 +2,17 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
+from itertools import pairwise
+
+import numpy as np
 
 from decimus.measurements.families import Family
 from decimus.measurements.lexicon import Sense, Statistic, statistic_named
 from decimus.measurements.observations import Measurements
 from decimus.measurements.variables import is_time_order
+from decimus.statistics.student_t import t_quantile
 from decimus.study.readings import Reading
 from decimus.study.studies import Source
 from decimus.terms import Layout
@@ -238,9 +243,44 @@ def _may_be_pairs(measurements: Measurements, reading: Reading) -> bool:
         return False
     if reading.pair_by_row is not None or reading.same_units is not None or shape.has_two_headers:
         return False
-    few = 2 <= len(shape.measured) <= _MOST_PAIRED
-    siblings = shape.family not in (Family.AMOUNTS, Family.TRIALS, Family.NONE)
-    return few and siblings and _are_equal(measurements)
+    if not 2 <= len(shape.measured) <= _MOST_PAIRED or not _are_equal(measurements):
+        return False
+    if shape.family is Family.TIMES:
+        return True
+    if shape.family not in (Family.NAMES, Family.STEPS):
+        return False
+    words = {word for group in measurements.groups for word in group.levels[0].lower().split()}
+    return bool(words & _SIDES) or _go_together(measurements)
+
+
+_SIDES = frozenset(
+    "left|right|old|new|first|second|mother|father|upper|lower|inner|outer|front|back|links|rechts"
+    "|gauche|droite|izquierda|derecha|sinistra|destra|esquerda|direita|vänster|höger|l|r".split("|")
+)
+"""Words for two that belong together."""
+_CHANCE = 0.05
+
+
+def _go_together(measurements: Measurements) -> bool:
+    """Whether rows that are high in one column are high in the next, more than by chance.
+
+    By the t of the product–moment correlation of neighbouring columns, r √((n − 2)/(1 − r²)).
+    """
+    columns = [np.asarray(group.values, float) for group in measurements.groups]
+    if any(group.missing for group in measurements.groups):
+        return False
+    n = len(columns[0])
+    if n < _FEWEST_CORRELATED or any(np.ptp(column) == 0 for column in columns):
+        return False
+    for first, second in pairwise(columns):
+        r = float(np.corrcoef(first, second)[0, 1])
+        t = r * math.sqrt((n - 2) / max(1e-12, 1 - r * r))
+        if t < t_quantile(1 - _CHANCE / 2, n - 2):
+            return False
+    return True
+
+
+_FEWEST_CORRELATED = 5
 
 
 def _are_equal(measurements: Measurements) -> bool:

@@ -9,13 +9,14 @@ from pathlib import Path
 
 from decimus.errors import InputError
 from decimus.formats.decoding import decoded
-from decimus.formats.delimited import decoded_table
+from decimus.formats.delimited import decoded_table, find_delimiter
 from decimus.formats.files import name_in_words, read_bytes, stored_path
 from decimus.formats.progress import Progress, no_progress
 from decimus.formats.workbooks import chosen_block, is_workbook, sheet_blocks
 from decimus.study.studies import Source
 from decimus.study.tables import Table
 
+_LOOKED_AT = 20_000
 _WORKBOOKS = (".xlsx", ".xlsm", ".xls", ".ods")
 
 
@@ -29,12 +30,14 @@ class FoundTable:
         parts: the names of all tables in it; one or none for a file of one table.
         has_true_numbers: whether its cells hold numbers rather than their text, so that a
             point in them marks decimals whatever other cells look like.
+        has_semicolons: whether semicolons part its cells, as where commas mark decimals.
     """
 
     table: Table
     source: Source
     parts: tuple[str, ...] = ()
     has_true_numbers: bool = False
+    has_semicolons: bool = False
 
 
 def table_in(
@@ -119,7 +122,16 @@ def table_of_bytes(
         if table is not None:
             return FoundTable(table, Source())
     table = decoded_table(content, where, delimiter, title=title, progress=progress)
-    return FoundTable(table, Source())
+    parted = delimiter or find_delimiter(_head(content, where))
+    return FoundTable(table, Source(), has_semicolons=parted == ";")
+
+
+def _head(content: bytes, where: str) -> str:
+    """The first lines, as far as they tell what parts cells."""
+    try:
+        return decoded(content[:_LOOKED_AT], where)
+    except InputError:
+        return ""
 
 
 def _in_workbook(

@@ -113,12 +113,16 @@ def _title_rows(rows: Rows, filled: list[int], decimal: str) -> tuple[int, ...]:
             if not (_leads_to_names(rows, filled, r, usual, decimal)):
                 break
             titles.append(r)
-        elif all_text and filled[r] <= usual and _is_prose(texts, is_apart=is_apart and below):
+        elif (
+            all_text
+            and filled[r] <= usual + 3 * below
+            and _is_prose(texts, is_apart=is_apart and below)
+        ):
             # A comma in a title makes cells of it; headings do not start with a space.
             if not (is_narrow or below or is_apart):
                 break
             titles.append(r)
-        elif (
+        elif (starts and is_apart and filled[r] == 2 and kinds[0] is CellKind.TEXT and below) or (
             is_apart
             and all_text
             and filled[r] <= 2
@@ -268,6 +272,11 @@ def _are_amounts_over(top: list[Cell], below: list[list[Cell]]) -> bool:
     if years and outside:
         return True
     rises = all(a < b for a, b in pairwise(values))
+    if years and all(b - a == 1 for a, b in pairwise(values)):
+        return True
+    few_round = 2 * sum(value % 5 == 0 for value in others) < len(others)
+    if rises and len(values) > 2 and few_round and all(value % 5 == 0 for value in values):
+        return True
     return rises and (outside or (len(values) > 2 and _are_even(values)))
 
 

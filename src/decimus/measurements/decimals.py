@@ -14,6 +14,8 @@ _THOUSANDS = re.compile(r"[+-]?[1-9]\d{0,2}([.,])\d{3}(?:\1\d{3})*")
 _SEVERAL = re.compile(r"[+-]?[1-9]\d{0,2}([.,])\d{3}(?:\1\d{3})+")
 _INSIDE = re.compile(r"\d{1,30}(?:[.,]\d{1,30}){1,4}")
 _LONGEST = 40
+_SHARE = 5
+"""Of so many numbers one at least has to be whole for those to say what the others are."""
 _ALIKE = 30.0
 """How many times as large a number may be as the others for both to be of one kind."""
 
@@ -34,7 +36,7 @@ class DecimalVote:
     others: tuple[str, ...]
 
 
-def decimal_vote(columns: Iterable[Sequence[str]]) -> DecimalVote:
+def decimal_vote(columns: Iterable[Sequence[str]], likely: str = ".") -> DecimalVote:
     """The decimal sign of a table.
 
     A cell is clear where it can be read in one way only: "3,5", "0.251", "1.234,5". One such
@@ -43,6 +45,7 @@ def decimal_vote(columns: Iterable[Sequence[str]]) -> DecimalVote:
 
     Args:
         columns: the cells of the table, column by column.
+        likely: the sign that the file suggests where no cell decides it.
     """
     votes = {".": 0, ",": 0}
     unclear: list[str] = []
@@ -55,7 +58,9 @@ def decimal_vote(columns: Iterable[Sequence[str]]) -> DecimalVote:
         for cell in column:
             text = cell.strip().translate(MINUS)
             if text.isdecimal() and len(text) < _LONGEST:
-                whole.append(float(text))
+                # One above all others may be a heading.
+                if open_cells:
+                    whole.append(float(text))
             elif len(text) < _LONGEST and ("," in text or "." in text) and _CELL.fullmatch(text):
                 if sign := _clear_sign(text):
                     votes[sign] += 1
@@ -67,7 +72,11 @@ def decimal_vote(columns: Iterable[Sequence[str]]) -> DecimalVote:
                 elif _THOUSANDS.fullmatch(text):
                     open_cells.append(text)
             elif len(text) < _LONGEST and ("±" in text or "(" in text or "+/-" in text):
-                for number in _INSIDE.findall(text):
+                numbers = _INSIDE.findall(text)
+                clear = "".join(map(_clear_sign, numbers))
+                for number in numbers:
+                    if clear and not _clear_sign(number):
+                        continue  # it is written as the other number in the cell
                     if sign := _clear_sign(number):
                         votes[sign] += 1
                         sizes.append(abs(_value(number, sign)))
@@ -75,7 +84,8 @@ def decimal_vote(columns: Iterable[Sequence[str]]) -> DecimalVote:
                         open_cells.append(number)
         usual = statistics.median([size for size in sizes if size] or [0.0])
         # A whole number among decimals says nothing, beside thousands it does.
-        usual_whole = statistics.median([size for size in whole if size] or [usual])
+        enough = len(whole) * _SHARE >= len(open_cells)
+        usual_whole = statistics.median([size for size in whole if size and enough] or [usual])
         for text in open_cells:
             sign = "," if "," in text else "."
             size = abs(float(text.replace(",", ".")))
@@ -90,6 +100,7 @@ def decimal_vote(columns: Iterable[Sequence[str]]) -> DecimalVote:
     doubtful = ""
     if not (votes["."] or votes[","] or has_groups):
         doubtful = next((text for text in unclear if "," in text), "")
+        sign = likely if doubtful else "."
     return DecimalVote(sign, doubtful, tuple(others[sign]))
 
 

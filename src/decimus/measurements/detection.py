@@ -38,6 +38,7 @@ from decimus.measurements.summary_lines import (
     is_summary_label,
     summary_places,
 )
+from decimus.measurements.variables import is_time_order
 from decimus.study.readings import Reading
 from decimus.study.tables import Table
 from decimus.terms import Layout
@@ -179,6 +180,8 @@ class _Look:
         if not self.profiles or len(self._body) > 12:
             return False
         names = [text for text in self.profiles[0].texts if text]
+        if len(set(names)) < len(names):
+            return False
         kinds = [statistic_named(text) for text in names]
         means = [found for found in kinds if found and found.statistic is Statistic.MEAN]
         return bool(means) and all(kinds) and len(names) > 1
@@ -296,7 +299,9 @@ class _Look:
         block = [profiles[c] for c in parts.measured]
         family = family_of([p.heading for p in block])
         full = len({tuple(bool(cell) for cell in p.cells) for p in block}) == 1
-        return family is Family.TIMES and full and 1 < len(block) < _MOST_TIMES
+        said_so = family is Family.TIMES and is_time_order(tuple(p.heading for p in block))
+        counted = any(sign.isdigit() for p in block for sign in p.heading)
+        return said_so and not counted and full and 1 < len(block) < _MOST_TIMES
 
     def _summary_columns(self) -> tuple[int, ...]:
         """Columns that are named as summaries, or computed from the columns before them."""
@@ -391,7 +396,8 @@ class _Look:
 
 def _vote(rows: Sequence[Sequence[str]], reading: Reading) -> DecimalVote:
     """The decimal sign as said, or by the vote of the cells."""
-    vote = decimal_vote(tuple(column) for column in zip(*rows, strict=False))
+    columns = (tuple(column) for column in zip(*rows, strict=False))
+    vote = decimal_vote(columns, reading.likely_decimal or ".")
     if reading.decimal is None:
         return vote
     return DecimalVote(reading.decimal, "", vote.others if vote.sign == reading.decimal else ())

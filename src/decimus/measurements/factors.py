@@ -2,19 +2,23 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from decimus.measurements.headings import name_and_unit
 from decimus.measurements.lexicon import Sense, Statistic
 from decimus.measurements.shapes import TableShape
 from decimus.measurements.summarised import statistic_and_rest
 from decimus.measurements.variables import Factor, Outcome, levels_of
 from decimus.study.readings import CELLS, HEADINGS, HEADINGS_ABOVE, Reading
-from decimus.terms import Layout
+from decimus.terms import Layout, LevelKind
 
 
 def factor_of(shape: TableShape, reading: Reading, variable: int, texts: tuple[str, ...]) -> Factor:
     """A factor with its levels, whose texts are given in reading order."""
     facts = reading.facts(variable)
     kind, unit, levels = levels_of(texts, facts.kind)
+    if variable == HEADINGS and common_unit(shape) and kind is not LevelKind.AMOUNTS:
+        levels = [replace(level, label=name_and_unit(level.text)[0]) for level in levels]
     name, heading_unit = _factor_name(shape, variable)
     fallback = "group" if variable in (HEADINGS, HEADINGS_ABOVE) else f"column {variable + 1}"
     if variable == HEADINGS_ABOVE:
@@ -46,11 +50,19 @@ def _factor_name(shape: TableShape, variable: int) -> tuple[str, str]:
 
 def block_outcome(shape: TableShape, reading: Reading, typed_unit: str) -> Outcome:
     """The outcome of a block of measurements; the heading of an only column says it."""
-    heading, unit = "", ""
+    heading, unit = "", common_unit(shape)
     if len(shape.measured) == 1 and shape.layout is Layout.COLUMNS:
         heading, unit = name_and_unit(shape.column(shape.measured[0]).heading)
         unit = unit or shape.column(shape.measured[0]).unit
     return _outcome(reading, CELLS, heading, unit or typed_unit)
+
+
+def common_unit(shape: TableShape) -> str:
+    """The unit that stands behind every heading of a block, or in a row under them."""
+    if shape.layout is not Layout.COLUMNS:
+        return ""
+    units = {shape.column(c).unit_in_heading for c in shape.measured}
+    return units.pop() if len(units) == 1 and len(shape.measured) > 1 else ""
 
 
 def long_outcome(shape: TableShape, reading: Reading, column: int, typed_unit: str) -> Outcome:

@@ -75,7 +75,7 @@ def _numbered(texts: tuple[str, ...], stem: str) -> Family:
         numbers = [int(re.sub(r"\D", "", text)) for text in texts if re.sub(r"\D", "", text)]
         plain = all(text.isdecimal() for text in texts)
         if not plain and any(amount_and_unit(text) is None for text in texts):
-            return Family.AMOUNTS
+            return Family.TRIALS  # "# 1", "# 2"
         counts = numbers[0] in (0, 1) and all(b == a + 1 for a, b in pairwise(numbers))
         if counts and len(numbers) == len(texts):
             return Family.TRIALS
@@ -83,8 +83,8 @@ def _numbered(texts: tuple[str, ...], stem: str) -> Family:
     found = senses(stem)
     if found & {Sense.TRIAL, Sense.READING} or (stem != "t" and stem in REPLICATE_SIGNS):
         return Family.TRIALS
-    if found & {Sense.TIME} or stem == "t":
-        return Family.TIMES
+    if found & {Sense.TIME} or (stem == "t" and any(text[1:].strip("0") == "" for text in texts)):
+        return Family.TIMES  # t1, t2 are treatments as well, t0 is none
     if found & {Sense.UNIT, Sense.SUBJECT}:
         return Family.UNITS
     if re.search(r"\d$", texts[0]) and amount_and_unit(texts[0]) is not None:

@@ -159,7 +159,7 @@ def _is_sibling(profile: ColumnProfile, others: Sequence[ColumnProfile]) -> bool
     near = [p.heading for p in others if p.heading][:3]
     if profile.heading.isdecimal():
         return bool(near) and all(h.isdecimal() for h in near)
-    return any((stem := stem_of((profile.heading, h))) is not None and stem for h in near)
+    return any(stem_of((profile.heading, h)) is not None for h in near)
 
 
 def _are_levels(profile: ColumnProfile) -> bool:
@@ -196,7 +196,7 @@ def weighed(
     _weigh_wide(scales, sides, family, has_header=has_header)
     if has_summary_rows:
         scales.add(Layout.COLUMNS, 6, "rows of means stand below")
-    if has_summary_columns and len(sides.block) > 1:
+    if has_summary_columns and len(sides.block) > 1 and sides.names:
         scales.add(Layout.ROWS, 5, "columns of means stand at the right")
     _weigh_long(scales, profiles, sides, family, has_header=has_header)
     return scales.verdict()
@@ -219,7 +219,12 @@ def _weigh_wide(scales: _Scales, sides: Sides, family: Family, *, has_header: bo
     counts_rows = (len(names) == 1 and _names_units(first)) or (has_header and first.names_rows)
     distinct = len(set(zip(*(p.cells for p in names), strict=True))) == len(names[0].cells)
     if counts_rows:
-        scales.add(Layout.COLUMNS, 6, "the names at the left number the rows")
+        are_names = first.is_text and not first.is_about(Sense.TRIAL, Sense.SUBJECT)
+        weight = 4 if are_names and family is Family.TRIALS else 6
+        scales.add(Layout.COLUMNS, weight, "the names at the left number the rows")
+    elif first.is_about(Sense.BLOCK) and not first.is_about(Sense.TIME) and first.is_unique:
+        scales.add(Layout.COLUMNS, 2.5, "the names at the left are of blocks or places")
+        scales.add(Layout.ROWS, 1, "each row has a name of its own")
     elif distinct and not are_readings([p.heading for p in block]):
         scales.add(Layout.ROWS, 2, "each row has a name of its own")
         if any(p.is_about(Sense.GROUP) for p in names) or first.are_steps:
@@ -331,7 +336,7 @@ def level_weight(profile: ColumnProfile, others: Sequence[ColumnProfile] = ()) -
     if len(counts) > 20 or len(counts) * 2 > len(profile.texts):
         return 0.0
     weight = 0.0
-    if profile.has_decimals:
+    if profile.has_decimals and len(counts) * 3 > len(profile.texts):
         weight -= 2
     if profile.is_blocked:
         weight += 3

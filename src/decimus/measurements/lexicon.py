@@ -159,7 +159,7 @@ _SENSES: dict[Sense, str] = {
     "|replication|repetition|charge|tag|nacht|woche|bloc|jour|bloque|día|dia|blocco|giorno|bloco"
     "|blok|dag|partij|chamber|session|round|experiment|site|field|year|donor|litter|culture",
     Sense.TRIAL: "trial|rep|replicate|repeat|repetition|replication|run|test|try|attempt|no|nr"
-    "|number|n|obs|observation|shot|throw|versuch|wiederholung|wdh"
+    "|number|obs|observation|shot|throw|versuch|wiederholung|wdh"
     "|messung|durchgang|essai|répétition|rép|mesure|ensayo|repetición|réplica|prueba|medida"
     "|prova|ripetizione|replica|misura|repetição|ensaio|tentativa|medição|proef|herhaling|meting"
     "|försök|upprepning|replikat|mätning",
@@ -340,6 +340,8 @@ def senses(heading: str) -> frozenset[Sense]:
         return frozenset()
     if words in _BY_WORD:
         return _BY_WORD[words]
+    if is_counter(heading):
+        return frozenset({Sense.ROW, Sense.TRIAL})
     parts = words.split()
     kept = [part for part in parts if part not in _NUMBERED]
     if _IDENTIFIER.fullmatch(words.replace(" ", "")) and len(parts) < 2:
@@ -369,6 +371,32 @@ def is_identifier(heading: str) -> bool:
         or (first in {"id", "no", "nr", "#", "n°", "nº"} and len(words) == 2)
         or _IDENTIFIER.fullmatch(last) is not None
     )
+
+
+def is_counter(heading: str) -> bool:
+    """True for headings that only count rows: "#", "No.", "row"."""
+    return plain(heading).strip(" .:") in _COUNTERS
+
+
+_COUNTERS = frozenset(
+    [
+        "#",
+        "no",
+        "nr",
+        "number",
+        "row",
+        "index",
+        "n°",
+        "nº",
+        "lfd nr",
+        "lfdnr",
+        "nummer",
+        "numéro",
+        "numero",
+        "número",
+        "line",
+    ]
+)
 
 
 def is_statistic_alone(text: str) -> bool:

@@ -9,7 +9,7 @@ import numpy as np
 from decimus.measurements.cells import Integers
 from decimus.measurements.extraction import Observed
 from decimus.measurements.families import Family
-from decimus.measurements.lexicon import Sense, senses
+from decimus.measurements.lexicon import Sense, is_counter, senses
 from decimus.measurements.profiles import ColumnProfile, numbered_stem
 from decimus.measurements.roles import LongRoles
 from decimus.measurements.shapes import TableShape
@@ -142,14 +142,14 @@ def _are_likely_same(
 def _same_in_columns(shape: TableShape, profile: ColumnProfile) -> tuple[bool, bool]:
     """Whether each row of a block, groups in columns, is one unit measured again."""
     family = shape.family
-    counts = profile.is_about(Sense.TRIAL) or not profile.heading
+    counts = profile.is_about(Sense.TRIAL) or not profile.heading or is_counter(profile.heading)
     if family is Family.TIMES and not counts:
         return True, not profile.is_about(Sense.UNIT)
     if profile.are_years:
         return False, False
     if profile.is_about(Sense.BLOCK) and not profile.is_about(Sense.TRIAL):
         return True, not profile.is_about(Sense.TIME, Sense.UNIT)
-    if profile.is_numbered and not profile.is_about(Sense.UNIT, Sense.TRIAL):
+    if profile.is_numbered and not counts and not profile.is_about(Sense.UNIT):
         return True, True
     if profile.is_ascending and not profile.is_numbering and not profile.senses:
         return True, False

@@ -72,6 +72,8 @@ def long_roles(
     if not any(p.is_numeric for p in used):
         used = [p for p in profiles if p.counts]  # measurements may all be the same
     labels = _labels(used, outcome)
+    if not any(not p.is_unique for p in labels):
+        labels = _with_some_levels(used, labels, outcome)
     outcomes = _outcomes(used, labels, outcome)
     labels = [p for p in labels if p.index not in outcomes[:1]]
     reading = _reading_column(labels, unit, factors)
@@ -116,6 +118,18 @@ def _labels(used: Sequence[ColumnProfile], outcome: int | None) -> list[ColumnPr
             found.append(profile)
     undated = [p for p in found if not p.is_dates]
     return (undated if any(not p.is_unique for p in undated) else found)[:_MOST_LABELS]
+
+
+def _with_some_levels(
+    used: Sequence[ColumnProfile], labels: list[ColumnProfile], outcome: int | None
+) -> list[ColumnProfile]:
+    """Where no names recur, numbers that do may be the levels, if others are left to measure."""
+    numeric = [p for p in used if p.is_numeric and p not in labels and p.index != outcome]
+    weights = {p.index: level_weight(p, used) for p in numeric}
+    best = max(numeric, key=lambda p: weights[p.index], default=None)
+    if best is None or weights[best.index] <= 0 or (len(numeric) < 2 and outcome is None):
+        return labels
+    return sorted([*labels, best], key=lambda p: p.index)
 
 
 def identity_weight(profile: ColumnProfile, others: Sequence[ColumnProfile]) -> float:
@@ -207,7 +221,8 @@ def _last_resort(
     """A factor where nothing recurs: names that stand once each."""
     texts = [p for p in labels if p.is_text] or [p for p in profiles if p.is_text]
     free = [p for p in texts if p.index not in outcomes[:1]]
-    words = [p for p in free if not (p.is_numbered or p.is_about(Sense.NOTE))] or free
+    free = [p for p in free if not p.is_about(Sense.NOTE)] or free
+    words = [p for p in free if not p.is_numbered] or free
     return tuple(p.index for p in words[:1])
 
 

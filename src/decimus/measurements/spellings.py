@@ -6,6 +6,8 @@ import re
 from collections.abc import Mapping
 
 _MOST = 200
+_NUMBERING = 4
+"""Letters up to which a word that differs numbers or letters: A, IV, 12b."""
 _SHORTEST = 5
 """Letters from which on one that differs is more likely a slip than another name."""
 
@@ -34,9 +36,24 @@ def _is_one(first: str, second: str) -> bool:
     a, b = _plain(first), _plain(second)
     if a == b:
         return True
+    if _are_numbered_apart(first, second):
+        return False
     if min(len(a), len(b)) < _SHORTEST or re.sub(r"\d", "", a) == re.sub(r"\d", "", b):
         return False
     return _differ_by_one(a, b)
+
+
+def _are_numbered_apart(first: str, second: str) -> bool:
+    """True for "Plot A" and "Plot B", "line 1a" and "line 1b", "AMF+" and "AMF−": other names."""
+    a, b = first.split(), second.split()
+    if len(a) == len(b) and len(a) > 1:
+        apart = [(x, y) for x, y in zip(a, b, strict=True) if x.casefold() != y.casefold()]
+        if len(apart) == 1 and all(len(word) < _NUMBERING for word in apart[0]):
+            return True
+    signs = "+-−–*'′"
+    return first.strip(signs) == second.strip(signs) or [c for c in first if c in signs] != [
+        c for c in second if c in signs
+    ]
 
 
 def _differ_by_one(a: str, b: str) -> bool:

@@ -6,7 +6,7 @@ import re
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
-from decimus.measurements.lexicon import Statistic, statistic_named, statistics_in
+from decimus.measurements.lexicon import Statistic, plain, statistic_named, statistics_in
 from decimus.measurements.numbers import CellKind, read_cell
 from decimus.measurements.profiles import ColumnProfile
 from decimus.study.readings import NOBODY, SummaryColumns
@@ -227,6 +227,7 @@ def _is_pair(text: str, decimal: str) -> bool:
 
 def _named(profiles: Sequence[ColumnProfile], decimal: str) -> list[StatisticColumns] | None:
     """Columns that are named by their statistic, or stand beside one that is."""
+    by_index = {p.index: p for p in profiles}
     ranges = {
         p.index for p in profiles if _mostly(p, lambda t: _are_numbers(split_range(t), decimal))
     }
@@ -236,6 +237,12 @@ def _named(profiles: Sequence[ColumnProfile], decimal: str) -> list[StatisticCol
         if p.is_numeric or p.index in ranges
     }
     sure = {p.index for p in profiles if (named := statistic_named(p.heading)) and named.is_sure}
+    if not sure:
+        # A letter by itself is a name: north, south, a site.
+        kinds = {
+            i: found if len(plain(by_index[i].heading)) > 1 else (None, by_index[i].heading)
+            for i, found in kinds.items()
+        }
     has_upper = any(kind is Statistic.UPPER for kind, _ in kinds.values())
     spreads = [
         i
@@ -246,7 +253,7 @@ def _named(profiles: Sequence[ColumnProfile], decimal: str) -> list[StatisticCol
     ns = [i for i, (kind, _) in kinds.items() if kind is Statistic.N]
     means = [i for i, (kind, _) in kinds.items() if kind is Statistic.MEAN]
     ends = {Statistic.LOWER, Statistic.UPPER}
-    plain = [
+    unnamed = [
         i
         for i, (kind, _) in kinds.items()
         if (kind is None or (kind in ends and i not in spreads and not has_upper))
@@ -254,12 +261,12 @@ def _named(profiles: Sequence[ColumnProfile], decimal: str) -> list[StatisticCol
     ]
     is_named = bool(means)
     if not means:
-        means = _beside_spreads(spreads, plain, kinds)
+        means = _beside_spreads(spreads, unnamed, kinds)
     if not means or not (spreads or (ns and is_named)):
         return None
     if not (sure & {*means, *spreads}) and not _is_tight(means, spreads, ns, kinds):
         return None  # single letters and words that name other things as well
-    free = [i for i in plain if i not in means]
+    free = [i for i in unnamed if i not in means]
     others = [p for p in profiles if p.index in free]
     if any(not _can_name_groups(p) for p in others) or len(others) > 2:
         return None  # there are replicates beside the summary

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 import re
+from collections import Counter
 from collections.abc import Callable, Sequence
 
 from decimus.measurements.lexicon import Sense, Statistic, senses, statistic_named
@@ -77,8 +78,16 @@ def summary_places(
         names: headings beside each other, or names below each other.
         fits: whether the numbers at a place are computed from the others.
     """
+    stems = Counter(numbered_stem((name, f"{name} 1")) for name in names if name[-1:].isdigit())
+    numbered = {
+        i
+        for i, name in enumerate(names)
+        if name[-1:].isdigit() and stems[numbered_stem((name, f"{name} 1"))] > 1
+    }
     sure = {i for i, name in enumerate(names) if is_summary_label(name)}
-    unsure = {i for i, name in enumerate(names) if i not in sure and may_be_summary(name)}
+    unsure = {
+        i for i, name in enumerate(names) if i not in sure | numbered and may_be_summary(name)
+    }
     found = set(sure)
     others = tuple(n for i, n in enumerate(names) if i not in sure | unsure)
     are_numbered = len(others) > 1 and numbered_stem(others) is not None

@@ -101,6 +101,7 @@ class Reading(msgspec.Struct, frozen=True):
         has_header: whether the first row holds names.
         has_row_names: whether the first column of a columns layout names the rows.
         decimal: the decimal sign, "." or ",".
+        likely_decimal: the one that the file suggests where its cells leave it open.
         variables: names, units and kinds of levels.
         unit_name: what one replicate is, in the singular: "flask".
         material: what was measured: "Lemna minor".
@@ -126,6 +127,7 @@ class Reading(msgspec.Struct, frozen=True):
     has_header: bool | None = None
     has_row_names: bool | None = None
     decimal: DecimalSign | None = None
+    likely_decimal: DecimalSign | None = None
     variables: tuple[VariableFacts, ...] = ()
     unit_name: str | None = None
     material: str | None = None

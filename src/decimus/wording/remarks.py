@@ -52,10 +52,11 @@ def _words(results: Results, remark: facts.Remark) -> RemarkWords:  # noqa: C901
             )
         case facts.DoubtfulNumbers(text):
             grouped, decimal = text.replace(",", ""), text.replace(",", ".")
+            shape_sign = results.measurements.shape.decimal
             sheet = results.question.sheet
             return RemarkWords(
                 "measurements",
-                f"“{text}” is read as {grouped}.",
+                f"“{text}” is read as {decimal if shape_sign == ',' else grouped}.",
                 "The comma could also mark decimals; no other number tells.",
                 (
                     (f"it is {decimal}", ChooseDecimalSign(decimal=",", sheet=sheet)),

@@ -59,7 +59,10 @@ def open_file(
 
 def first_reading(found: FoundTable) -> Reading:
     """What the file itself says about how its table is read."""
-    return Reading(decimal="." if found.has_true_numbers else None)
+    return Reading(
+        decimal="." if found.has_true_numbers else None,
+        likely_decimal="," if found.has_semicolons else None,
+    )
 
 
 def pasted(text: str, html: str = "") -> BringInTable:
