@@ -239,8 +239,12 @@ def _on_design(measurements: Measurements, reading: Reading) -> list[ReadingRema
 
 def _may_be_pairs(measurements: Measurements, reading: Reading) -> bool:
     shape = measurements.shape
-    if shape.layout is not Layout.COLUMNS or shape.row_names is not None or shape.side_factors:
+    if shape.layout is not Layout.COLUMNS or shape.side_factors or measurements.units.is_same:
         return False
+    if shape.row_names is not None:
+        named = shape.column(shape.row_names).is_about(Sense.UNIT)
+        said = reading.same_units is not None or reading.subject is not None
+        return named and not said and _are_equal(measurements) and _go_together(measurements)
     if reading.pair_by_row is not None or reading.same_units is not None or shape.has_two_headers:
         return False
     if not 2 <= len(shape.measured) <= _MOST_PAIRED or not _are_equal(measurements):
@@ -324,6 +328,11 @@ def _on_columns(
         ]
         if beside:
             found.append(ColumnsNotUsed(tuple(shape.name(c) for c in sorted(set(beside)))))
+    elif shape.summary is not None:
+        used |= {*shape.summary.all_columns, *shape.side_factors}
+        idle = tuple(p.index for p in shape.columns if p.is_numeric and p.index not in used)
+        if idle:
+            found.append(ColumnsNotUsed(tuple(map(shape.name, idle))))
     elif beside_block := [c for c in shape.beside if c not in used]:
         found.append(ColumnsNotUsed(tuple(map(shape.name, beside_block))))
     return found

@@ -31,7 +31,7 @@ from decimus.measurements.profiles import (
 )
 from decimus.measurements.roles import LongRoles, long_roles
 from decimus.measurements.shapes import TableShape
-from decimus.measurements.summarised import SummaryShape, summary_shape
+from decimus.measurements.summarised import SummaryShape, is_of_statistic, summary_shape
 from decimus.measurements.summary_lines import (
     computed_lines,
     is_row_label,
@@ -190,8 +190,16 @@ class _Look:
         """The shape of a summarised table."""
         summary = self.summary
         taken = summary.all_columns if summary is not None else frozenset()
-        sides = tuple(p.index for p in self.profiles if p.index not in taken and p.texts)
         measured = tuple(c.mean for c in summary.columns) if summary is not None else ()
+        first = min(measured, default=0)
+        sides = tuple(
+            p.index
+            for p in self.profiles
+            if p.index not in taken
+            and p.texts
+            and (p.is_text or p.index < first)
+            and not (p.is_numeric and is_of_statistic(p.heading) and p.index > 0)
+        )
         return self._made(
             Layout.SUMMARISED,
             WideParts(None, sides[:3], measured, ()),

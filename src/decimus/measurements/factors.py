@@ -44,7 +44,10 @@ def _factor_name(shape: TableShape, variable: int) -> tuple[str, str]:
     corner = shape.column(shape.row_names)
     heading = corner.above if variable == HEADINGS_ABOVE else corner.heading
     name, unit = name_and_unit(heading)
-    # The corner names the factor across, unless it says what the rows are.
+    # The corner names the factor across, unless it says what the rows are; under bare numbers
+    # it says that.
+    if corner.whole_numbers and not corner.is_about(Sense.GROUP):
+        return "", ""
     return ("", "") if corner.names_rows or not name else (name, unit)
 
 
@@ -74,6 +77,7 @@ def long_outcome(shape: TableShape, reading: Reading, column: int, typed_unit: s
         name = "" if profile.is_about(Sense.READING) else word
     if shape.layout is Layout.SUMMARISED:
         statistic, rest = statistic_and_rest(name)
+        unit = "" if statistic_and_rest(unit)[0] is not None else unit
         name = (rest if statistic is Statistic.MEAN else name) or ""
     return _outcome(reading, column, name, unit or profile.unit or typed_unit)
 

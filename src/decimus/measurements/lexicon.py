@@ -72,7 +72,7 @@ _SURE: dict[Statistic, str] = {
     Statistic.VARIANCE: "variance|variances|s²|s^2|σ²|sd²|varianz|varianza|variância|variancia"
     "|variantie|varians",
     Statistic.MARGIN: "margin|margin of error|half width|halfwidth|confidence interval"
-    "|confidence limits|conf interval|conf int|c i|95 ci|99 ci|90 ci|ci|konfidenzintervall"
+    "|confidence limits|conf interval|conf int|c i|95 ci|99 ci|90 ci|ci|ci95|ci 95|95ci|konfidenzintervall"
     "|vertrauensbereich|intervalle de confiance|intervalo de confianza|intervallo di confidenza"
     "|intervalo de confiança|betrouwbaarheidsinterval|konfidensintervall|fehlerspanne"
     "|marge d erreur|margen de error|95 ki|95 ic|95 bi",
@@ -95,7 +95,7 @@ _SURE: dict[Statistic, str] = {
     "|coef var|variationskoeffizient|coefficient de variation|coeficiente de variación"
     "|coefficiente di variazione|coeficiente de variação|variatiecoëfficiënt"
     "|variationskoefficient",
-    Statistic.QUARTILE: "q1|q3|1st quartile|3rd quartile|lower quartile|upper quartile|iqr"
+    Statistic.QUARTILE: "q1|q3|quartile|1st quartile|3rd quartile|lower quartile|upper quartile|iqr"
     "|interquartile range|25th percentile|75th percentile",
 }
 # Words that are names of other things as well: they count beside a sure one, or where the
@@ -107,7 +107,7 @@ _UNSURE: dict[Statistic, str] = {
     Statistic.VARIANCE: "var|s2",
     Statistic.LOWER: "low|from|minus|down|inf|untere",
     Statistic.UPPER: "high|to|plus|up|sup|obere",
-    Statistic.N: "n|no|nr|num|number|counts|obs|nb|n º|#|size|flasks|plots|plants|subjects|animals"
+    Statistic.N: "n|no|nr|num|number|counts|obs|nb|n º|#|size|flasks|cases|stichprobe|plots|plants|subjects|animals"
     "|visitors|observations|samples|mice|people",
     Statistic.ERROR: "error|errors|err|spread|deviation|fehler|erreur|errore|erro|fout|fel"
     "|abweichung|dev|afwijking",
@@ -123,7 +123,7 @@ _SENSES: dict[Sense, str] = {
     "|sl no|sr no|serial|order|case",
     Sense.SUBJECT: "subject|subj|participant|patient|pupil|student|child|infant|baby|mother|couple"
     "|twin|person|individual|individuum|volunteer|donor|respondent|player|athlete|runner|swimmer"
-    "|judge|rater|observer|reader|teacher|visitor|panelist|panellist|assessor|taster|tester|member"
+    "|judge|rater|observer|reader|teacher|visitor|panelist|panellist|assessor|taster|tester|member|pair|twins|dyad|kid"
     "|worker|employee|user|client|driver|case|man|woman|boy|girl"
     "|mouse|rat|cow|calf|bull|heifer|pig|sow|piglet|horse|mare|sheep|ewe|ram|lamb|goat|dog|cat"
     "|rabbit|hen|chick|chicken|duck|goose|bird|fish|trout|salmon|frog|toad|vole|hamster|gerbil"
@@ -273,6 +273,7 @@ def plain(text: str) -> str:
     return " ".join(re.sub(r"[_.\u2013\u2014-]+(?!\d)|[’'´`]", " ", folded).split())
 
 
+_JOINED_SE = re.compile(r"(^|[_.])se([_.]|$)", re.IGNORECASE)
 _LEVEL = re.compile(r"\(?\b\d{2}(?:[.,]\d+)?\s?%\)?")
 
 
@@ -283,7 +284,7 @@ def statistic_named(heading: str) -> Named | None:
     "area SD" names SD, with "area" besides; a unit in brackets does not count as besides,
     a level such as 95 % neither.
     """
-    words = plain(heading)
+    words = plain(_JOINED_SE.sub(r"\1sem\2", heading))
     if not words or len(words) > 120:
         return None
     bare = " ".join(_LEVEL.sub(" ", words).split())

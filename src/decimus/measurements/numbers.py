@@ -81,6 +81,7 @@ _WITH_UNIT = re.compile(
     r"|(?:[kcdmµμn]?(?:m|g|l|L|s|mol|Pa|J|W|V|A|M)(?:[²³]|\^?[23])?"
     r"(?:/(?:[kcdmµμn]?(?:m|g|l|L|s|mol)(?:[²³]|\^?[23])?|h|min|d))?|h|min|d|ppm))"
 )
+_LEVEL_OF_INTERVAL = re.compile(r"%\s?(?:CI|KI|IC|BI|CL)\b")
 _MONTHS = "jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec"
 _DATE = re.compile(
     r"\d{4}-\d{1,2}-\d{1,2}(?:[ T]\d{1,2}:\d{2}(?::\d{2}(?:\.\d+)?)?)?"
@@ -137,7 +138,8 @@ def _read_more(stripped: str, decimal: str) -> Cell:
         return _TEXT
     if _DATE.fullmatch(stripped):
         return _DATE_CELL
-    if with_unit := _WITH_UNIT.fullmatch(stripped):
+    with_unit = _WITH_UNIT.fullmatch(stripped)
+    if with_unit is not None and not _LEVEL_OF_INTERVAL.search(stripped):
         bare = read_cell(with_unit[1].strip(), decimal)
         if bare.kind is CellKind.NUMBER:
             return Cell(CellKind.NUMBER, bare.value, bare.decimals, with_unit[2].strip())

@@ -151,8 +151,9 @@ def _same_in_columns(shape: TableShape, profile: ColumnProfile) -> tuple[bool, b
         return True, not profile.is_about(Sense.TIME, Sense.UNIT)
     if profile.is_numbered and not counts and not profile.is_about(Sense.UNIT):
         return True, True
-    if profile.is_ascending and not profile.is_numbering and not profile.senses:
-        return True, False
+    if profile.whole_numbers and profile.heading and not profile.senses:
+        # Bare numbers under a noun that nobody knows: the noun says what the rows are.
+        return not counts, False
     return False, counts
 
 

@@ -326,11 +326,14 @@ class _Design:
         others = [len(p.counts) for p in self._labels if p is not profile]
         count = len(profile.counts)
         weight += (count > max(others, default=0)) + (count >= 2 * max(others, default=count))
+        is_name = profile.is_text and not _is_numbered(profile)
+        if is_name and not profile.is_about(Sense.GROUP):
+            weight += 1
         if profile.is_blocked:
             return weight + 1.5
         if _is_numbered(profile):
             return weight - (1.5 if not profile.is_about(Sense.SUBJECT) else 0)
-        return weight + (1.5 if profile.is_text and not profile.is_about(Sense.GROUP) else 0)
+        return weight + (0.5 if is_name else 0)
 
     def _others(self, profile: ColumnProfile) -> list[ColumnProfile]:
         if self._factors:

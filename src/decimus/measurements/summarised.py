@@ -62,6 +62,7 @@ _N = re.compile(r"(?<!\w)n\s*=\s*(\d+)(?![-–\d])", re.IGNORECASE)
 _N_IN_NAME = re.compile(
     r"(\S.*?)\s*(?:[(\[]\s*[nN]\s*=\s*(\d+)\s*[)\]]|,?\s+[nN]\s*=\s*(\d+)|[(\[](\d+)[)\]])"
 )
+_COUNTED = re.compile(r"(?:n|#|no\.?|num\.?|number|count)[ _.]?\s?\w+", re.IGNORECASE)
 _NUMBER = r"[-+−]?\d[\d.,' ]*(?:[eE][-+]?\d+)?%?"
 _PAIR = re.compile(r"(.*\d)\s*(?:±|\+/[-−–]|\+[-−–])\s*(\d.*)")
 _IN_BRACKETS = re.compile(r"([^()\[\]]*\d)\s*[(\[](\d[^()\[\]]*)[)\]]")
@@ -70,6 +71,7 @@ _RANGE = re.compile(
     rf"|(?<=\d)-\s)\s*({_NUMBER})\s*[)\]]?"
 )
 _MEAN_AND_RANGE = re.compile(r"([^()\[\]]*\d)\s*([(\[].*[)\]])")
+_ERROR_OF = re.compile(r"(.+?) (?:±|errors?|err|uncertainty|fehler)|(?:±|errors?|err) (.+)")
 _MEANINGS = {
     Statistic.SD: Meaning.STANDARD_DEVIATION,
     Statistic.SE: Meaning.STANDARD_ERROR,
@@ -109,6 +111,11 @@ def split_interval(text: str) -> tuple[str, str, str] | None:
     found = _MEAN_AND_RANGE.fullmatch(text.strip())
     ends = split_range(found[2]) if found else None
     return (found[1].strip(), *ends) if found and ends else None
+
+
+def is_of_statistic(heading: str) -> bool:
+    """True for a heading of a statistic, or of the error of something: "rate error"."""
+    return statistic_named(heading) is not None or _ERROR_OF.fullmatch(plain(heading)) is not None
 
 
 def name_and_n(text: str) -> tuple[str, int | None]:
@@ -228,6 +235,7 @@ def _is_pair(text: str, decimal: str) -> bool:
 def _named(profiles: Sequence[ColumnProfile], decimal: str) -> list[StatisticColumns] | None:
     """Columns that are named by their statistic, or stand beside one that is."""
     by_index = {p.index: p for p in profiles}
+    headings = {plain(p.heading) for p in profiles}
     ranges = {
         p.index for p in profiles if _mostly(p, lambda t: _are_numbers(split_range(t), decimal))
     }
@@ -237,6 +245,12 @@ def _named(profiles: Sequence[ColumnProfile], decimal: str) -> list[StatisticCol
         if p.is_numeric or p.index in ranges
     }
     sure = {p.index for p in profiles if (named := statistic_named(p.heading)) and named.is_sure}
+    for profile in profiles:
+        # "Rate error" beside "rate" is its error.
+        found = _ERROR_OF.fullmatch(plain(profile.heading))
+        if found and (found[1] or found[2]) in headings and profile.index in kinds:
+            kinds[profile.index] = (Statistic.ERROR, found[1] or found[2])
+            sure.add(profile.index)
     if not sure:
         # A letter by itself is a name: north, south, a site.
         kinds = {
@@ -252,6 +266,8 @@ def _named(profiles: Sequence[ColumnProfile], decimal: str) -> list[StatisticCol
     spreads = sorted({*spreads, *(i for i in ranges if kinds[i][0] in (None, Statistic.RANGE))})
     ns = [i for i, (kind, _) in kinds.items() if kind is Statistic.N]
     means = [i for i, (kind, _) in kinds.items() if kind is Statistic.MEAN]
+    if means and not ns:
+        ns = [i for i, (kind, name) in kinds.items() if kind is None and _COUNTED.match(name)]
     ends = {Statistic.LOWER, Statistic.UPPER}
     unnamed = [
         i
@@ -266,7 +282,10 @@ def _named(profiles: Sequence[ColumnProfile], decimal: str) -> list[StatisticCol
         return None
     if not (sure & {*means, *spreads}) and not _is_tight(means, spreads, ns, kinds):
         return None  # single letters and words that name other things as well
-    free = [i for i in unnamed if i not in means]
+    free = [i for i in unnamed if i not in (*means, *ns)]
+    if sure & set(means):
+        # What stands behind a mean by name is no replicate of it.
+        free = [i for i in free if i < min(means)]
     others = [p for p in profiles if p.index in free]
     if any(not _can_name_groups(p) for p in others) or len(others) > 2:
         return None  # there are replicates beside the summary
@@ -275,6 +294,9 @@ def _named(profiles: Sequence[ColumnProfile], decimal: str) -> list[StatisticCol
         later = sorted(means)[number + 1] if number + 1 < len(means) else 10**9
         own = [i for i in spreads if mean < i < later] or [i for i in spreads if i < mean]
         columns.append(_around(mean, own, later, kinds, ranges, ns))
+    taken = {i for c in columns for i in (c.mean, c.spread, c.upper, c.n)}
+    if len(columns) > 1 and not any(p.texts for p in profiles if p.index not in taken):
+        return columns[1:]  # the first is what the others depend on
     return columns
 
 

@@ -7,7 +7,7 @@ import re
 from collections import Counter
 from collections.abc import Callable, Sequence
 
-from decimus.measurements.lexicon import Sense, Statistic, senses, statistic_named
+from decimus.measurements.lexicon import Sense, Statistic, senses, statistic_named, statistics_in
 from decimus.measurements.profiles import numbered_stem
 
 Numbers = Sequence[float | None]
@@ -50,6 +50,8 @@ def _named_sum(text: str, *, is_sure: bool) -> bool:
     found = statistic_named(text)
     if found is None or (is_sure and not found.is_sure):
         return False
+    if is_sure and len(statistics_in(text)) > 1:
+        return True  # "Mean ± SD"
     rest = re.sub(r"[(\[][^)\]]*[)\]]?", "", found.rest).strip(" :.=0123456789")
     return not rest or bool(senses(rest) & {Sense.TRIAL, Sense.UNIT, Sense.READING, Sense.SUBJECT})
 
