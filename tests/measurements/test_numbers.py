@@ -8,8 +8,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from decimus.measurements.headings import amount_and_unit, name_and_unit
 from decimus.measurements.decimals import DecimalVote, decimal_vote
+from decimus.measurements.headings import amount_and_unit, name_and_unit
 from decimus.measurements.numbers import CellKind, read_cell
 
 

@@ -300,7 +300,9 @@ def test_the_command_line_prints_names_as_text(command: tuple[str, ...], tmp_pat
     if options:
         json.loads(text)
     assert "\x01" not in text.replace("\\u0001", "")
-    assert done.stderr.count(b"\n") <= 1
+    told = done.stderr.decode("utf-8").splitlines()
+    assert all(line.startswith("decimus: ") for line in told)
+    assert "\x01" not in done.stderr.decode("utf-8")
 
 
 def test_labels_are_made_in_one_place() -> None:

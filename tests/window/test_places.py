@@ -59,6 +59,10 @@ def test_typing_below_and_beside_grows_the_table(salt: Driver) -> None:
     assert window.store.results.groups.group(("0",)).n == 5
     sheet.write(0, 6, (("2.0",),))
     salt.settle()
+    assert window.thread_line.buttons["groups"].count == "5"
+    assert "more cells than there are headings" in window.foot.remark.text()
+    sheet.write(-1, 6, (("16",),))
+    salt.settle()
     assert window.thread_line.buttons["groups"].count == "6"
     assert model.columnCount() == 8
 

@@ -18,6 +18,7 @@ from decimus.study.edits import ChooseErrorBarLevel
 from decimus.study.history import History
 from decimus.window.choices import ChoiceMenu, EntryField
 from decimus.window.foot import RemarkList
+from decimus.wording.remarks import remark_words
 from decimus.wording.spans import plain_text
 from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS
 from tests.window.driving import Driver
@@ -135,7 +136,8 @@ def test_remarks_lead_to_their_place_and_carry_fixes(salt: Driver) -> None:
     assert isinstance(popup, RemarkList)
     assert len(popup.findChildren(QLabel)) == 4
     buttons = [b for b in popup.findChildren(QPushButton) if b.text() == "show"]
-    salt.click(buttons[2])
+    places = [remark.place for remark in remark_words(window.store.results)]
+    salt.click(buttons[places.index("groups")])
     assert window.place == "groups"
     salt.go("figure")
     salt.type_choice(window.figure.row(2, 0), "range", "2 to 12")

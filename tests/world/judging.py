@@ -83,7 +83,7 @@ def _differs(results: Results, made: Experiment, table: Written) -> str:
         return "read as summaries"
     want = Counter(
         (
-            _plain_levels(levels, made),
+            _plain_levels(levels),
             tuple(sorted(round(_mean(r), 6) for r in units if r)),
         )
         for levels, units in made.groups().items()
@@ -120,7 +120,7 @@ def _summary_differs(results: Results, made: Experiment, table: Written) -> str:
     if not measurements.is_summarised:
         return f"summaries read as measurements ({measurements.shape.layout.value})"
     wanted = table.summary or {}
-    want = {_plain_levels(levels, made): found for levels, found in wanted.items()}
+    want = {_plain_levels(levels): found for levels, found in wanted.items()}
     for group in measurements.groups:
         key = frozenset(_plain(level) for level in group.levels)
         if key not in want or group.given is None:
@@ -138,7 +138,7 @@ def _mean(values: list[str]) -> float:
     return sum(map(float, values)) / len(values)
 
 
-def _plain_levels(levels: tuple[str, ...], made: Experiment) -> frozenset[str]:
+def _plain_levels(levels: tuple[str, ...]) -> frozenset[str]:
     return frozenset(_plain(level) for level in levels)
 
 

@@ -12,7 +12,6 @@ from tests.world.vocabulary import (
     COVARIATES,
     KEY_VALUES,
     MEANS,
-    NAMES,
     NOTES,
     NS,
     SDS,
@@ -279,14 +278,14 @@ def _wide(rng: random.Random, made: Experiment, out: Written) -> Rows:
     return rows
 
 
-def _no_ids(rng: random.Random, made: Experiment, out: Written) -> Rows:
+def _no_ids(_rng: random.Random, made: Experiment, out: Written) -> Rows:
     out.is_open = True
     out.causes.append("pairs without ids")
     groups = _one_each(made)
     return [[cell[0] for cell in groups], *map(list, zip(*groups.values(), strict=True))]
 
 
-def _across(rng: random.Random, made: Experiment, out: Written) -> Rows:
+def _across(rng: random.Random, made: Experiment, _out: Written) -> Rows:
     """The readings of one unit beside each other."""
     word = rng.choice(["reading", "scan", "Messung", "measurement"])
     most = max(len(r) for units in made.values.values() for r in units.values())
@@ -367,6 +366,3 @@ def _commas(cell: str) -> str:
     if parts and all(part.replace(".", "", 1).isdecimal() for part in parts):
         return cell.replace(".", ",")
     return cell
-
-
-_ = NAMES

@@ -257,10 +257,12 @@ def _may_be_pairs(measurements: Measurements, reading: Reading) -> bool:
     return bool(words & _SIDES) or _go_together(measurements)
 
 
-_SIDES = frozenset(
-    "left|right|old|new|first|second|mother|father|upper|lower|inner|outer|front|back|links|rechts"
-    "|gauche|droite|izquierda|derecha|sinistra|destra|esquerda|direita|vänster|höger|l|r".split("|")
-)
+_SIDES_TEXT = """
+left right old new first second mother father upper lower inner outer front back links
+rechts gauche droite izquierda derecha sinistra destra esquerda direita vänster höger l
+r
+"""
+_SIDES = frozenset(_SIDES_TEXT.split())
 """Words for two that belong together."""
 _CHANCE = 0.05
 
@@ -297,12 +299,29 @@ def _on_columns(
 ) -> list[ReadingRemark]:
     """Columns of numbers that are left out, and those that could be the outcome instead."""
     shape, roles = measurements.shape, measurements.shape.roles
-    found: list[ReadingRemark] = []
     used: set[int | None] = {f.variable for f in measurements.factors}
     used |= {measurements.outcome.variable, measurements.units.variable, shape.row_names}
     used |= {*shape.readings, *shape.summary_columns}
     if roles is not None:
-        used.add(roles.reading)
+        return _beside_outcome(measurements, used | {roles.reading}, outcome, factors)
+    if shape.summary is not None:
+        used |= {*shape.summary.all_columns, *shape.side_factors}
+        idle = [p.index for p in shape.columns if p.is_numeric and p.index not in used]
+    else:
+        idle = [c for c in shape.beside if c not in used]
+    return [ColumnsNotUsed(tuple(map(shape.name, idle)))] if idle else []
+
+
+def _beside_outcome(
+    measurements: Measurements,
+    used: set[int | None],
+    outcome: int | None,
+    factors: tuple[int, ...] | None,
+) -> list[ReadingRemark]:
+    """Of a long table, the columns of numbers that are not asked about."""
+    shape, roles = measurements.shape, measurements.shape.roles
+    found: list[ReadingRemark] = []
+    if roles is not None:
         errors, others, beside = [], [], []
         for c in roles.outcomes:
             if c in used:
@@ -328,13 +347,6 @@ def _on_columns(
         ]
         if beside:
             found.append(ColumnsNotUsed(tuple(shape.name(c) for c in sorted(set(beside)))))
-    elif shape.summary is not None:
-        used |= {*shape.summary.all_columns, *shape.side_factors}
-        idle = tuple(p.index for p in shape.columns if p.is_numeric and p.index not in used)
-        if idle:
-            found.append(ColumnsNotUsed(tuple(map(shape.name, idle))))
-    elif beside_block := [c for c in shape.beside if c not in used]:
-        found.append(ColumnsNotUsed(tuple(map(shape.name, beside_block))))
     return found
 
 

@@ -158,6 +158,10 @@ def _asked(
     if arguments.group:
         factors = tuple(_column(arguments, shape, name, "--group") for name in arguments.group)
         if shape.layout is Layout.COLUMNS:
+            for factor in factors:
+                if factor not in shape.side_factors:
+                    name = shape.name(factor)
+                    raise UsageError(f"--group {name}: it names no groups beside the columns")
             factors = (HEADINGS, *factors)
         if len(factors) > _MOST_FACTORS:
             raise UsageError("--group: give one to three factors")

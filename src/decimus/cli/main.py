@@ -109,9 +109,14 @@ def _tell(arguments: argparse.Namespace, results: Results) -> None:
     """The remarks on standard error, where no list of them was printed."""
     if getattr(arguments, "json", False):
         return
+    from decimus.wording.remark_order import is_lesson, tells_of_reading
     from decimus.wording.remarks import remark_words
 
+    sys.stdout.flush()
+    is_figure = arguments.command == "figure"
     for remark in remark_words(results):
+        if is_lesson(remark.kind) or (is_figure and not tells_of_reading(remark.kind)):
+            continue
         say(f"{in_words(arguments.file)}: {remark.head} {remark.why}")
 
 

@@ -277,7 +277,9 @@ def _are_amounts_over(top: list[Cell], below: list[list[Cell]]) -> bool:
     few_round = 2 * sum(value % 5 == 0 for value in others) < len(others)
     if rises and len(values) > 2 and few_round and all(value % 5 == 0 for value in values):
         return True
-    return rises and (outside or (len(values) > 2 and _are_even(values)))
+    if finest and any(cell.decimals for cell in top):
+        return False
+    return rises and len(values) > 2 and (outside or _are_even(values))
 
 
 def _are_even(values: list[float]) -> bool:

@@ -47,61 +47,82 @@ def decimal_vote(columns: Iterable[Sequence[str]], likely: str = ".") -> Decimal
         columns: the cells of the table, column by column.
         likely: the sign that the file suggests where no cell decides it.
     """
-    votes = {".": 0, ",": 0}
-    unclear: list[str] = []
-    others: dict[str, list[str]] = {".": [], ",": []}
-    has_groups = False
+    ballot = _Ballot()
     for column in columns:
-        sizes: list[float] = []
-        whole: list[float] = []
-        open_cells: list[str] = []
-        for cell in column:
-            text = cell.strip().translate(MINUS)
-            if text.isdecimal() and len(text) < _LONGEST:
-                # One above all others may be a heading.
-                if open_cells:
-                    whole.append(float(text))
-            elif len(text) < _LONGEST and ("," in text or "." in text) and _CELL.fullmatch(text):
-                if sign := _clear_sign(text):
-                    votes[sign] += 1
-                    others["," if sign == "." else "."].append(cell.strip())
-                    sizes.append(abs(_value(text, sign)))
-                elif _SEVERAL.fullmatch(text):
-                    has_groups = True
-                    votes["." if "," in text else ","] += 1
-                elif _THOUSANDS.fullmatch(text):
-                    open_cells.append(text)
-            elif len(text) < _LONGEST and ("±" in text or "(" in text or "+/-" in text):
-                numbers = _INSIDE.findall(text)
-                clear = "".join(map(_clear_sign, numbers))
-                for number in numbers:
-                    if clear and not _clear_sign(number):
-                        continue  # it is written as the other number in the cell
-                    if sign := _clear_sign(number):
-                        votes[sign] += 1
-                        sizes.append(abs(_value(number, sign)))
-                    elif _THOUSANDS.fullmatch(number):
-                        open_cells.append(number)
-        usual = statistics.median([size for size in sizes if size] or [0.0])
-        # A whole number among decimals says nothing, beside thousands it does.
-        enough = len(whole) * _SHARE >= len(open_cells)
-        usual_whole = statistics.median([size for size in whole if size and enough] or [usual])
-        for text in open_cells:
-            sign = "," if "," in text else "."
-            size = abs(float(text.replace(",", ".")))
-            is_decimal, is_grouped = _is_like(size, usual), _is_like(1000 * size, usual_whole)
-            if is_decimal and not is_grouped:
-                votes[sign] += 1
-            elif is_grouped and not is_decimal:
-                votes["," if sign == "." else "."] += 1
-            else:
-                unclear.append(text)
+        ballot.count(column)
+    votes = ballot.votes
     sign = "," if votes[","] > votes["."] else "."
     doubtful = ""
-    if not (votes["."] or votes[","] or has_groups):
-        doubtful = next((text for text in unclear if "," in text), "")
+    if not (votes["."] or votes[","]):
+        doubtful = next((text for text in ballot.unclear if "," in text), "")
         sign = likely if doubtful else "."
-    return DecimalVote(sign, doubtful, tuple(others[sign]))
+    return DecimalVote(sign, doubtful, tuple(ballot.others[sign]))
+
+
+class _Ballot:
+    """The votes of cells, column by column."""
+
+    def __init__(self) -> None:
+        self.votes = {".": 0, ",": 0}
+        self.unclear: list[str] = []
+        self.others: dict[str, list[str]] = {".": [], ",": []}
+        self._sizes: list[float] = []
+        self._whole: list[float] = []
+        self._open: list[str] = []
+
+    def count(self, column: Sequence[str]) -> None:
+        """Count the votes of a column."""
+        self._sizes, self._whole, self._open = [], [], []
+        for cell in column:
+            text = cell.strip().translate(MINUS)
+            if len(text) >= _LONGEST:
+                continue
+            if text.isdecimal():
+                # One above all others may be a heading.
+                if self._open:
+                    self._whole.append(float(text))
+            elif "," in text or "." in text:
+                self._vote(text, cell)
+        self._by_size()
+
+    def _vote(self, text: str, cell: str) -> None:
+        if _CELL.fullmatch(text):
+            if sign := _clear_sign(text):
+                self.votes[sign] += 1
+                self.others["," if sign == "." else "."].append(cell.strip())
+                self._sizes.append(abs(_value(text, sign)))
+            elif _SEVERAL.fullmatch(text):
+                self.votes["." if "," in text else ","] += 1
+            elif _THOUSANDS.fullmatch(text):
+                self._open.append(text)
+        elif "±" in text or "(" in text or "+/-" in text:
+            self._vote_inside(_INSIDE.findall(text))
+
+    def _vote_inside(self, numbers: Sequence[str]) -> None:
+        """The numbers in a cell such as "12,3 ± 0,8", which are written alike."""
+        is_clear = any(map(_clear_sign, numbers))
+        for number in numbers:
+            if sign := _clear_sign(number):
+                self.votes[sign] += 1
+                self._sizes.append(abs(_value(number, sign)))
+            elif _THOUSANDS.fullmatch(number) and not is_clear:
+                self._open.append(number)
+
+    def _by_size(self) -> None:
+        """Cells that are not clear vote by what they would be beside the others."""
+        usual = statistics.median([size for size in self._sizes if size] or [0.0])
+        # A whole number among decimals says nothing, beside thousands it does.
+        enough = len(self._whole) * _SHARE >= len(self._open)
+        whole = statistics.median([size for size in self._whole if size and enough] or [usual])
+        for text in self._open:
+            sign = "," if "," in text else "."
+            size = abs(float(text.replace(",", ".")))
+            is_decimal, is_grouped = _is_like(size, usual), _is_like(1000 * size, whole)
+            if is_decimal != is_grouped:
+                other = "," if sign == "." else "."
+                self.votes[sign if is_decimal else other] += 1
+            else:
+                self.unclear.append(text)
 
 
 def _clear_sign(text: str) -> str:

@@ -16,7 +16,6 @@ from decimus.measurements.layouts import (
     Verdict,
     WideParts,
     reading_columns,
-    sides_of,
     weighed,
     wide_parts,
 )
@@ -31,6 +30,7 @@ from decimus.measurements.profiles import (
 )
 from decimus.measurements.roles import LongRoles, long_roles
 from decimus.measurements.shapes import TableShape
+from decimus.measurements.sides import sides_of
 from decimus.measurements.summarised import SummaryShape, is_of_statistic, summary_shape
 from decimus.measurements.summary_lines import (
     computed_lines,
@@ -234,7 +234,7 @@ class _Look:
             names = roles.unit if roles.unit is not None else _long_row_names(kept)
             parts = WideParts(names, (), measured, readings, roles.beside)
         else:
-            parts = wide_parts(kept, layout, reading, has_header=has_header)
+            parts = wide_parts(kept, layout, reading)
         return self._made(layout, parts, columns_out=columns_out, roles=roles, verdict=verdict)
 
     def _roles(self, profiles: tuple[ColumnProfile, ...]) -> LongRoles:

@@ -72,9 +72,9 @@ _SURE: dict[Statistic, str] = {
     Statistic.VARIANCE: "variance|variances|s²|s^2|σ²|sd²|varianz|varianza|variância|variancia"
     "|variantie|varians",
     Statistic.MARGIN: "margin|margin of error|half width|halfwidth|confidence interval"
-    "|confidence limits|conf interval|conf int|c i|95 ci|99 ci|90 ci|ci|ci95|ci 95|95ci|konfidenzintervall"
-    "|vertrauensbereich|intervalle de confiance|intervalo de confianza|intervallo di confidenza"
-    "|intervalo de confiança|betrouwbaarheidsinterval|konfidensintervall|fehlerspanne"
+    "|confidence limits|conf interval|conf int|c i|95 ci|99 ci|90 ci|ci|ci95|ci 95|95ci"
+    "|konfidenzintervall|vertrauensbereich|intervalle de confiance|intervalo de confianza"
+    "|intervallo di confidenza|intervalo de confiança|betrouwbaarheidsinterval|konfidensintervall|fehlerspanne"
     "|marge d erreur|margen de error|95 ki|95 ic|95 bi",
     Statistic.LOWER: "lower|lcl|lower limit|lower end|lower bound|lower ci|ci lower|ci low|low ci"
     "|lower cl|error down|ci l|lci|untergrenze|untere grenze|limite inférieure|borne inférieure"
@@ -107,8 +107,8 @@ _UNSURE: dict[Statistic, str] = {
     Statistic.VARIANCE: "var|s2",
     Statistic.LOWER: "low|from|minus|down|inf|untere",
     Statistic.UPPER: "high|to|plus|up|sup|obere",
-    Statistic.N: "n|no|nr|num|number|counts|obs|nb|n º|#|size|flasks|cases|stichprobe|plots|plants|subjects|animals"
-    "|visitors|observations|samples|mice|people",
+    Statistic.N: "n|no|nr|num|number|counts|obs|nb|n º|#|size|flasks|cases|stichprobe"
+    "|plots|plants|subjects|animals|visitors|observations|samples|mice|people",
     Statistic.ERROR: "error|errors|err|spread|deviation|fehler|erreur|errore|erro|fout|fel"
     "|abweichung|dev|afwijking",
     Statistic.MINIMUM: "min|mín",
@@ -187,38 +187,11 @@ _SENSES: dict[Sense, str] = {
     "|kommentar|remarque|remarques|commentaire|observaciones|nota|notas|commento|observações"
     "|opmerking|opmerkingen|anmärkning|kommentarer",
 }
-_NUMBERED = frozenset(
-    [
-        "id",
-        "ids",
-        "no",
-        "nr",
-        "number",
-        "num",
-        "code",
-        "name",
-        "label",
-        "key",
-        "tag",
-        "#",
-        "nummer",
-        "kennung",
-        "kürzel",
-        "numéro",
-        "numero",
-        "número",
-        "nom",
-        "nombre",
-        "nome",
-        "naam",
-        "namn",
-        "identifier",
-        "identifiant",
-        "ident",
-        "n°",
-        "nº",
-    ]
-)
+_NUMBERED_TEXT = """
+id ids no nr number num code name label key tag # nummer kennung kürzel numéro numero
+número nom nombre nome naam namn identifier identifiant ident n° nº
+"""
+_NUMBERED = frozenset(_NUMBERED_TEXT.split())
 """Words beside another that say that it is only numbered or named: "mouse no"."""
 _NUMBERED_IN_PLURAL = frozenset({Sense.TRIAL, Sense.READING, Sense.TIME})
 _IDENTIFIER = re.compile(r"(?:[a-z]{1,5})?id(?:s|entifier)?|#|uuid|barcode", re.IGNORECASE)
@@ -314,12 +287,9 @@ def statistic_named(heading: str) -> Named | None:
 def statistics_in(text: str) -> tuple[Statistic, ...]:
     """Every statistic that a text surely names, in order: mean and SD of "Mean ± SD"."""
     words = _LEVEL.sub(" ", plain(text[:300]))
-    found: list[tuple[int, int, Statistic]] = []
-    for match in _FINDER.finditer(words):
-        found.append((match.start(), match.end(), _SURE_WORDS[match[0]]))
-    for match in re.finditer(r"(?<!\w)(?:se|s e)(?!\w)", words):
-        found.append((match.start(), match.end(), Statistic.SE))
-    return tuple(statistic for _, _, statistic in sorted(found))
+    found = [(match.start(), _SURE_WORDS[match[0]]) for match in _FINDER.finditer(words)]
+    found += [(m.start(), Statistic.SE) for m in re.finditer(r"(?<!\w)(?:se|s e)(?!\w)", words)]
+    return tuple(statistic for _, statistic in sorted(found))
 
 
 def _as_typed(heading: str, rest: str) -> str:
@@ -380,27 +350,6 @@ def is_counter(heading: str) -> bool:
 
 
 _COUNTERS = frozenset(
-    [
-        "#",
-        "no",
-        "nr",
-        "number",
-        "row",
-        "index",
-        "n°",
-        "nº",
-        "lfd nr",
-        "lfdnr",
-        "nummer",
-        "numéro",
-        "numero",
-        "número",
-        "line",
-    ]
+    {"#", "no", "nr", "number", "row", "index", "n°", "nº", "lfd nr", "lfdnr", "nummer"}
+    | {"numéro", "numero", "número", "line"}
 )
-
-
-def is_statistic_alone(text: str) -> bool:
-    """True for a name that says nothing but a statistic, and surely."""
-    found = statistic_named(text)
-    return found is not None and found.is_sure and found.is_whole

@@ -12,9 +12,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import combinations
 
-from decimus.measurements.layouts import LEVELS, level_weight
 from decimus.measurements.lexicon import Sense
 from decimus.measurements.profiles import ColumnProfile, numbered_stem
+from decimus.measurements.sides import LEVELS, level_weight
 
 _IDENTIFIER = 4.0
 """Weight from which on whole numbers are taken for names of something."""
@@ -244,7 +244,7 @@ class _Design:
         self._factors = factors
         self._said = next((p for p in labels if p.index == unit), None)
 
-    def roles(self) -> LongRoles:
+    def roles(self) -> LongRoles:  # noqa: PLR0911 - a case per design
         """The design; with nothing but factors where nobody is named."""
         free = [p for p in self._labels if p.index not in self._factors]
         if self._said is not None:
@@ -300,7 +300,7 @@ class _Design:
             several = not self._is_once_per_cell(unit)
         return LongRoles((), factors, unit.index, None, same, several)
 
-    def unit_weight(self, profile: ColumnProfile) -> float:
+    def unit_weight(self, profile: ColumnProfile) -> float:  # noqa: C901 - a line per evidence
         """How much names look like those of units rather than of levels."""
         # Rows that are numbered as units of their own are no units again.
         weight = -3.0 if self._has_ids and not profile.is_about(Sense.BLOCK) else 0.0

@@ -12,10 +12,10 @@ _PREFIXED = (
 _WHOLE = (
     "%|‰|°C|°F|°|ºC|deg|degC|ppm|ppb|ppt|psu|PSU|NTU|FTU|min|mins|h|hr|hrs|d|day|days|wk|week|weeks|mo"
     "|month|months|y|yr|yrs|year|years|sec|secs|seconds|minutes|hours|ha|t|in|inch|inches|ft|yd|mi|lb|lbs"
-    "|oz|dB|rpm|cpm|dpm|bpm|mmHg|cfu|CFU|pfu|PFU|AU|a\\.u\\.|au|arb\\. units|RFU|rlu|OD|kph|km/h|mph|points"
-    "|pts|percent|per cent|fold|x|cells|counts|score|Å|€|\\$|£|EUR|USD|GBP|CHF|kr|DM|u|units|ml|cc|liter"
-    "|litre|litres|liters|gram|grams|kilogram|metre|meter|metres|meters|mg|Tage|Stunden|Minuten|Jahre"
-    "|jours|heures|ans|días|horas|años|Stück|pieces"
+    "|oz|dB|rpm|cpm|dpm|bpm|mmHg|cfu|CFU|pfu|PFU|AU|a\\.u\\.|au|arb\\. units|RFU|rlu|OD|kph|km/h"
+    "|mph|points|pts|percent|per cent|fold|x|cells|counts|score|Å|€|\\$|£|EUR|USD|GBP|CHF|kr|DM|u|units"
+    "|ml|cc|liter|litre|litres|liters|gram|grams|kilogram|metre|meter|metres|meters|mg|Tage"
+    "|Stunden|Minuten|Jahre|jours|heures|ans|días|horas|años|Stück|pieces"
 )
 _POWER = r"(?:[²³]|\^?-?[1-4]|[⁻−-][¹²³1-4])?"
 _SINGLE = rf"(?:{_PREFIX}(?:{_PREFIXED})|{_WHOLE}){_POWER}"
@@ -23,84 +23,12 @@ _ATOM = rf"(?:(?:\d+(?:[.,]\d+)?\s?)?{_SINGLE}(?:\s(?:DM|DW|FW|dw|fw|dm|protein|
 _UNIT = re.compile(
     rf"1?\s?/?\s?{_ATOM}(?:\s?(?:/|·|\*|\s|⋅|×)\s?(?:{_ATOM}|\(?{_ATOM}(?:[·* ]{_ATOM})*\)?))*"
 )
-_BEHIND_UNDERSCORE = frozenset(
-    [
-        "mm",
-        "cm",
-        "m",
-        "km",
-        "nm",
-        "um",
-        "µm",
-        "mg",
-        "g",
-        "kg",
-        "ug",
-        "µg",
-        "ng",
-        "ml",
-        "l",
-        "ul",
-        "µl",
-        "dl",
-        "s",
-        "ms",
-        "us",
-        "min",
-        "h",
-        "hr",
-        "hrs",
-        "d",
-        "days",
-        "day",
-        "weeks",
-        "months",
-        "years",
-        "yr",
-        "yrs",
-        "mmol",
-        "umol",
-        "nmol",
-        "mol",
-        "mM",
-        "uM",
-        "nM",
-        "kPa",
-        "Pa",
-        "hPa",
-        "bar",
-        "mV",
-        "V",
-        "mA",
-        "W",
-        "kW",
-        "J",
-        "kJ",
-        "kcal",
-        "Hz",
-        "kHz",
-        "pct",
-        "percent",
-        "ppm",
-        "ppb",
-        "C",
-        "degC",
-        "K",
-        "ha",
-        "t",
-        "in",
-        "ft",
-        "lb",
-        "oz",
-        "bpm",
-        "rpm",
-        "lux",
-        "mgl",
-        "gl",
-        "cfu",
-        "au",
-    ]
-)
+_BEHIND_UNDERSCORE_TEXT = """
+mm cm m km nm um µm mg g kg ug µg ng ml l ul µl dl s ms us min h hr hrs d days day
+weeks months years yr yrs mmol umol nmol mol mM uM nM kPa Pa hPa bar mV V mA W kW J kJ
+kcal Hz kHz pct percent ppm ppb C degC K ha t in ft lb oz bpm rpm lux mgl gl cfu au
+"""
+_BEHIND_UNDERSCORE = frozenset(_BEHIND_UNDERSCORE_TEXT.split())
 _SAYS = {
     "pct": "%",
     "percent": "%",

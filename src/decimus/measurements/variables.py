@@ -65,8 +65,7 @@ class Factor:
 _KNOWN_ORDERS = tuple(
     tuple(words.split("|"))
     for words in (
-        "none|zero|control|very low|low|half|medium|mid|middle|moderate|intermediate|full|high"
-        "|very high|double",
+        "none|zero|control|very low|low|half|medium|mid|moderate|intermediate|full|high|very high",
         "small|medium|large",
         "short|medium|long",
         "juvenile|young|subadult|adult|old",
@@ -113,40 +112,12 @@ _COUNTED = re.compile(
 )
 
 
-_IN_TIME = frozenset(
-    [
-        "before",
-        "during",
-        "after",
-        "baseline",
-        "follow-up",
-        "pre",
-        "mid",
-        "post",
-        "pretest",
-        "posttest",
-        "pre-test",
-        "post-test",
-        "vorher",
-        "nachher",
-        "vor",
-        "nach",
-        "avant",
-        "pendant",
-        "après",
-        "antes",
-        "durante",
-        "después",
-        "depois",
-        "prima",
-        "dopo",
-        "voor",
-        "tijdens",
-        "na",
-        "före",
-        "efter",
-    ]
-)
+_IN_TIME_TEXT = """
+before during after baseline follow-up pre mid post pretest posttest pre-test post-test
+vorher nachher vor nach avant pendant après antes durante después depois prima dopo
+voor tijdens na före efter
+"""
+_IN_TIME = frozenset(_IN_TIME_TEXT.split())
 
 
 def is_time_order(texts: tuple[str, ...]) -> bool:

@@ -22,10 +22,13 @@ Record = dict[str, Any]
 def remark_records(results: Results) -> list[Record]:
     """Everything left out, averaged, joined, asked or doubted, with the other readings."""
     from decimus.report.reading_options import options_of_edit
+    from decimus.wording.remark_order import is_lesson
     from decimus.wording.remarks import remark_words
 
     records: list[Record] = []
     for remark in remark_words(results):
+        if is_lesson(remark.kind):
+            continue
         instead = [{"text": text, "options": list(said)} for text, said in remark.options]
         for text, edit in remark.fixes:
             if (options := options_of_edit(results, edit)) is not None:

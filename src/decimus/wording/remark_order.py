@@ -72,13 +72,29 @@ _SHOWN: tuple[type, ...] = (
     facts.OverlapInvites,
 )
 """What concerns how it is shown, lessons last."""
+LESSONS: tuple[type, ...] = (spread.WeakErrorBars, facts.OverlapInvites)
+"""What is true of every such figure, and said once to each person."""
 RANKED = (*_QUESTIONS, *_CHANGES, *_SHOWN)
 """Every kind of remark, those first that could change the result."""
 
 
 def kind_of(remark: object) -> str:
     """What kind of remark it is: "doubtful-numbers"."""
-    return re.sub(r"(?<!^)(?=[A-Z])", "-", type(remark).__name__).lower()
+    return _kind(type(remark))
+
+
+def _kind(remark: type) -> str:
+    return re.sub(r"(?<!^)(?=[A-Z])", "-", remark.__name__).lower()
+
+
+def tells_of_reading(kind: str) -> bool:
+    """Whether a remark of that kind asks, or tells what was left out, done or looks wrong."""
+    return kind in {_kind(found) for found in (*_QUESTIONS, *_CHANGES)}
+
+
+def is_lesson(kind: str) -> bool:
+    """Whether a remark of that kind is a lesson rather than about these data."""
+    return kind in {_kind(found) for found in LESSONS}
 
 
 def rank_of(remark: object) -> int:
@@ -97,7 +113,9 @@ def described(results: Results, remark: facts.Remark, words: RemarkWords) -> Rem
     )
 
 
-def _where(results: Results, remark: facts.Remark) -> tuple[str, ...]:
+def _where(  # noqa: PLR0911 - a case per kind
+    results: Results, remark: facts.Remark
+) -> tuple[str, ...]:
     groups = results.groups
     match remark:
         case facts.UnreadableCells(cells) | facts.LimitCells(cells):

@@ -1,0 +1,158 @@
+"""The columns of a table that could be wide: names at the left, a block of numbers beside them.
+
+Columns whose headings belong together are treated alike; numbers that recur as levels do, or
+that only number units, are no measurements of the block.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from itertools import groupby
+
+from decimus.measurements.families import Family, family_of, stem_of
+from decimus.measurements.lexicon import Sense
+from decimus.measurements.profiles import ColumnProfile
+
+LEVELS = 4.0
+"""Weight from which on numbers are taken for levels."""
+
+
+@dataclass(frozen=True)
+class Sides:
+    """The columns of a table that could be wide.
+
+    Args:
+        names: columns of names or ids at the left.
+        beside: numbers beside them that are no measurements of the block: an age.
+        block: the columns of numbers.
+    """
+
+    names: tuple[ColumnProfile, ...]
+    beside: tuple[ColumnProfile, ...]
+    block: tuple[ColumnProfile, ...]
+
+
+def sides_of(profiles: tuple[ColumnProfile, ...]) -> Sides:
+    """The columns of names at the left, and the columns of numbers beside them."""
+    block = [p for p in profiles if p.texts or p.heading]
+    last = max((i for i, p in enumerate(block) if p.is_text), default=-1)
+    count = 0
+    for i, profile in enumerate(block):
+        is_name = profile.is_text or names_rows_here(profile, block)
+        if not is_name and not (i < last and _are_levels(profile)):
+            break
+        count = i + 1
+    names, rest = tuple(block[:count]), block[count:]
+    if any(p.is_text for p in rest):
+        return Sides((), (), tuple(block))
+    return _with_siblings(names, rest)
+
+
+def _with_siblings(names: tuple[ColumnProfile, ...], rest: list[ColumnProfile]) -> Sides:
+    """Numbers apart from a row of siblings are levels, or something else known of a row."""
+    start = len(rest)
+    while start and _belongs(rest[start - 1], rest[start:]):
+        start -= 1
+    apart = rest[:start]
+    if not apart or len(rest) - start < 2:
+        return Sides(names, (), tuple(rest))
+    family = family_of(list(dict.fromkeys(p.heading for p in rest[start:])))
+    if not family.are_siblings:
+        return Sides(names, (), tuple(rest))
+    if not names:
+        # Amounts, or two columns of them, before numbered trials name the rows.
+        counts = family in (Family.TRIALS, Family.UNITS) and all(p.heading for p in apart)
+        return Sides(tuple(apart) if counts else (), (), tuple(rest[start if counts else 0 :]))
+    if family in (Family.NUMBERED, Family.UNITS) and not all(
+        p.is_about(Sense.COVARIATE) or level_weight(p) >= LEVELS for p in apart
+    ):
+        return Sides(names, (), tuple(rest))  # WT beside KO1 and KO2
+    levels = tuple(p for p in apart if level_weight(p) >= LEVELS)
+    beside = tuple(p for p in apart if p not in levels)
+    return Sides((*names, *levels), beside, tuple(rest[start:]))
+
+
+def _belongs(profile: ColumnProfile, later: Sequence[ColumnProfile]) -> bool:
+    """Whether a heading goes on the row of siblings to the left."""
+    if not later or not profile.heading:
+        return bool(profile.heading)
+    headings = dict.fromkeys((profile.heading, *(p.heading for p in later)))
+    return len(headings) < 2 or family_of(list(headings)).are_siblings
+
+
+def names_rows_here(profile: ColumnProfile, others: Sequence[ColumnProfile]) -> bool:
+    """Whether a column names rows, seen beside the others.
+
+    Columns whose headings belong together are treated alike; whole numbers that only rise,
+    where no other column does, are numbers of units, whatever heads them.
+    """
+    if not profile.texts:
+        return False
+    siblings = [p for p in others if p is not profile and p.numbers]
+    if profile.is_numeric and is_sibling(profile, siblings):
+        return False
+    if profile.names_rows:
+        return True
+    if not siblings or not profile.heading or profile.index != others[0].index:
+        return False
+    if not profile.is_ascending or profile.unit_in_heading:
+        return False
+    return not any(p.is_ascending for p in siblings) and len(siblings) > 1
+
+
+def is_sibling(profile: ColumnProfile, others: Sequence[ColumnProfile]) -> bool:
+    """True when its heading is one of a row of numbered ones: "Pond 1" beside "Pond 2"."""
+    if not profile.heading:
+        return False
+    near = [p.heading for p in others if p.heading][:3]
+    if profile.heading.isdecimal():
+        return bool(near) and all(h.isdecimal() for h in near)
+    return any(stem_of((profile.heading, h)) is not None for h in near)
+
+
+def _are_levels(profile: ColumnProfile) -> bool:
+    """True for a column before others of names whose own texts all stand several times."""
+    return bool(profile.counts) and min(profile.counts.values()) > 1 and len(profile.counts) > 1
+
+
+def level_weight(profile: ColumnProfile, others: Sequence[ColumnProfile] = ()) -> float:
+    """How much a column of numbers looks like levels of a factor rather than measurements.
+
+    Decimals that never recur are no levels; levels recur equally often, in runs or in turn, and
+    their heading may say so.
+    """
+    counts = profile.counts
+    if len(counts) < 2 or profile.texts_only or min(counts.values(), default=0) < 2:
+        return 0.0
+    if len(counts) > 20 or len(counts) * 2 > len(profile.texts):
+        return 0.0
+    weight = 0.0
+    if profile.has_decimals and len(counts) * 3 > len(profile.texts):
+        weight -= 2
+    if profile.is_blocked:
+        weight += 3
+    if profile.is_balanced:
+        weight += 2 if len(profile.texts) > 5 else 1
+    if profile.is_about(Sense.GROUP, Sense.TIME, Sense.BLOCK):
+        weight += 3
+    elif _is_cycle(profile) and min(counts.values()) > 2:
+        weight += 2
+    if len(counts) * 3 <= len(profile.texts):
+        weight += 1
+        varied = [p for p in others if p is not profile and p.has_decimals and p.is_numeric]
+        if profile.whole_numbers and varied:
+            weight += 2
+    return weight
+
+
+def _is_cycle(profile: ColumnProfile) -> bool:
+    """True for levels in turn: 1, 2, 3, 1, 2, 3, or 1, 1, 2, 2, 1, 1, 2, 2."""
+    runs = [(text, len(list(run))) for text, run in groupby(profile.texts)]
+    count = len(profile.counts)
+    if len(runs) < 2 * count or len({length for _, length in runs}) > 1:
+        return False
+    start = [text for text, _ in runs[:count]]
+    return len(set(start)) == count and all(
+        text == start[i % count] for i, (text, _) in enumerate(runs)
+    )
