@@ -20,6 +20,7 @@ def main() -> None:
         "million_rows",
         "saving",
         "digits",
+        "reading",
     ):
         subprocess.run([sys.executable, str(HERE / f"{name}.py")], check=True, cwd=HERE)
 

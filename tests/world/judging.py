@@ -78,7 +78,7 @@ def _differs(results: Results, made: Experiment, table: Written) -> str:
     """How the reading differs from what was meant; "" where it does not."""
     measurements = results.measurements
     if table.summary is not None:
-        return _summary_differs(results, made, table)
+        return _summary_differs(results, table)
     if measurements.is_summarised:
         return "read as summaries"
     want = Counter(
@@ -115,7 +115,7 @@ def _names_differ(results: Results, made: Experiment, table: Written) -> str:
     return ""
 
 
-def _summary_differs(results: Results, made: Experiment, table: Written) -> str:
+def _summary_differs(results: Results, table: Written) -> str:
     measurements = results.measurements
     if not measurements.is_summarised:
         return f"summaries read as measurements ({measurements.shape.layout.value})"

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import csv
 import io
+import re
 from collections import Counter
 from collections.abc import Sequence
 
@@ -21,6 +22,8 @@ _MARK = b"\xef\xbb\xbf"
 MOST_COLUMNS = 20_000
 _USUAL_CELLS, _MOST_FILLED = 500_000, 50
 """Cells that shorter lines may be filled up to in any case, and times those that are there."""
+_SPACES = " "
+_FEWEST_SPACED = 3
 _MOST_ABOVE = 3
 """Lines above a table that need not be split like it."""
 LARGE = 1_000_000
@@ -137,8 +140,11 @@ def parse_delimited(text: str, delimiter: str | None = None) -> Block:
         TableError: there is nothing in it, or a quotation never ends.
     """
     used = delimiter or find_delimiter(text)
-    reader = csv.reader(io.StringIO(text, newline=""), delimiter=used, strict=False)
-    rows = [tuple(cell.strip("\ufeff") for cell in row) for row in reader]
+    if used == _SPACES:
+        rows = [tuple(re.split(_gap(text), line.strip())) for line in text.splitlines()]
+    else:
+        reader = csv.reader(io.StringIO(text, newline=""), delimiter=used, strict=False)
+        rows = [tuple(cell.strip("\ufeff") for cell in row) for row in reader]
     if text.count('"') % 2 and any("\n" in cell for row in rows for cell in row):
         raise TableError(
             "A quotation mark is opened and never closed", remedy="Close it or take it away"
@@ -186,7 +192,23 @@ def find_delimiter(text: str) -> str:
         score = sum(widths.values()) + max(widths.values())
         if score > best_score:
             best, best_score = delimiter, score
-    return best
+    return best if best_score else (_SPACES if _is_spaced(lines) else ",")
+
+
+def _is_spaced(lines: Sequence[str]) -> bool:
+    """True for columns kept apart by spaces, as many in nearly every line."""
+    if len(lines) < _FEWEST_SPACED:
+        return False
+    widths = Counter(len(re.split(_gap("\n".join(lines)), line.strip())) for line in lines)
+    width, count = widths.most_common(1)[0]
+    return width > 1 and count * 10 >= 9 * len(lines)
+
+
+def _gap(text: str) -> str:
+    """What keeps columns apart: two spaces or more where lines have them, else one."""
+    lines = [line.strip() for line in text.splitlines() if line.strip()]
+    wide = sum("  " in line for line in lines)
+    return r"\s{2,}" if wide * 2 > len(lines) else r"\s+"
 
 
 def _width(line: str, delimiter: str) -> int:

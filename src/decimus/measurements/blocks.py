@@ -15,6 +15,7 @@ from decimus.measurements.units import is_unit
 Rows = Sequence[Sequence[str]]
 
 _LOOKED_AT_BELOW = 60
+_WORDS = (CellKind.TEXT, CellKind.DATE)
 _NOTE = re.compile(r"(\*|†|note\b|notes\b|source\b|data\b|measured\b|n\.? ?b\.?\b)", re.IGNORECASE)
 _UNIT = re.compile(r"[(\[].{0,12}[)\]]|[%‰°µμ]?[A-Za-zµμ%°²³]{1,4}([/·].{1,6})?")
 
@@ -106,9 +107,11 @@ def _title_rows(rows: Rows, filled: list[int], decimal: str) -> tuple[int, ...]:
         kinds = _kinds(row, decimal)
         all_text = all(kind is CellKind.TEXT for kind in kinds)
         below = _is_all_names(rows, r + 1, decimal)
-        if filled[r] == 1 and all_text and (is_narrow or (starts and usual == 1)):
+        if (filled[r] == 1 and all_text and (is_narrow or (starts and usual == 1))) or (
+            starts and texts[0].rstrip().endswith((":", "=")) and filled[r] <= 2
+        ):
             titles.append(r)
-        elif is_narrow and filled[r] == 2 and usual > 2 and kinds[0] is CellKind.TEXT:
+        elif is_narrow and filled[r] == 2 and usual > 2 and kinds[0] in _WORDS:
             # "Observer, K. Holm", "Temperature, 21": a name and its value.
             if not (_leads_to_names(rows, filled, r, usual, decimal)):
                 break
@@ -195,6 +198,8 @@ def _lone_spanner(rows: Rows, decimal: str) -> str:
         return ""
     upper, lower = [[cell.strip() for cell in row] for row in rows[:2]]
     named = [c for c, cell in enumerate(upper) if cell]
+    if len(named) == 2 and named[0] == 0 and not lower[0]:
+        named = named[1:]  # the names at the left are headed in the upper row
     over = [c for c, cell in enumerate(lower) if cell]
     if not over or len(named) != 1 or len(over) < 3 or not 0 < named[0] <= over[1]:
         return ""
@@ -277,7 +282,10 @@ def _are_amounts_over(top: list[Cell], below: list[list[Cell]]) -> bool:
     few_round = 2 * sum(value % 5 == 0 for value in others) < len(others)
     if rises and len(values) > 2 and few_round and all(value % 5 == 0 for value in values):
         return True
-    if finest and any(cell.decimals for cell in top):
+    # 0, 0.5, 1 is written otherwise than 40.3, 53.2, 47.6.
+    are_mixed = len({cell.decimals for cell in top}) > 1
+    is_even = all(len({cell.decimals for cell in column}) < 2 for column in under)
+    if finest and any(cell.decimals for cell in top) and not (are_mixed and is_even):
         return False
     return rises and len(values) > 2 and (outside or _are_even(values))
 

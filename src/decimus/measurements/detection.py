@@ -99,9 +99,18 @@ class _Look:
         width = self._table.column_count
         headers = block.header_rows
         headings = [cell.strip() for cell in rows[headers[-1]]] if headers else []
+        if block.spanner and headers and headers[-1]:
+            # What heads the names at the left may stand beside the spanner.
+            over = [cell.strip() for cell in rows[headers[-1] - 1]]
+            headings = [
+                head or (cell if cell != block.spanner else "")
+                for head, cell in zip(headings, over, strict=True)
+            ]
         above = forward_filled(rows[headers[0]]) if len(headers) > 1 else []
         units = [] if block.unit_row is None else [cell.strip() for cell in rows[block.unit_row]]
         columns = [[row[c] for row in self._body] for c in range(width)]
+        if _lacks_corner(headings, columns, self.decimal):
+            headings = ["", *headings[:-1]]
         found = []
         for c, cells in enumerate(columns):
             unit = unit_of(units[c]) if units and units[c] else ""
@@ -409,6 +418,16 @@ def _vote(rows: Sequence[Sequence[str]], reading: Reading) -> DecimalVote:
     if reading.decimal is None:
         return vote
     return DecimalVote(reading.decimal, "", vote.others if vote.sign == reading.decimal else ())
+
+
+def _lacks_corner(headings: Sequence[str], columns: Sequence[Sequence[str]], decimal: str) -> bool:
+    """True when the names of rows have no heading, and so the others stand one to the left."""
+    if len(headings) < 3 or headings[-1] or not all(headings[:-1]):
+        return False
+    if any(not cell.strip() for cell in columns[-1][:-1]) or len(columns[0]) < 2:
+        return False
+    first = column_profile(0, "", list(columns[0]), decimal)
+    return first.is_unique and (first.is_text or first.is_numbering)
 
 
 def _long_row_names(profiles: tuple[ColumnProfile, ...]) -> int | None:

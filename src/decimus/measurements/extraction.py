@@ -157,6 +157,11 @@ def no_numbers(shape: TableShape) -> TableError:
         for profile in reversed(shape.columns)
         for row, cell in enumerate(profile.cells)
         if any(sign.isdigit() for sign in cell) and not profile.names_rows
+    ] or [
+        (first + row, profile.index, cell)
+        for profile in reversed(shape.columns)
+        for row, cell in enumerate(profile.cells)
+        if cell and profile.repeats
     ]
     found = ""
     if like_numbers:

@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import replace
 
 from decimus.measurements.headings import name_and_unit
-from decimus.measurements.lexicon import Sense, Statistic
+from decimus.measurements.lexicon import Sense, Statistic, statistics_in
+from decimus.measurements.profiles import is_replicate_stem
 from decimus.measurements.shapes import TableShape
 from decimus.measurements.summarised import statistic_and_rest
 from decimus.measurements.variables import Factor, Outcome, levels_of
@@ -39,6 +40,9 @@ def _factor_name(shape: TableShape, variable: int) -> tuple[str, str]:
         profile = shape.column(variable)
         name, unit = name_and_unit(profile.heading)
         return name, unit or profile.unit
+    spanner = shape.block.spanner
+    if spanner and variable == HEADINGS and not is_replicate_stem(spanner.lower()):
+        return name_and_unit(spanner)
     if shape.row_names is None:
         return "", ""
     corner = shape.column(shape.row_names)
@@ -79,6 +83,7 @@ def long_outcome(shape: TableShape, reading: Reading, column: int, typed_unit: s
         statistic, rest = statistic_and_rest(name)
         unit = "" if statistic_and_rest(unit)[0] is not None else unit
         name = (rest if statistic is Statistic.MEAN else name) or ""
+        name = "" if statistics_in(name) and statistic is Statistic.MEAN else name
     return _outcome(reading, column, name, unit or profile.unit or typed_unit)
 
 

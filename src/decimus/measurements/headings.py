@@ -32,6 +32,8 @@ def amount_and_unit(text: str) -> tuple[float, str] | None:
     if match is None or match[1]:
         return None
     value = float(match[2].replace(",", "."))
+    if match[3] and match[3][0] in ".,:/-":
+        return None  # a date, a time, a range
     return (value, (match[3] or "").strip()) if math.isfinite(value) else None
 
 

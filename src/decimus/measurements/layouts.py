@@ -171,9 +171,11 @@ def _weigh_long(
     """One measurement per row against a block of them."""
     names, block = sides.names, sides.block
     numeric = [p for p in profiles if p.is_numeric]
-    inner = [p for p in profiles[1:] if p.is_text and p not in names and p.counts]
+    inner = [p for p in profiles[1:] if p.is_text and p not in names and len(p.counts) > 1]
     if inner:
         scales.add(Layout.LONG, 14, "names stand to the right of numbers")
+    if any(p.is_about(Sense.NOTE) and p.is_text for p in profiles):
+        scales.add(Layout.LONG, 3, "each row has a note")
     groups = [p for p in names if p.repeats and not p.names_rows and not p.is_about(Sense.NOTE)]
     measured = [p for p in block if p.numbers]
     if len(measured) == 1 and len(block) == 1 and names:

@@ -74,8 +74,8 @@ _SURE: dict[Statistic, str] = {
     Statistic.MARGIN: "margin|margin of error|half width|halfwidth|confidence interval"
     "|confidence limits|conf interval|conf int|c i|95 ci|99 ci|90 ci|ci|ci95|ci 95|95ci"
     "|konfidenzintervall|vertrauensbereich|intervalle de confiance|intervalo de confianza"
-    "|intervallo di confidenza|intervalo de confiança|betrouwbaarheidsinterval|konfidensintervall|fehlerspanne"
-    "|marge d erreur|margen de error|95 ki|95 ic|95 bi",
+    "|intervallo di confidenza|intervalo de confiança|betrouwbaarheidsinterval"
+    "|konfidensintervall|fehlerspanne|marge d erreur|margen de error|95 ki|95 ic|95 bi",
     Statistic.LOWER: "lower|lcl|lower limit|lower end|lower bound|lower ci|ci lower|ci low|low ci"
     "|lower cl|error down|ci l|lci|untergrenze|untere grenze|limite inférieure|borne inférieure"
     "|límite inferior|limite inferiore|limite inferior|ondergrens|undre gräns",

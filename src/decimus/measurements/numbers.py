@@ -82,6 +82,7 @@ _WITH_UNIT = re.compile(
     r"(?:/(?:[kcdmµμn]?(?:m|g|l|L|s|mol)(?:[²³]|\^?[23])?|h|min|d))?|h|min|d|ppm))"
 )
 _LEVEL_OF_INTERVAL = re.compile(r"%\s?(?:CI|KI|IC|BI|CL)\b")
+_CURRENCIES = "$€£¥"
 _MONTHS = "jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec"
 _DATE = re.compile(
     r"\d{4}-\d{1,2}-\d{1,2}(?:[ T]\d{1,2}:\d{2}(?::\d{2}(?:\.\d+)?)?)?"
@@ -136,6 +137,10 @@ def _read_more(stripped: str, decimal: str) -> Cell:
         if bound.kind is CellKind.NUMBER:
             return Cell(CellKind.LIMIT, bound.value, bound.decimals, bound.unit)
         return _TEXT
+    if stripped[0] in _CURRENCIES and stripped[1:2] != stripped[0]:
+        amount = read_cell(stripped[1:], decimal)
+        if amount.kind is CellKind.NUMBER and not amount.unit:
+            return replace(amount, unit=stripped[0])
     if _DATE.fullmatch(stripped):
         return _DATE_CELL
     with_unit = _WITH_UNIT.fullmatch(stripped)

@@ -35,7 +35,7 @@ class Sides:
 
 def sides_of(profiles: tuple[ColumnProfile, ...]) -> Sides:
     """The columns of names at the left, and the columns of numbers beside them."""
-    block = [p for p in profiles if p.texts or p.heading]
+    block = [p for p in profiles if (p.texts or p.heading) and not _are_notes(p)]
     last = max((i for i, p in enumerate(block) if p.is_text), default=-1)
     count = 0
     for i, profile in enumerate(block):
@@ -47,6 +47,11 @@ def sides_of(profiles: tuple[ColumnProfile, ...]) -> Sides:
     if any(p.is_text for p in rest):
         return Sides((), (), tuple(block))
     return _with_siblings(names, rest)
+
+
+def _are_notes(profile: ColumnProfile) -> bool:
+    """True for a column of remarks, which names nothing and measures nothing."""
+    return profile.is_about(Sense.NOTE) and not profile.is_numeric
 
 
 def _with_siblings(names: tuple[ColumnProfile, ...], rest: list[ColumnProfile]) -> Sides:

@@ -62,7 +62,7 @@ _N = re.compile(r"(?<!\w)n\s*=\s*(\d+)(?![-–\d])", re.IGNORECASE)
 _N_IN_NAME = re.compile(
     r"(\S.*?)\s*(?:[(\[]\s*[nN]\s*=\s*(\d+)\s*[)\]]|,?\s+[nN]\s*=\s*(\d+)|[(\[](\d+)[)\]])"
 )
-_COUNTED = re.compile(r"(?:n|#|no\.?|num\.?|number|count)[ _.]?\s?\w+", re.IGNORECASE)
+_COUNTED = re.compile(r"(?:(?:n|no|num|number|count)[ _.]+|#\s*)[^\W\d]\w*", re.IGNORECASE)
 _NUMBER = r"[-+−]?\d[\d.,' ]*(?:[eE][-+]?\d+)?%?"
 _PAIR = re.compile(r"(.*\d)\s*(?:±|\+/[-−–]|\+[-−–])\s*(\d.*)")
 _IN_BRACKETS = re.compile(r"([^()\[\]]*\d)\s*[(\[](\d[^()\[\]]*)[)\]]")

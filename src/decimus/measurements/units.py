@@ -13,8 +13,8 @@ _WHOLE = (
     "%|‰|°C|°F|°|ºC|deg|degC|ppm|ppb|ppt|psu|PSU|NTU|FTU|min|mins|h|hr|hrs|d|day|days|wk|week|weeks|mo"
     "|month|months|y|yr|yrs|year|years|sec|secs|seconds|minutes|hours|ha|t|in|inch|inches|ft|yd|mi|lb|lbs"
     "|oz|dB|rpm|cpm|dpm|bpm|mmHg|cfu|CFU|pfu|PFU|AU|a\\.u\\.|au|arb\\. units|RFU|rlu|OD|kph|km/h"
-    "|mph|points|pts|percent|per cent|fold|x|cells|counts|score|Å|€|\\$|£|EUR|USD|GBP|CHF|kr|DM|u|units"
-    "|ml|cc|liter|litre|litres|liters|gram|grams|kilogram|metre|meter|metres|meters|mg|Tage"
+    "|mph|points|pts|percent|per cent|fold|x|cells|counts|score|Å|€|\\$|£|EUR|USD|GBP|CHF|kr|DM"
+    "|u|units|ml|cc|liter|litre|litres|liters|gram|grams|kilogram|metre|meter|metres|meters|mg|Tage"
     "|Stunden|Minuten|Jahre|jours|heures|ans|días|horas|años|Stück|pieces"
 )
 _POWER = r"(?:[²³]|\^?-?[1-4]|[⁻−-][¹²³1-4])?"
