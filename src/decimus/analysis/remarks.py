@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import TYPE_CHECKING
 
-from decimus.analysis.comparison_results import Comparison
 from decimus.analysis.error_bars import possible_error_bars
 from decimus.analysis.groups import Group, Groups
 from decimus.analysis.remarks_on_reading import ReadingRemark, remarks_on_reading
@@ -20,6 +20,9 @@ from decimus.study.readings import Reading
 from decimus.study.studies import Source
 from decimus.study.tables import Table
 from decimus.terms import ChartKind, ErrorBar, Layout, LevelKind, LimitRule
+
+if TYPE_CHECKING:
+    from decimus.analysis.comparison_results import Comparison
 
 
 @dataclass(frozen=True)

@@ -101,7 +101,9 @@ def _unequal_spread(groups: Groups) -> UnequalSpread | None:
         return None
     narrow, narrowest = min(with_sd, key=lambda pair: pair[0])
     wide, widest = max(with_sd, key=lambda pair: pair[0])
-    if not groups.measurements.is_summarised:
+    is_raw = not groups.measurements.is_summarised
+    # With very many values any difference of spread is beyond chance: its size counts.
+    if is_raw and groups.measurements.count <= _MOST_CHECKED:
         check = brown_forsythe([group.summary.array for _, group in with_sd])
         if check is not None and check.p_value < _UNEQUAL_P:
             return UnequalSpread(widest, narrowest, check.p_value)

@@ -236,12 +236,28 @@ class Results:
 
     @cached_property
     def remarks(self) -> tuple[Remark, ...]:
-        """All remarks, those about the table first; none while there is no table."""
+        """All remarks; none while there is no table."""
         if self.problem is not None:
             return ()
         from decimus.analysis.annotations import drawn_pairs, group_letters, lines_not_drawn
+        from decimus.analysis.remarks import remarks_on_comparison
+
+        return (
+            *self.remarks_on_data,
+            *remarks_on_comparison(
+                self.comparison,
+                self.groups,
+                lines_not_drawn(self),
+                bool(drawn_pairs(self)) or bool(group_letters(self)),
+            ),
+        )
+
+    @cached_property
+    def remarks_on_data(self) -> tuple[Remark, ...]:
+        """Those that need no comparison to be made."""
+        if self.problem is not None:
+            return ()
         from decimus.analysis.remarks import (
-            remarks_on_comparison,
             remarks_on_figure,
             remarks_on_groups,
             remarks_on_measurements,
@@ -254,11 +270,5 @@ class Results:
             ),
             *remarks_on_summaries(self.table, self.groups, self._summaries_beside),
             *remarks_on_groups(self.groups),
-            *remarks_on_comparison(
-                self.comparison,
-                self.groups,
-                lines_not_drawn(self),
-                bool(drawn_pairs(self)) or bool(group_letters(self)),
-            ),
             *remarks_on_figure(self.question.figure),
         )

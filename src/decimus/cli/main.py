@@ -7,6 +7,7 @@ import os
 import sys
 from collections.abc import Callable
 from enum import StrEnum
+from importlib import import_module
 from pathlib import Path
 from typing import TYPE_CHECKING, TypeVar
 
@@ -66,6 +67,10 @@ def _results(arguments: argparse.Namespace) -> Results:
     ahead = read_ahead(arguments)
     from decimus.cli.inputs import results_from
 
+    # Needed in any case, and loaded while the table is being read.
+    import_module("decimus.report.records")
+    import_module("decimus.wording.remarks")
+
     return results_from(arguments, ahead)
 
 
@@ -114,7 +119,7 @@ def _tell(arguments: argparse.Namespace, results: Results) -> None:
 
     sys.stdout.flush()
     is_figure = arguments.command == "figure"
-    for remark in remark_words(results):
+    for remark in remark_words(results, with_comparison=arguments.command == "compare"):
         if is_lesson(remark.kind) or (is_figure and not tells_of_reading(remark.kind)):
             continue
         say(f"{in_words(arguments.file)}: {remark.head} {remark.why}")

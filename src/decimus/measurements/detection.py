@@ -373,9 +373,9 @@ class _Look:
             cells = [row[c].strip() for row in self._body]
             if layout is Layout.LONG or self._table.row_count > _SAMPLE_ROWS:
                 is_label = is_row_label if layout is Layout.LONG else is_summary_label
-                column = tuple(self._table.column(c))
                 if not any(map(is_label, {p.index: p for p in self.profiles}[c].counts)):
                     continue
+                column = tuple(self._table.column(c))
                 found |= {r for r in range(first, end) if is_label(column[r])}
             else:
                 named = [r for r, cell in enumerate(cells) if cell]

@@ -27,6 +27,7 @@ from decimus.measurements.profiles import filled_down
 from decimus.measurements.roles import LongRoles, long_roles
 from decimus.measurements.shapes import TableShape
 from decimus.study.readings import HEADINGS, HEADINGS_ABOVE, NOBODY, LevelJoin, Reading
+from decimus.study.slabs import Slab
 from decimus.study.tables import Table
 from decimus.terms import Layout
 
@@ -384,7 +385,7 @@ def _from_long(
         taken = _stretch(rows)
     name_column = unit_column(shape, reading, roles, chosen, column)
     names = None
-    if name_column is not None:
+    if name_column is not None and not _is_all_unique(source.table, name_column):
         cells = coded_column(source.table.columns[name_column])
         names = CodedCells(cells.texts, cells.codes[taken])
 
@@ -411,6 +412,23 @@ def _from_long(
         without_group=tuple(lost.tolist()),
     )
     return observed, column
+
+
+def _is_all_unique(table: Table, column: int) -> bool:
+    """True for a large column of which no text occurs twice, which then groups nothing."""
+    chunks = table.columns[column]
+    if table.row_count < _LARGE or not all(isinstance(chunk, Slab) for chunk in chunks):
+        return False
+    import polars as pl
+
+    pieces = {chunk.piece for chunk in chunks if isinstance(chunk, Slab)}
+    if len(pieces) != 1:
+        return False
+    series = pieces.pop().series
+    numbers = series[1:].cast(pl.Int64, strict=False)
+    if not numbers.null_count() and bool((numbers.diff() > 0).all()):
+        return True  # numbers that only rise, as most row numbers do
+    return series.n_unique() >= table.row_count
 
 
 def _stretch(rows: Integers) -> Integers | slice:

@@ -77,12 +77,11 @@ def units_of(
     if observed.names is None or not len(observed):
         return Units(readings=_readings_across(observed, shape), is_averaged=bool(shape.readings))
     names = observed.names.codes
-    named = np.array([bool(text) for text in observed.names.texts])[names]
-    if not named.all():
+    if "" in observed.names.texts and (names == observed.names.texts.index("")).any():
         return Units()
     across = ROW_NUMBERS if shape.pairs_by_row else HEADINGS
     profile = shape.column(column) if column is not None else None
-    texts = tuple(text for text in observed.names.texts if text)
+    texts = tuple(text for text in observed.names.texts[:_MOST_LOOKED_AT] if text)
     stem = "" if shape.pairs_by_row else numbered_stem(texts) or ""
     pairs, counts = np.unique(
         groups.astype(np.int64) * len(observed.names.texts) + names, return_counts=True
@@ -163,6 +162,8 @@ def _is_block(profile: ColumnProfile | None) -> bool:
     return profile.is_about(Sense.BLOCK)
 
 
+_MOST_LOOKED_AT = 1000
+"""Names that are looked at to find what they have in common."""
 _REPEATED = frozenset({"trial", "repeat", "run", "round", "session", "visit", "time", "year"})
 """Words for doing something again, perhaps with the same unit."""
 

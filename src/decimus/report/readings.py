@@ -39,7 +39,7 @@ def check_record(results: Results) -> Record:
             }
             for group in groups.shown
         ],
-        "questions": sum(remark.is_open for remark in remark_words(results)),
+        "questions": sum(remark.is_open for remark in remark_words(results, with_comparison=False)),
         "remarks": remark_records(results),
         "instead": others,
     }

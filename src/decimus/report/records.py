@@ -19,14 +19,14 @@ if TYPE_CHECKING:
 Record = dict[str, Any]
 
 
-def remark_records(results: Results) -> list[Record]:
+def remark_records(results: Results, *, with_comparison: bool = False) -> list[Record]:
     """Everything left out, averaged, joined, asked or doubted, with the other readings."""
     from decimus.report.reading_options import options_of_edit
     from decimus.wording.remark_order import is_lesson
     from decimus.wording.remarks import remark_words
 
     records: list[Record] = []
-    for remark in remark_words(results):
+    for remark in remark_words(results, with_comparison=with_comparison):
         if is_lesson(remark.kind):
             continue
         instead = [{"text": text, "options": list(said)} for text, said in remark.options]
@@ -137,7 +137,7 @@ def comparison_record(results: Results, comparison: Comparison, *, with_pairs: b
         "terms": _terms(comparison),
         "pairs": [_pair_record(results, comparison, pair) for pair in pairs],
         "checks": _checks(results),
-        "remarks": remark_records(results),
+        "remarks": remark_records(results, with_comparison=True),
     }
     if comparison.sums_of_squares is not None:
         record["ss_type"] = int(comparison.sums_of_squares.value)

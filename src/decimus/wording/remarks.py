@@ -24,9 +24,15 @@ from decimus.wording.remarks_on_spread import spread_remark
 from decimus.wording.remarks_on_units import unit_remark
 
 
-def remark_words(results: Results) -> tuple[RemarkWords, ...]:
-    """All remarks on the results, those first that could change them."""
-    ranked = sorted(results.remarks, key=rank_of)
+def remark_words(results: Results, *, with_comparison: bool = True) -> tuple[RemarkWords, ...]:
+    """All remarks on the results, those first that could change them.
+
+    Args:
+        results: what they are on.
+        with_comparison: False to leave out those for which it would have to be made.
+    """
+    found = results.remarks if with_comparison else results.remarks_on_data
+    ranked = sorted(found, key=rank_of)
     return tuple(described(results, remark, _words(results, remark)) for remark in ranked)
 
 
