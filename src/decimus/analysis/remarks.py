@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -312,9 +313,21 @@ def remarks_on_measurements(
         found.append(UnusedColumns(measurements.unused_factors))
     if not measurements.outcome.is_named:
         found.append(UnnamedOutcome())
-    elif not measurements.outcome.unit:
+    elif not measurements.outcome.unit and _wants_unit(measurements):
         found.append(UnitlessOutcome(measurements.outcome.name))
     return tuple(found)
+
+
+_WITHOUT_UNIT = re.compile(
+    r"\b(ph|od\d*|absorbance|extinction|score|index|ratio|share|proportion|rank|rating|count"
+    r"|number|points|grade|fold|probability)\b",
+    re.IGNORECASE,
+)
+
+
+def _wants_unit(measurements: Measurements) -> bool:
+    """True for numbers with decimals, unless their name says that they have no unit."""
+    return measurements.decimals > 0 and not _WITHOUT_UNIT.search(measurements.outcome.name)
 
 
 def _on_cells(groups: Groups) -> list[Remark]:

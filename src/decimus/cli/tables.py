@@ -44,7 +44,7 @@ def comparison_text(results: Results, comparison: Comparison, *, with_pairs: boo
     """The result in a sentence, then every pair."""
     name = method_name(comparison)
     sentences = (
-        f"{name[:1].upper()}{name[1:]}. {reason(comparison)}",
+        f"{name[:1].upper()}{name[1:]}. {reason(comparison, results.measurements.unit_name)}",
         plain_text(result_sentence(results)),
         effect_sentence(results),
         pairs_summary(results) if with_pairs else "",

@@ -25,6 +25,7 @@ class Units:
         variable: where the units are named: a column, HEADINGS for names across the top of
             groups in rows; None where nothing names them.
         heading: the name of that column.
+        count: how many of them there are.
         recurs: whether names stand in more than one group, so that they could be the same.
         is_same: whether a name in another group is the same unit again.
         is_decided: whether that was said or is clear, rather than taken for granted.
@@ -39,6 +40,7 @@ class Units:
 
     variable: int | None = None
     heading: str = ""
+    count: int = 0
     recurs: bool = False
     is_same: bool = False
     is_decided: bool = True
@@ -105,6 +107,7 @@ def units_of(
     return Units(
         variable=across if column is None else column,
         heading=(profile.heading if profile is not None else "") or stem,
+        count=int((own_groups > 0).sum()),
         recurs=recurs,
         is_same=is_same,
         is_decided=said_same is not None or is_sure or not recurs,

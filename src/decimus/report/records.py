@@ -133,7 +133,7 @@ def comparison_record(results: Results, comparison: Comparison, *, with_pairs: b
         "method_name": method_name(comparison),
         "adjustment": comparison.adjustment.value,
         "pair_set": comparison.pair_set.value,
-        "reason": reason(comparison),
+        "reason": reason(comparison, results.measurements.unit_name),
         "terms": _terms(comparison),
         "pairs": [_pair_record(results, comparison, pair) for pair in pairs],
         "checks": _checks(results),

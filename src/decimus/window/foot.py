@@ -18,6 +18,7 @@ from PySide6.QtWidgets import (
 
 from decimus.analysis.results import Results
 from decimus.study.edits import Edit
+from decimus.window.lessons import Lessons
 from decimus.window.plain import RichLabel, cut, menu_text, tip
 from decimus.window.rich_text import strong
 from decimus.window.sentences import SentenceFonts, SentenceView
@@ -158,11 +159,12 @@ class Foot(QWidget):
 
     went = Signal(str)
 
-    def __init__(self, store: Store) -> None:
+    def __init__(self, store: Store, lessons: Lessons) -> None:
         super().__init__()
         self.setObjectName("foot")
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
         self._store = store
+        self.lessons = lessons
         self._remarks: tuple[RemarkWords, ...] = ()
         self.remark = RemarkButton(self)
         self.remark.clicked.connect(self.open_remarks)
@@ -179,7 +181,8 @@ class Foot(QWidget):
     def show_results(self, results: Results) -> None:
         """Show remarks and choices."""
         self.choices.setVisible(results.problem is None)
-        self._remarks = () if results.problem is not None else remark_words(results)
+        found = () if results.problem is not None else remark_words(results)
+        self._remarks = self.lessons.without_shown(found)
         self.remark.show_remarks(self._remarks)
         self.remark.setVisible(results.problem is None)
         if results.problem is None:
@@ -193,6 +196,7 @@ class Foot(QWidget):
 
     def open_remarks(self) -> RemarkList:
         """Show all remarks above the foot."""
+        self.lessons.note_shown(self._remarks)
         remarks = RemarkList(self._remarks, self)
         remarks.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         remarks.chosen.connect(self._store.apply)

@@ -30,6 +30,7 @@ from decimus.window.exports import Files
 from decimus.window.fitting import fit
 from decimus.window.foot import Foot
 from decimus.window.keeping import Keeping
+from decimus.window.lessons import Lessons
 from decimus.window.measurements.place import MeasurementsPlace
 from decimus.window.messages import Message
 from decimus.window.page import PagePanel
@@ -85,7 +86,9 @@ class MainWindow(QMainWindow):
         self.start = Start()
         self.measurements = MeasurementsPlace(self.store)
         self.page = PagePanel(self.store)
-        self.foot = Foot(self.store)
+        self.foot = Foot(
+            self.store, Lessons(sessions.parent / "lessons.json" if sessions else None)
+        )
         self.place = PLACES[0].key
         self._is_typing = False
         self._closes = False

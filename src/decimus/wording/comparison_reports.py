@@ -50,7 +50,7 @@ def report_text(results: Results) -> str:
     if has_follow_up(comparison):
         how += f", {follow_up_name(comparison.method, comparison.adjustment)}"
     sentences = (
-        f"{how}, at {level}. {reason(comparison)}",
+        f"{how}, at {level}. {reason(comparison, results.measurements.unit_name)}",
         plain_text(result_sentence(results)),
         effect_sentence(results),
         pairs_summary(results),

@@ -6,6 +6,7 @@ from collections.abc import Callable
 
 from decimus.analysis.results import Results
 from decimus.errors import ChoiceError
+from decimus.measurements.headings import name_and_unit
 from decimus.study.edits import Edit, NameVariable
 from decimus.wording.spans import Entry
 
@@ -22,12 +23,13 @@ def required_text(make: Callable[[str], Edit], what: str) -> Callable[[str], Edi
 
 
 def name_entry(results: Results, variable: int, label: str, now: str) -> Entry:
-    """A field to name a variable in."""
+    """A field to name a variable in, with its unit: "yield (kg)"."""
     sheet = results.question.sheet
-    return Entry(
-        label,
-        now,
-        required_text(
-            lambda text: NameVariable(variable=variable, name=text, sheet=sheet), "A name"
-        ),
-    )
+
+    def named(text: str) -> Edit:
+        name, unit = name_and_unit(text)
+        if not name:
+            raise ChoiceError("A name cannot be empty", remedy="Type one before the unit")
+        return NameVariable(variable=variable, name=name, unit=unit or None, sheet=sheet)
+
+    return Entry(label, now, required_text(named, "A name"))

@@ -50,10 +50,7 @@ def reading_sentence(results: Results) -> Sentence:
         Text(" The numbers are "),
         _outcome_choice(results, measurements),
         *_unit_of_outcome(results, measurements),
-        Text(", measured on "),
-        _material_choice(results, measurements),
-        Text(" "),
-        _condition_choice(results, measurements),
+        *_more_facts(results, measurements),
         *_decimal_sign(results, measurements),
         Text("."),
         *averaging_spans(results, measurements),
@@ -272,6 +269,24 @@ def _replicate_choice(results: Results, measurements: Measurements) -> Choice:
     make = required_text(lambda text: DescribeReplicate(unit_name=text, sheet=sheet), "A name")
     entry = Entry("what one replicate is, in the singular", now, make)
     return Choice("replicate", now, "what one replicate is", options, (entry,))
+
+
+def _more_facts(results: Results, measurements: Measurements) -> list[Span]:
+    """On what it was measured and when: as far as that was said, the rest behind one word."""
+    material, condition = measurements.material, measurements.condition
+    spans: list[Span] = []
+    if material:
+        spans += [Text(", measured on "), _material_choice(results, measurements)]
+    if condition:
+        spans += [Text(" " if material else ", "), _condition_choice(results, measurements)]
+    if material and condition:
+        return spans
+    asked = [
+        *(() if material else _material_choice(results, measurements).entries),
+        *(() if condition else _condition_choice(results, measurements).entries),
+    ]
+    what = "what else a caption needs: what it was measured on, and when"
+    return [*spans, Text(", "), Choice("more", "and more", what, (), tuple(asked))]
 
 
 def _material_choice(results: Results, measurements: Measurements) -> Choice:

@@ -24,19 +24,27 @@ from decimus.wording.numbers import count_word, p_number, plural
 from decimus.wording.phrases import upper_first
 
 
-def reason(comparison: Comparison) -> str:
-    """Why this method is suggested, from the design alone."""
+def reason(comparison: Comparison, noun: str = "unit") -> str:
+    """Why this method is suggested, from the design alone.
+
+    Args:
+        comparison: it.
+        noun: what a unit is called.
+    """
     left_out = (
         f" {names_of(comparison.left_out)} left out: no values." if comparison.left_out else ""
     )
-    facts = _facts(comparison)
+    facts = _facts(comparison, noun)
     if comparison.method is comparison.suggested:
         return f"Suggested: {facts}.{left_out}"
     suggested = METHOD_NAMES[comparison.suggested]
     return f"Your choice; {suggested} is suggested for {facts}.{left_out}"
 
 
-def _facts(comparison: Comparison) -> str:
+def _facts(comparison: Comparison, noun: str) -> str:
+    units = plural(noun, 2)
+    if comparison.units:
+        units = f"{len(comparison.units)} {plural(noun, len(comparison.units))}"
     count = count_word(len(comparison.groups))
     is_control = comparison.design.has_control and comparison.pair_set is PairSet.CONTROL
     control = ", one of them the control" if is_control else ""
@@ -48,11 +56,11 @@ def _facts(comparison: Comparison) -> str:
         case Kind.SEVERAL_GROUPS:
             return f"{count} independent groups{control}"
         case Kind.SAME_TWICE:
-            return "the same units under both conditions"
+            return f"the same {units} under both conditions"
         case Kind.SAME_OFTEN | Kind.BEYOND:
-            return f"the same units under {count} conditions{control}"
+            return f"the same {units} under {count} conditions{control}"
         case Kind.SPLIT_PLOT:
-            return "one factor that differs between units and one within them"
+            return f"one factor that differs between {units} and one within them"
         case Kind.CELLS:
             factors = count_word(len(comparison.design.between))
             return f"{factors} factors and independent replicates in {count} cells"

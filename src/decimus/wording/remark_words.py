@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from decimus.measurements.observations import CellReference
 from decimus.study.edits import Edit
+from decimus.wording.spans import Entry
 
 
 @dataclass(frozen=True)
@@ -17,6 +18,7 @@ class RemarkWords:
         head: what and where, in a few words.
         why: why it matters.
         fixes: changes that would settle it, each with its label.
+        entry: a field in which to type what is missing.
         is_open: whether it asks something that could change the result.
         options: other readings by the options of the command line, each with its label, where
             no change of the study leads there.
@@ -29,6 +31,7 @@ class RemarkWords:
     head: str
     why: str
     fixes: tuple[tuple[str, Edit], ...] = ()
+    entry: Entry | None = None
     is_open: bool = False
     options: tuple[tuple[str, tuple[str, ...]], ...] = ()
     kind: str = ""

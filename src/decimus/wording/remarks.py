@@ -13,6 +13,7 @@ from decimus.study.edits import (
 )
 from decimus.study.questions import PairOfGroups
 from decimus.terms import ChartKind
+from decimus.wording.entries import name_entry
 from decimus.wording.numbers import NBSP, plural
 from decimus.wording.overlap import overlap_note
 from decimus.wording.phrases import at_group, group_words, preposition, upper_first
@@ -95,8 +96,14 @@ def _words(results: Results, remark: facts.Remark) -> RemarkWords:  # noqa: C901
         case facts.UnnamedOutcome():
             return RemarkWords(
                 "measurements",
-                "Nobody has said what was measured.",
-                "The axis and the caption need its name and unit.",
+                "What was measured, and in which unit?",
+                "The axis and the caption need both.",
+                entry=name_entry(
+                    results,
+                    results.measurements.outcome.variable,
+                    "such as yield (kg)",
+                    "",
+                ),
             )
         case facts.UnitlessOutcome(name):
             return RemarkWords(

@@ -7,10 +7,12 @@ from decimus.measurements.observations import Measurements
 from decimus.study.edits import (
     ChooseAveraging,
     ChooseLimits,
+    ChoosePairsByRow,
     ChooseReadingsAcross,
     ChooseSameUnits,
     CountSummaries,
 )
+from decimus.study.readings import ROW_NUMBERS
 from decimus.terms import Layout, LimitRule
 from decimus.wording.numbers import plural
 from decimus.wording.phrases import LIMIT_WORDS
@@ -25,10 +27,15 @@ def same_units_spans(results: Results, measurements: Measurements, where: str) -
     if not units.recurs:
         is_block = measurements.shape.layout is not Layout.LONG
         return [Text(f", a different one {where}")] if is_block else []
+    many = f"{units.count} {plural(measurements.unit_name, units.count)}"
+    same = _same_words(results, measurements, many, where)
+    blocks = f"{units.count} {plural('block', units.count)}"
+    if units.variable == ROW_NUMBERS:
+        return _paired_rows(results, measurements, f"the same {many} {where}", where)
     texts = {
         (False, False): f"a different one {where}",
-        (True, False): f"the same one {where}",
-        (True, True): f"the same block {where}",
+        (True, False): same,
+        (True, True): f"the same {blocks} {where}: {units.heading}",
     }
     now = (units.is_same, units.is_block and units.is_same)
     subject = units.variable if measurements.shape.layout is Layout.LONG else None
@@ -42,6 +49,29 @@ def same_units_spans(results: Results, measurements: Measurements, where: str) -
     )
     name = f"whether a name is the same {measurements.unit_name} {where}"
     return [Text(", "), Choice("same units", texts[now], name, options)]
+
+
+def _same_words(results: Results, measurements: Measurements, many: str, where: str) -> str:
+    """Where units recur: in every group, or in every level of the factors within them."""
+    from decimus.analysis.designs import design_of
+
+    design = design_of(results.groups)
+    if not design.between or not design.within:
+        return f"the same {many} {where}"
+    names = [measurements.factors[i] for i in design.within]
+    words = " and ".join(f.name if f.is_named else "column" for f in names)
+    return f"one of {many}, each of them again at every {words}"
+
+
+def _paired_rows(results: Results, measurements: Measurements, same: str, where: str) -> list[Span]:
+    """Whether each row is one unit that has no name."""
+    sheet, is_paired = results.question.sheet, measurements.units.is_same
+    options = tuple(
+        Option(text, ChoosePairsByRow(is_paired=paired, sheet=sheet), paired is is_paired)
+        for paired, text in ((True, same), (False, f"a different one {where}"))
+    )
+    text = options[0].label if is_paired else options[1].label
+    return [Text(", "), Choice("same units", text, "whether a row is one subject", options)]
 
 
 def averaging_spans(results: Results, measurements: Measurements) -> list[Span]:

@@ -79,19 +79,23 @@ class ChooseDecimalSign(SheetEdit, frozen=True, kw_only=True):
 
 
 class NameVariable(SheetEdit, frozen=True, kw_only=True):
-    """Name an outcome or factor."""
+    """Name an outcome or factor, and say its unit where one is given with the name."""
 
     variable: int
     name: str
+    unit: str | None = None
 
     @property
     def title(self) -> str:
         """The change in plain words."""
-        return f"call it “{self.name}”"
+        unit = f" ({self.unit})" if self.unit else ""
+        return f"call it “{self.name}{unit}”"
 
     def changed(self, sheet: Sheet) -> Sheet:
         """The sheet with the name."""
         facts = replace(sheet.reading.facts(self.variable), name=self.name)
+        if self.unit is not None:
+            facts = replace(facts, unit=self.unit)
         return replace(sheet, reading=sheet.reading.with_facts(facts))
 
 

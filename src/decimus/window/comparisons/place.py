@@ -163,7 +163,7 @@ class ComparisonsPlace(QWidget):
             return
         self.sentence.show()
         self.sentence.show_sentence(comparison_sentence(results))
-        self.reason.setText(reason(comparison))
+        self.reason.setText(reason(comparison, results.measurements.unit_name))
         self.panel.show_results(results)
         self.suggestions.show_lines(considerations(results))
         self.order.setText(f"Order: {self.model.sorting.value}")

@@ -10,6 +10,7 @@ from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QVBoxLayout, QWi
 
 from decimus.analysis.results import Results
 from decimus.window.choices import ChoiceMenu, choice_menu
+from decimus.window.measurements.question import QuestionFrame
 from decimus.window.measurements.ranges import Range
 from decimus.window.measurements.sheet_model import SheetModel
 from decimus.window.measurements.sheet_view import SheetView
@@ -78,6 +79,9 @@ class MeasurementsPlace(QWidget):
         in_note = QVBoxLayout(self._note)
         in_note.setContentsMargins(14, 9, 14, 9)
         in_note.addWidget(self._note_text)
+        self.question = QuestionFrame(self)
+        self.question.answered.connect(store.apply)
+        self.question.refused.connect(self.refused)
         self._shape: tuple[int, int, int] = (-1, -1, -1)
         self._lay_out()
 
@@ -95,6 +99,7 @@ class MeasurementsPlace(QWidget):
         line.addWidget(self.tables)
         line.addStretch(1)
         layout.addLayout(line)
+        layout.addWidget(self.question)
         layout.addWidget(self._around)
         layout.addWidget(self.sheet, 1)
         layout.addWidget(self.strip)
@@ -152,6 +157,7 @@ class MeasurementsPlace(QWidget):
         if problem is not None:
             self.sentence.show_sentence(problem_sentence(results))
             self._note.hide()
+            self.question.ask(None)
             self._around.hide()
             return
         self.sentence.show_sentence(reading_sentence(results))
@@ -165,6 +171,10 @@ class MeasurementsPlace(QWidget):
     def show_remarks(self, results: Results) -> None:
         """Show the remarks on the table; of large ones when they have been worked out."""
         remarks = [r for r in remark_words(results) if r.place == "measurements"]
+        asked = next((r for r in remarks if r.is_open), None)
+        asked = asked or next((r for r in remarks if r.entry is not None), None)
+        self.question.ask(asked)
+        remarks = [r for r in remarks if r is not asked]
         self._note.setVisible(bool(remarks))
         self._note_text.setText(
             "<br>".join(f"{strong(escape(r.head))} {escape(r.why)}" for r in remarks[:3])

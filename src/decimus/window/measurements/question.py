@@ -1,0 +1,91 @@
+"""The question about the table that matters most, with its answers, above the table."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from html import escape
+
+from PySide6.QtCore import Signal
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QLineEdit, QPushButton, QWidget
+
+from decimus.errors import ChoiceError
+from decimus.study.edits import Edit
+from decimus.window.plain import RichLabel, menu_text
+from decimus.window.rich_text import strong
+from decimus.window.theme import TEAL, sans
+from decimus.wording.remark_words import RemarkWords
+
+
+class QuestionFrame(QFrame):
+    """One remark that asks: in words, with a button for each answer or a field to type it.
+
+    Signals:
+        answered: the edit of the answer.
+        refused: an InputError about what was typed.
+    """
+
+    answered = Signal(object)
+    refused = Signal(object)
+
+    def __init__(self, parent: QWidget) -> None:
+        super().__init__(parent)
+        self.setObjectName("note")
+        self.setStyleSheet(f"QPushButton {{ color: {TEAL}; text-decoration: underline; }}")
+        self._text = RichLabel("", self)
+        self._text.setFont(sans(15))
+        self._text.setWordWrap(True)
+        self.buttons: list[QPushButton] = []
+        self.field = QLineEdit(self)
+        self.field.setFont(sans(15))
+        self.field.setMinimumWidth(220)
+        self.field.returnPressed.connect(self._typed)
+        self._make: Callable[[str], Edit] | None = None
+        self._line = QHBoxLayout(self)
+        self._line.setContentsMargins(14, 9, 14, 9)
+        self._line.setSpacing(14)
+        self._line.addWidget(self._text, 1)
+        self._line.addWidget(self.field)
+        self.remark: RemarkWords | None = None
+        self.hide()
+
+    @property
+    def text(self) -> str:
+        """What is asked."""
+        return self.remark.head if self.remark is not None else ""
+
+    def ask(self, remark: RemarkWords | None) -> None:
+        """Show a question; None shows nothing."""
+        self.setVisible(remark is not None)
+        if remark == self.remark:
+            return
+        self.remark = remark
+        for button in self.buttons:
+            self._line.removeWidget(button)
+            button.deleteLater()
+        self.buttons = []
+        if remark is None:
+            return
+        self._text.setText(f"{strong(escape(remark.head))} {escape(remark.why)}")
+        for words, edit in remark.fixes:
+            button = QPushButton(menu_text(words), self)
+            button.setFont(sans(14))
+            button.clicked.connect(lambda _=False, e=edit: self.answered.emit(e))
+            self._line.addWidget(button)
+            self.buttons.append(button)
+        entry = remark.entry
+        self.field.setVisible(entry is not None)
+        self._make = entry.edit_of if entry is not None else None
+        if entry is not None:
+            self.field.setPlaceholderText(entry.label)
+            self.field.setAccessibleName(entry.label)
+            self.field.setText(entry.initial)
+
+    def _typed(self) -> None:
+        if self._make is None:
+            return
+        try:
+            edit = self._make(self.field.text())
+        except ChoiceError as error:
+            self.refused.emit(error)
+            return
+        self.answered.emit(edit)
