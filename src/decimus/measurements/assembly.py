@@ -14,9 +14,10 @@ from decimus.measurements.adjusting import (
     adjusted_readings,
     adjusted_unit,
 )
+from decimus.measurements.asked import no_numbers, roles_of, unit_column
 from decimus.measurements.cells import CODE, Booleans, Floats, Integers
 from decimus.measurements.detection import is_unit_noun, row_noun
-from decimus.measurements.extraction import Observed, no_numbers, roles_of, unit_column
+from decimus.measurements.extraction import Observed
 from decimus.measurements.factors import block_outcome, factor_of, long_outcome
 from decimus.measurements.numbers import LARGEST, SMALLEST, CellKind, exact_number
 from decimus.measurements.observations import (

@@ -9,7 +9,14 @@ from typing import TypeVar
 import numpy as np
 from numpy.typing import NDArray
 
-from decimus.errors import ChoiceError, TableError
+from decimus.measurements.asked import (
+    chosen_factors,
+    chosen_outcome,
+    no_factor,
+    no_numbers,
+    roles_of,
+    unit_column,
+)
 from decimus.measurements.cells import (
     Booleans,
     CodedCells,
@@ -24,9 +31,8 @@ from decimus.measurements.cells import (
 )
 from decimus.measurements.headings import amount_and_unit
 from decimus.measurements.profiles import filled_down
-from decimus.measurements.roles import LongRoles, long_roles
 from decimus.measurements.shapes import TableShape
-from decimus.study.readings import HEADINGS, HEADINGS_ABOVE, NOBODY, LevelJoin, Reading
+from decimus.study.readings import HEADINGS, HEADINGS_ABOVE, LevelJoin, Reading
 from decimus.study.slabs import Slab
 from decimus.study.tables import Table
 from decimus.terms import Layout
@@ -150,31 +156,6 @@ def observe(
     return _from_block(source, reading, factors), -1
 
 
-def no_numbers(shape: TableShape) -> TableError:
-    """The error for a table without measurements."""
-    first = shape.first_row
-    like_numbers = [
-        (first + row, profile.index, cell)
-        for profile in reversed(shape.columns)
-        for row, cell in enumerate(profile.cells)
-        if any(sign.isdigit() for sign in cell) and not profile.names_rows
-    ] or [
-        (first + row, profile.index, cell)
-        for profile in reversed(shape.columns)
-        for row, cell in enumerate(profile.cells)
-        if cell and profile.repeats
-    ]
-    found = ""
-    if like_numbers:
-        row, column, text = like_numbers[0]
-        found = f": “{text[:40]}” (row {row + 1}, column {column + 1}) is none"
-    return TableError(
-        f"There are no numbers to summarise in the table{found}",
-        remedy="Measurements must be numbers, such as 12.5"
-        + (" or 12,5" if shape.decimal == "," else ""),
-    )
-
-
 # --- a block of measurements: groups in columns or rows -------------------------------
 
 
@@ -223,7 +204,7 @@ def _from_block(source: _Source, reading: Reading, chosen: tuple[int, ...] | Non
         raise no_numbers(shape)
     factors = block_factors(shape, chosen)
     if not factors:
-        raise _no_factor()
+        raise no_factor()
     by_row = shape.layout is Layout.ROWS
     parsed = {c: source.parsed(c) for c in columns}
     filled = np.column_stack([parsed[c].is_filled for c in columns])
@@ -264,13 +245,6 @@ def _from_block(source: _Source, reading: Reading, chosen: tuple[int, ...] | Non
         ),
         names=_block_names(source, columns, rows, positions),
         without_group=tuple(lost.tolist()),
-    )
-
-
-def _no_factor() -> TableError:
-    return TableError(
-        "No column says which group a measurement belongs to",
-        remedy="Add a column with the group of every row, or read it as one group per column",
     )
 
 
@@ -361,8 +335,8 @@ def _from_long(
 ) -> tuple[Observed, int]:
     shape = source.shape
     roles = roles_of(shape, reading, outcome, factors)
-    chosen = _chosen_factors(shape, roles, outcome)
-    column = _chosen_outcome(shape, roles, outcome, chosen)
+    chosen = chosen_factors(shape, roles, outcome)
+    column = chosen_outcome(shape, roles, outcome, chosen)
     values_in = shape.readings if column in shape.readings else (column,)
     source.parse_together(values_in, chosen)
     levels = [source.levels(c) for c in chosen]
@@ -445,70 +419,3 @@ def _picked(
     if len(parts) == 1:
         return parts[0][rows]
     return np.column_stack(parts)[rows, positions]
-
-
-def roles_of(
-    shape: TableShape,
-    reading: Reading,
-    outcome: int | None,
-    factors: tuple[int, ...] | None,
-) -> LongRoles:
-    """What the columns of a long table are for, with what is said of outcome and factors."""
-    known = {profile.index for profile in shape.columns}
-    outcome = outcome if outcome in known else None
-    said = [c for c in (reading.within, reading.subject) if c is not None and c in known]
-    chosen = tuple(c for c in factors or () if c in known and c not in (outcome, *said))
-    if shape.roles is not None and outcome is None and not chosen:
-        return shape.roles
-    kept = [p for p in shape.columns if p.index not in shape.summary_columns]
-    return long_roles(kept, outcome=outcome, factors=chosen, unit=next(iter(said), None))
-
-
-def _chosen_factors(shape: TableShape, roles: LongRoles, outcome: int | None) -> tuple[int, ...]:
-    likely = tuple(c for c in roles.factors if c != outcome)
-    if not likely:
-        taken = {outcome, roles.unit, *roles.outcomes[:1]}
-        likely = tuple(c for c in shape.factor_candidates if c not in taken)[:1]
-    if not likely:
-        raise _no_factor()
-    return likely
-
-
-def _chosen_outcome(
-    shape: TableShape, roles: LongRoles, outcome: int | None, factors: tuple[int, ...]
-) -> int:
-    known = {profile.index for profile in shape.columns}
-    if outcome is not None and outcome in known:
-        if shape.column(outcome).numbers == 0:
-            raise ChoiceError(
-                f"Column “{shape.name(outcome)}” holds no numbers",
-                remedy="Choose another column as outcome",
-            )
-        return outcome
-    free = [c for c in roles.outcomes if c not in factors and shape.column(c).numbers]
-    if shape.readings:
-        free = [*(c for c in shape.readings if c in free), *free]
-    if not free:
-        free = [p.index for p in shape.columns if p.numbers and p.index not in factors]
-    if not free:
-        raise no_numbers(shape)
-    return free[0]
-
-
-def unit_column(
-    shape: TableShape,
-    reading: Reading,
-    roles: LongRoles,
-    factors: tuple[int, ...],
-    outcome: int,
-) -> int | None:
-    """The column of a long table that says what was measured: a subject, a flask."""
-    for said in (reading.within, reading.subject):
-        if said is not None and said >= 0 and said not in factors:
-            return said
-    if reading.subject == NOBODY and reading.within == NOBODY:
-        return None
-    taken = {*factors, outcome, *shape.readings}
-    if roles.unit is not None and roles.unit not in taken:
-        return roles.unit
-    return shape.row_names if shape.row_names not in taken else None

@@ -8,7 +8,7 @@ from decimal import Decimal
 import numpy as np
 
 from decimus.errors import TableError
-from decimus.measurements.extraction import no_numbers
+from decimus.measurements.asked import no_numbers
 from decimus.measurements.factors import block_outcome, factor_of, long_outcome
 from decimus.measurements.given import given_groups
 from decimus.measurements.headings import name_and_unit

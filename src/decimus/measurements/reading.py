@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from decimus.errors import InputError, TableError
+from decimus.measurements.asked import no_numbers
 from decimus.measurements.assembly import Assembly
 from decimus.measurements.computed import with_computed
 from decimus.measurements.detection import table_shape
-from decimus.measurements.extraction import no_numbers, observe
+from decimus.measurements.extraction import observe
 from decimus.measurements.given_measurements import measurements_of_summary
 from decimus.measurements.observations import Measurements
 from decimus.study.readings import Reading

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import hashlib
 from collections.abc import Callable
 from contextlib import suppress
 from dataclasses import dataclass
@@ -19,6 +20,7 @@ from decimus.formats.table_files import FoundTable, table_in
 from decimus.study.edits import ReplaceTable
 from decimus.study.history import History
 from decimus.study.studies import Source
+from decimus.study.tables import Table
 from decimus.window.beside import LARGE, Beside, prepare
 from decimus.window.new_data import NewDataLine
 from decimus.window.store import Store
@@ -136,6 +138,22 @@ class DataFiles(QObject):
             is_again=False,
         )
 
+    def use_table(self, table: Table) -> None:
+        """Put a pasted table in the place of the one at hand; the question stays."""
+        content = "\n".join("\t".join(row) for row in table.rows())
+        checksum = hashlib.sha256(content.encode("utf-8", "replace")).hexdigest()
+        found = FoundTable(table, Source(name="pasted table", checksum=checksum))
+        before, base = self._store.results, self._store.history
+        try:
+            wanted = replacement(before, found, is_again=False)
+        except InputError as error:
+            self.refused.emit(error)
+            return
+        if wanted.asked or wanted.edit.renames:
+            self.line.ask(wanted)
+        else:
+            self._take(base, self._step(before, base, wanted.edit, no_progress))
+
     def _use(self, path: Path, read: Callable[[Progress], FoundTable], *, is_again: bool) -> None:
         before, base = self._store.results, self._store.history
 
@@ -159,6 +177,9 @@ class DataFiles(QObject):
 
     def _apply(self, edit: ReplaceTable) -> None:
         before, base = self._store.results, self._store.history
+        if not edit.source.path:
+            self._take(base, self._step(before, base, edit, no_progress))
+            return
         self._do(
             f"Reading {edit.source.name}",
             path_of_stored(edit.source.path),

@@ -24,7 +24,7 @@ from decimus.window.store import Store
 from decimus.window.theme import sans
 from decimus.workflows.exporting import export_figure, export_summary, export_table
 from decimus.workflows.opened import OpenedFile, StudyFile
-from decimus.workflows.opening import checked, open_file
+from decimus.workflows.opening import checked, first_reading, open_file
 from decimus.workflows.saving import free_name, keep_other, save
 
 _CLIPBOARD_DPI = 300
@@ -139,8 +139,10 @@ class Files(QObject):
 
         def added(progress: Progress) -> History:
             found = table_in(path, progress=lambda share: progress(0.4 * share))
-            checked(BringInTable(table=found.table, source=found.source), str(path))
-            return base.after(AddTable(table=found.table, source=found.source))
+            reading = first_reading(found)
+            edit = BringInTable(table=found.table, source=found.source, reading=reading)
+            checked(edit, str(path))
+            return base.after(AddTable(table=found.table, source=found.source, reading=reading))
 
         def work(progress: Progress) -> tuple[History, Results]:
             history = added(progress)

@@ -43,6 +43,7 @@ from decimus.window.thread import PLACES, Thread
 from decimus.wording.readings import thread_counts
 from decimus.workflows.opened import StudyFile
 from decimus.workflows.opening import pasted
+from decimus.workflows.replacing import fits_in_place
 from decimus.workflows.saving import ChangedElsewhereError, NotSavedError
 
 if TYPE_CHECKING:
@@ -159,6 +160,7 @@ class MainWindow(QMainWindow):
         self.part_line.chosen.connect(self.files.open_part)
         self.measurements.table_wanted.connect(self.files.add_table)
         self.measurements.other_data_wanted.connect(self.data.use_other_data)
+        self.measurements.table_pasted.connect(self.data.use_table)
         self.files.told.connect(self.thread_line.file_name.setText)
         self.thread_line.went.connect(self._go)
         self.foot.went.connect(self.thread_line.go)
@@ -359,7 +361,10 @@ class MainWindow(QMainWindow):
         except InputError as error:
             self.say(error)
             return
-        self.store.apply(edit)
+        if fits_in_place(self.store.results, edit.table):
+            self.data.use_table(edit.table)
+        else:
+            self.store.apply(edit)
         self.thread_line.go("measurements")
 
     def type_table(self) -> None:

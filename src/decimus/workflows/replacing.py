@@ -62,6 +62,19 @@ def replacement(results: Results, found: FoundTable, *, is_again: bool) -> Repla
     return Replacement(replace(edit, renames=renames), asked, offered)
 
 
+def fits_in_place(results: Results, table: Table) -> bool:
+    """Whether a table is new data of the one at hand: it has the same headings, or nearly."""
+    if results.problem is not None or results.sheet.table.is_empty:
+        return False
+    old = table_shape(results.sheet.table, results.sheet.reading)
+    new = table_shape(table, Reading(layout=results.sheet.reading.layout))
+    if old.layout is not new.layout or old.header_row is None or new.header_row is None:
+        return False
+    before = {_plain(p.heading) for p in old.columns if p.heading}
+    now = {_plain(p.heading) for p in new.columns if p.heading}
+    return bool(before) and 4 * len(before & now) >= 3 * max(len(before), len(now))
+
+
 def _columns(results: Results, table: Table) -> tuple[int, ...]:
     """For every old column the new one of the same name; the same place without names."""
     old = table_shape(results.sheet.table, results.sheet.reading)

@@ -226,6 +226,7 @@ def about(question: Question, sheet: int) -> Question:
     """The question asked of another table: what named columns and levels goes."""
     if question.sheet == sheet:
         return question
+    usual = Question()
     return replace(
         question,
         sheet=sheet,
@@ -240,5 +241,22 @@ def about(question: Question, sheet: int) -> Question:
         chosen_pairs=(),
         pair_set=None,
         marginal_variable=None,
-        figure=replace(question.figure, nudges=()),
+        method=usual.method,
+        adjustment=None,
+        alternative=None,
+        reference=None,
+        threshold=None,
+        height=usual.height,
+        relevant_difference=None,
+        # A table of other measurements wears none of the first one's titles and ranges.
+        figure=replace(
+            question.figure,
+            kind=usual.figure.kind,
+            spacing=None,
+            group_title=None,
+            value_title=None,
+            value_from=None,
+            value_to=None,
+            nudges=(),
+        ),
     )

@@ -6,9 +6,13 @@ from collections.abc import Sequence
 from html import escape
 
 from PySide6.QtCore import QPoint, Qt, Signal
+from PySide6.QtGui import QGuiApplication
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from decimus.analysis.results import Results
+from decimus.errors import InputError
+from decimus.formats.delimited import table_of_text
+from decimus.study.tables import Table
 from decimus.window.choices import ChoiceMenu, choice_menu
 from decimus.window.measurements.question import QuestionFrame
 from decimus.window.measurements.ranges import Range
@@ -27,6 +31,7 @@ from decimus.wording.readings import problem_sentence, reading_sentence
 from decimus.wording.remarks import remark_words
 from decimus.wording.sheets import lines_around, strip_sentence, tables_sentence
 from decimus.wording.spans import Choice
+from decimus.workflows.pasting import Cells, placed
 
 
 class MeasurementsPlace(QWidget):
@@ -35,12 +40,14 @@ class MeasurementsPlace(QWidget):
     Signals:
         refused: an InputError about what was typed or pasted.
         table_wanted: another table is to be brought in beside those at hand.
-        other_data_wanted: other data are to take the place of those at hand.
+        other_data_wanted: other data from a file are to take the place of those at hand.
+        table_pasted: a table that takes the place of the one at hand.
     """
 
     refused = Signal(object)
     table_wanted = Signal()
     other_data_wanted = Signal()
+    table_pasted = Signal(object)
 
     def __init__(self, store: Store) -> None:
         super().__init__()
@@ -53,7 +60,7 @@ class MeasurementsPlace(QWidget):
         self.adjust = self._button("Adjust the values")
         self.adjust.clicked.connect(self.open_adjustments)
         self.replace = self._button("Use other data")
-        self.replace.clicked.connect(self.other_data_wanted)
+        self.replace.clicked.connect(self.open_replacements)
         self.another = self._button("Add a table")
         self.another.clicked.connect(self.table_wanted)
         small = SentenceFonts(sans(14), sans(14, strong=True), sans(14))
@@ -63,6 +70,7 @@ class MeasurementsPlace(QWidget):
         self.sheet = SheetView(self.model, self)
         self.sheet.edited.connect(self._edit)
         self.sheet.refused.connect(self.refused)
+        self.sheet.pasted.connect(self._paste)
         self.sheet.cell_choice = self._cell_choice
         self.sheet.column_choice = self._column_choice
         self._around = PlainLabel("", self)
@@ -126,6 +134,46 @@ class MeasurementsPlace(QWidget):
     def open_adjustments(self) -> ChoiceMenu:
         """Show what can be done to the values."""
         return self._open(adjust_choice(self._store.results), self.adjust)
+
+    def open_replacements(self) -> ChoiceMenu | None:
+        """Ask where other data come from; a file where the clipboard holds none."""
+        text = QGuiApplication.clipboard().text()
+        if "\n" not in text.strip():
+            self.other_data_wanted.emit()
+            return None
+        menu = ChoiceMenu(self)
+        menu.setFont(sans(15))
+        menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        menu.addAction("from the clipboard").triggered.connect(self.use_clipboard)
+        menu.addAction("from a file").triggered.connect(self._want_file)
+        menu.popup(self.replace.mapToGlobal(QPoint(0, self.replace.height())))
+        return menu
+
+    def _want_file(self) -> None:
+        self.other_data_wanted.emit()
+
+    def use_clipboard(self) -> None:
+        """The table on the clipboard takes the place of the one at hand."""
+        try:
+            self.table_pasted.emit(table_of_text(QGuiApplication.clipboard().text()))
+        except InputError as error:
+            self.refused.emit(error)
+
+    def _paste(self, row: int, column: int, cells: Cells) -> None:
+        """Pasted cells go where they belong: cells, groups as a whole, or the whole table."""
+        results = self._store.results
+        if results.problem is not None:
+            self.sheet.write(row, column, cells)
+            return
+        shape, table = results.measurements.shape, results.sheet.table
+        if shape.is_turned or table.row_count == 0:
+            self.sheet.write(row, column, cells)
+            return
+        found = placed(table, shape, self.model.table_row(row), column, cells)
+        if found.is_table:
+            self.table_pasted.emit(Table.from_rows(found.cells, table.title))
+        else:
+            self.sheet.write(found.row - self.model.offset, found.column, found.cells)
 
     def _open(self, choice: Choice, under: QPushButton) -> ChoiceMenu:
         menu = choice_menu(choice, self)

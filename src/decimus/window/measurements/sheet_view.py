@@ -56,9 +56,11 @@ class SheetView(QTableView):
     Signals:
         edited: an edit of cells, rows or columns.
         refused: an InputError about what was pasted.
+        pasted: cells that are pasted at a row and a column of the model.
     """
 
     edited = Signal(object)
+    pasted = Signal(int, int, object)
     refused = Signal(object)
 
     cell_choice: Callable[[Sequence[Range]], Choice] | None = None
@@ -270,7 +272,7 @@ class SheetView(QTableView):
             self.refused.emit(error)
             return
         block = self.selected_block()
-        self.write(max(0, block.y()), max(0, block.x()), rows)
+        self.pasted.emit(max(0, block.y()), max(0, block.x()), rows)
 
     def clear_cells(self) -> None:
         """Empty the selected cells, in one step."""

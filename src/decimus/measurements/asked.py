@@ -1,0 +1,115 @@
+"""What is asked of a long table: its factors, its outcome, the column that names units."""
+
+from __future__ import annotations
+
+from decimus.errors import ChoiceError, TableError
+from decimus.measurements.roles import LongRoles, long_roles
+from decimus.measurements.shapes import TableShape
+from decimus.study.readings import NOBODY, Reading
+
+
+def no_numbers(shape: TableShape) -> TableError:
+    """The error for a table without measurements."""
+    first = shape.first_row
+    like_numbers = [
+        (first + row, profile.index, cell)
+        for profile in reversed(shape.columns)
+        for row, cell in enumerate(profile.cells)
+        if any(sign.isdigit() for sign in cell) and not profile.names_rows
+    ] or [
+        (first + row, profile.index, cell)
+        for profile in reversed(shape.columns)
+        for row, cell in enumerate(profile.cells)
+        if cell and profile.repeats
+    ]
+    found = ""
+    if like_numbers:
+        row, column, text = like_numbers[0]
+        found = f": “{text[:40]}” (row {row + 1}, column {column + 1}) is none"
+    return TableError(
+        f"There are no numbers to summarise in the table{found}",
+        remedy="Measurements must be numbers, such as 12.5"
+        + (" or 12,5" if shape.decimal == "," else ""),
+    )
+
+
+def no_factor() -> TableError:
+    """The error for a table in which nothing tells groups apart."""
+    return TableError(
+        "No column says which group a measurement belongs to",
+        remedy="Add a column with the group of every row, or read it as one group per column",
+    )
+
+
+def roles_of(
+    shape: TableShape,
+    reading: Reading,
+    outcome: int | None,
+    factors: tuple[int, ...] | None,
+) -> LongRoles:
+    """What the columns of a long table are for, with what is said of outcome and factors."""
+    known = {profile.index for profile in shape.columns}
+    outcome = outcome if outcome in known else None
+    said = [c for c in (reading.within, reading.subject) if c is not None and c in known]
+    chosen = tuple(c for c in factors or () if c in known and c not in (outcome, *said))
+    if shape.roles is not None and outcome is None and not chosen:
+        return shape.roles
+    kept = [p for p in shape.columns if p.index not in shape.summary_columns]
+    return long_roles(kept, outcome=outcome, factors=chosen, unit=next(iter(said), None))
+
+
+def chosen_factors(shape: TableShape, roles: LongRoles, outcome: int | None) -> tuple[int, ...]:
+    """The factors as said or found. Raises TableError where there is none."""
+    likely = tuple(c for c in roles.factors if c != outcome)
+    if not likely:
+        taken = {outcome, roles.unit, *roles.outcomes[:1]}
+        likely = tuple(c for c in shape.factor_candidates if c not in taken)[:1]
+    if not likely:
+        raise no_factor()
+    return likely
+
+
+def chosen_outcome(
+    shape: TableShape, roles: LongRoles, outcome: int | None, factors: tuple[int, ...]
+) -> int:
+    """The outcome as said or found.
+
+    Raises:
+        TableError: there are no numbers.
+        ChoiceError: what was said holds none.
+    """
+    known = {profile.index for profile in shape.columns}
+    if outcome is not None and outcome in known:
+        if shape.column(outcome).numbers == 0:
+            raise ChoiceError(
+                f"Column “{shape.name(outcome)}” holds no numbers",
+                remedy="Choose another column as outcome",
+            )
+        return outcome
+    free = [c for c in roles.outcomes if c not in factors and shape.column(c).numbers]
+    if shape.readings:
+        free = [*(c for c in shape.readings if c in free), *free]
+    if not free:
+        free = [p.index for p in shape.columns if p.numbers and p.index not in factors]
+    if not free:
+        raise no_numbers(shape)
+    return free[0]
+
+
+def unit_column(
+    shape: TableShape,
+    reading: Reading,
+    roles: LongRoles,
+    factors: tuple[int, ...],
+    outcome: int,
+) -> int | None:
+    """The column of a long table that says what was measured: a subject, a flask."""
+    for said in (reading.within, reading.subject):
+        if said is not None and said >= 0 and said not in factors:
+            return said
+    if reading.subject == NOBODY and reading.within == NOBODY:
+        return None
+    taken = {*factors, outcome, *shape.readings}
+    if roles.unit is not None and roles.unit not in taken:
+        return roles.unit
+    return shape.row_names if shape.row_names not in taken else None

@@ -1,0 +1,110 @@
+"""A block of cells pasted into a table: what it takes the place of.
+
+New data are new as a whole: of nine values over which seven are pasted, none of the old ones
+stays below them; and headings that come along are no measurements.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from decimus.measurements.numbers import CellKind, read_cell
+from decimus.measurements.shapes import TableShape
+from decimus.study.tables import Table
+from decimus.terms import Layout
+
+Cells = tuple[tuple[str, ...], ...]
+
+
+@dataclass(frozen=True)
+class Placed:
+    """Where pasted cells go.
+
+    Args:
+        row: the row of the table of the first of them.
+        column: its column.
+        cells: what is written there, blanks over what was left of the old data.
+        is_table: whether they are another table in the place of all of it.
+    """
+
+    row: int
+    column: int
+    cells: Cells
+    is_table: bool = False
+
+
+def placed(table: Table, shape: TableShape, row: int, column: int, cells: Cells) -> Placed:
+    """What pasted cells take the place of.
+
+    Args:
+        table: the table at hand.
+        shape: how it is laid out.
+        row: the row of the table that they are pasted at.
+        column: the column.
+        cells: what is pasted.
+    """
+    header, first = shape.header_row, shape.first_row
+    has_names = len(cells) > 1 and _has_names(cells, shape.decimal)
+    if has_names and header is not None and row in (header, first):
+        used = 1 + max((p.index for p in shape.columns), default=0)
+        if column == 0 and max(map(len, cells)) >= min(used, 2) and _covers(cells, used):
+            return Placed(row, column, cells, is_table=True)
+        below = _to_the_end(table, shape, header + 1, column, cells[1:])
+        return Placed(header, column, (cells[0], *below))
+    if row == first and _takes_all_rows(shape, column, max(map(len, cells))):
+        return Placed(row, column, _to_the_end(table, shape, row, column, cells))
+    if shape.layout is Layout.ROWS and shape.measured and column == shape.measured[0]:
+        return Placed(row, column, _to_the_right(table, shape, row, column, cells))
+    return Placed(row, column, cells)
+
+
+def _has_names(cells: Cells, decimal: str) -> bool:
+    """True when the first row holds names and none of the numbers that stand below it."""
+    kinds = [read_cell(cell, decimal).kind for cell in cells[0] if cell.strip()]
+    below = [read_cell(cell, decimal).kind for row in cells[1:] for cell in row if cell.strip()]
+    return bool(kinds) and CellKind.NUMBER not in kinds and CellKind.NUMBER in below
+
+
+def _covers(cells: Cells, used: int) -> bool:
+    """True when the pasted columns are as many as those that are used, or nearly."""
+    return 2 * max(map(len, cells)) > used
+
+
+def _takes_all_rows(shape: TableShape, column: int, width: int) -> bool:
+    """True for whole groups in columns, or whole rows of a long table."""
+    columns = range(column, column + width)
+    if shape.layout is Layout.COLUMNS:
+        return any(c in shape.measured for c in columns)
+    return shape.layout is Layout.LONG and all(p.index in columns for p in shape.columns)
+
+
+def _to_the_end(
+    table: Table, shape: TableShape, row: int, column: int, cells: Sequence[tuple[str, ...]]
+) -> Cells:
+    """The cells, and blanks over what stood below them down to the end of the data."""
+    width = max(map(len, cells), default=0)
+    end = min(shape.block.end_row, *(shape.summary_rows or (shape.block.end_row,)))
+    last = row + len(cells) - 1
+    for r in range(end - 1, last, -1):
+        if any(table.cell(r, c).strip() for c in range(column, column + width)):
+            last = r
+            break
+    blanks = last - (row + len(cells) - 1)
+    return (*cells, *(("",) * width for _ in range(blanks)))
+
+
+def _to_the_right(table: Table, shape: TableShape, row: int, column: int, cells: Cells) -> Cells:
+    """The same for groups in rows: blanks over what stood to the right of them."""
+    end = max(shape.measured)
+    width = max(map(len, cells))
+    found = []
+    for r, line in enumerate(cells):
+        last = max(
+            (c for c in range(column, end + 1) if table.cell(row + r, c).strip()),
+            default=column,
+        )
+        wanted = max(width, last - column + 1) if row + r < table.row_count else width
+        found.append((*line, *("",) * (wanted - len(line))))
+    longest = max(map(len, found))
+    return tuple((*line, *("",) * (longest - len(line))) for line in found)

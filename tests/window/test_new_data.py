@@ -1,0 +1,141 @@
+"""New data through the real widgets: pasted over, in the place of the old, beside them."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from PySide6.QtCore import Qt
+from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QApplication
+
+from decimus.study.edits import ChooseKind, ChooseValueRange, NameVariable, WriteAxisTitle
+from decimus.study.readings import CELLS
+from decimus.terms import ChartKind
+from decimus.window.choices import ChoiceMenu
+from tests.window.driving import Driver
+from tests.window.test_measurements import means, undo
+
+NINE = "dim\tbright\n" + "".join(f"{i}.5\t{i + 3}.5\n" for i in range(1, 10))
+LATER = "dim\tbright\n2.1\t4.1\n2.3\t4.4\n2.2\t4.9\n"
+
+
+def started(driver: Driver) -> None:
+    """A table that was named and drawn as points."""
+    driver.clipboard(NINE)
+    driver.keys("Ctrl+V")
+    store = driver.window.store
+    store.apply(NameVariable(variable=CELLS, name="frond area", unit="mm²"))
+    store.apply(ChooseKind(kind=ChartKind.POINTS))
+    driver.settle()
+
+
+def paste_at(driver: Driver, row: int, column: int, text: str) -> None:
+    sheet, model = driver.window.measurements.sheet, driver.window.measurements.model
+    sheet.setFocus()
+    place = sheet.visualRect(model.index(row, column)).center()
+    QTest.mouseClick(sheet.viewport(), Qt.MouseButton.LeftButton, pos=place)
+    driver.clipboard(text)
+    QTest.keySequence(sheet, "Ctrl+V")
+    driver.settle()
+
+
+def counts(driver: Driver) -> list[int]:
+    return [group.n for group in driver.window.store.results.groups.shown]
+
+
+def test_seven_pasted_over_nine(empty: Driver) -> None:
+    started(empty)
+    paste_at(empty, 0, 0, "\n".join(f"{i}.1" for i in range(7)))
+    assert counts(empty) == [7, 9]
+    undo(empty)
+    assert counts(empty) == [9, 9]
+
+
+def test_pasted_over_with_headings_it_is_new_data_of_the_same_question(empty: Driver) -> None:
+    started(empty)
+    before = means(empty)
+    paste_at(empty, 0, 0, LATER)
+    results = empty.window.store.results
+    assert counts(empty) == [3, 3]
+    assert results.measurements.outcome.name == "frond area"
+    assert results.question.figure.kind is ChartKind.POINTS
+    assert "With pasted table" in empty.window.data.line.text
+    undo(empty)
+    assert means(empty) == before
+
+
+def test_a_table_with_the_same_headings_keeps_question_and_words(empty: Driver) -> None:
+    started(empty)
+    empty.clipboard(LATER)
+    empty.keys("Ctrl+Shift+V")
+    empty.settle()
+    results = empty.window.store.results
+    assert counts(empty) == [3, 3]
+    assert (results.measurements.outcome.name, results.measurements.outcome.unit) == (
+        "frond area",
+        "mm²",
+    )
+    undo(empty)
+    assert counts(empty) == [9, 9]
+
+
+def test_a_table_with_other_headings_is_another_study(empty: Driver) -> None:
+    started(empty)
+    empty.clipboard("salt\tmass\n0\t1.5\n0\t1.7\n8\t0.5\n8\t0.7\n")
+    empty.keys("Ctrl+Shift+V")
+    empty.settle()
+    results = empty.window.store.results
+    assert results.measurements.outcome.name == "mass"
+    assert results.question.figure.kind is ChartKind.BARS
+
+
+def test_other_data_from_the_clipboard(empty: Driver) -> None:
+    started(empty)
+    empty.clipboard(LATER)
+    empty.click(empty.window.measurements.replace)
+    menu = QApplication.activePopupWidget()
+    assert isinstance(menu, ChoiceMenu)
+    empty.pick(menu, "from the clipboard")
+    empty.settle()
+    assert counts(empty) == [3, 3]
+    assert empty.window.store.results.question.figure.kind is ChartKind.POINTS
+
+
+def test_a_second_table_wears_nothing_of_the_first(empty: Driver, tmp_path: Path) -> None:
+    started(empty)
+    store = empty.window.store
+    store.apply(WriteAxisTitle(is_value_axis=True, text="Area of fronds"))
+    store.apply(ChooseValueRange(value_from=0, value_to=40))
+    path = tmp_path / "salt.csv"
+    path.write_text("salt,mass\n0,1.5\n0,1.7\n8,0.5\n8,0.7\n")
+    empty.window.files.add_path(path)
+    empty.settle()
+    figure = store.results.question.figure
+    assert store.results.measurements.outcome.name == "mass"
+    assert (figure.value_title, figure.value_to, figure.kind) == (None, None, ChartKind.BARS)
+    undo(empty)
+    assert store.results.question.figure.value_title == "Area of fronds"
+
+
+def test_the_first_question_is_answered_above_the_table(empty: Driver) -> None:
+    """Left and right: are rows pairs? Then: what was measured? One entry for name and unit."""
+    empty.clipboard("left\tright\n" + "".join(f"2{i}.5\t2{i}.{i}\n" for i in range(1, 9)))
+    empty.keys("Ctrl+V")
+    empty.settle()
+    question = empty.window.measurements.question
+    assert question.isVisibleTo(empty.window)
+    assert question.text.startswith("Do the values of one row belong together")
+    empty.click(next(b for b in question.buttons if b.text() == "one row is one subject"))
+    empty.settle()
+    assert empty.window.store.results.measurements.units.is_same
+    assert question.text == "What was measured, and in which unit?"
+    question.field.setText("grip (kg)")
+    QTest.keyClick(question.field, Qt.Key.Key_Return)
+    empty.settle()
+    outcome = empty.window.store.results.measurements.outcome
+    assert (outcome.name, outcome.unit) == ("grip", "kg")
+    assert not question.isVisibleTo(empty.window)
+    undo(empty)
+    undo(empty)
+    assert not empty.window.store.results.measurements.units.is_same
+    assert question.text.startswith("Do the values of one row belong together")
