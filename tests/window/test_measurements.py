@@ -63,7 +63,7 @@ def undo(driver: Driver) -> None:
         ),
         (
             "one row per visitor, conditions in columns",
-            "Each column is one kind of group, each row one visitor, the same one in every column.",
+            "Each column is one kind of group, each row one visitor, the same 4 visitors in",
         ),
         (
             "mean, SD and n",

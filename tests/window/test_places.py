@@ -142,8 +142,8 @@ def test_the_reading_sentence_is_followed_at_once(salt: Driver) -> None:
     sentence = window.measurements.sentence
     salt.type_choice(sentence, "outcome name", "Frond area")
     salt.type_choice(sentence, "outcome unit", "mm²")
-    salt.type_choice(sentence, "material", "Lemna minor")
-    salt.type_choice(sentence, "condition", "after 7 days")
+    salt.type_choice(sentence, "more", "Lemna minor", entry=0)
+    salt.type_choice(sentence, "more", "after 7 days", entry=0)
     salt.choose(sentence, "replicate", "plot")
     caption = plain_text(window.page.caption.sentence)
     assert "Frond area of Lemna minor after 7 days" in caption

@@ -246,7 +246,7 @@ def plain(text: str) -> str:
     return " ".join(re.sub(r"[_.\u2013\u2014-]+(?!\d)|[’'´`]", " ", folded).split())
 
 
-_JOINED_SE = re.compile(r"(^|[_.])se([_.]|$)", re.IGNORECASE)
+_JOINED_SE = re.compile(r"(?<=[_.])se(?=[_.]|$)|^se(?=[_.])", re.IGNORECASE)
 _LEVEL = re.compile(r"\(?\b\d{2}(?:[.,]\d+)?\s?%\)?")
 
 
@@ -257,7 +257,7 @@ def statistic_named(heading: str) -> Named | None:
     "area SD" names SD, with "area" besides; a unit in brackets does not count as besides,
     a level such as 95 % neither.
     """
-    words = plain(_JOINED_SE.sub(r"\1sem\2", heading))
+    words = plain(_JOINED_SE.sub("sem", heading))
     if not words or len(words) > 120:
         return None
     bare = " ".join(_LEVEL.sub(" ", words).split())

@@ -20,6 +20,7 @@ _IDENTIFIER = 4.0
 """Weight from which on whole numbers are taken for names of something."""
 _UNIT = 3.0
 """Weight from which on names that recur are taken for those of the same units."""
+_MAY_DIVIDE = (Sense.TIME, Sense.GROUP, Sense.ROW)
 _MOST_FACTORS = 3
 _MOST_LABELS = 8
 
@@ -109,6 +110,9 @@ def _labels(used: Sequence[ColumnProfile], outcome: int | None) -> list[ColumnPr
     for profile in used:
         if profile.index == outcome or profile.is_about(Sense.NOTE):
             continue
+        is_beside = profile.is_about(Sense.COVARIATE)
+        if profile.is_numeric and is_beside and not profile.is_about(*_MAY_DIVIDE):
+            continue  # an age divides nobody into groups
         if profile.is_text:
             if not (profile.is_dates and profile.is_unique):
                 found.append(profile)
@@ -149,11 +153,21 @@ def identity_weight(profile: ColumnProfile, others: Sequence[ColumnProfile]) -> 
         weight -= 2
     if profile.is_numbering:
         weight += 4
-    if profile.is_ascending:
+    if profile.is_ascending and not _are_numbered_already(profile, others):
         weight += 4
     if profile.unit_in_heading:
         weight -= 6
     return weight + _crossing_weight(profile, others)
+
+
+def _are_numbered_already(profile: ColumnProfile, others: Sequence[ColumnProfile]) -> bool:
+    """True when another column numbers the rows, so that this one need not."""
+    return any(
+        other is not profile
+        and other.is_unique
+        and (other.is_numbering or other.is_numbered or other.is_about(Sense.SUBJECT))
+        for other in others
+    )
 
 
 def _crossing_weight(profile: ColumnProfile, others: Sequence[ColumnProfile]) -> float:

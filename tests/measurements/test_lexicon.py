@@ -1,0 +1,137 @@
+"""Words of headings, in the languages people write them in."""
+
+from __future__ import annotations
+
+import pytest
+
+from decimus.measurements.headings import amount_and_unit, name_and_unit
+from decimus.measurements.lexicon import Sense, Statistic, senses, statistic_named
+from decimus.measurements.summary_lines import summary_places
+from decimus.measurements.units import is_unit
+
+SURE = {
+    Statistic.MEAN: ("Mean", "AVERAGE", "x̄", "Mittelwert", "moyenne", "media", "gemiddelde"),
+    Statistic.SD: ("SD", "Std Dev", "Standardabweichung", "écart-type", "desviación estándar"),
+    Statistic.SE: ("SEM", "Std Error", "Standard Error", "Standardfehler", "erro padrão"),
+    Statistic.VARIANCE: ("Variance", "s²", "Varianz"),
+    Statistic.MARGIN: ("95% CI", "margin of error", "Konfidenzintervall"),
+    Statistic.N: ("sample size", "Anzahl", "reps", "Number of plants", "aantal"),
+    Statistic.CV: ("CV (%)", "Coefficient of variation"),
+    Statistic.MEDIAN: ("Median", "médiane"),
+}
+
+
+@pytest.mark.parametrize(
+    ("word", "statistic"), [(word, s) for s, words in SURE.items() for word in words]
+)
+def test_sure_words(word: str, statistic: Statistic) -> None:
+    found = statistic_named(word)
+    assert found is not None
+    assert (found.statistic, found.is_sure, found.is_whole) == (statistic, True, True)
+
+
+@pytest.mark.parametrize("word", ["N", "SE", "Range", "s", "Total", "No.", "max", "Error"])
+def test_words_that_name_other_things_too(word: str) -> None:
+    found = statistic_named(word)
+    assert found is not None
+    assert not found.is_sure
+
+
+@pytest.mark.parametrize("word", ["East", "Moss", "n plants", "Sediment", "Meander", "week 2"])
+def test_names(word: str) -> None:
+    assert statistic_named(word) is None
+
+
+@pytest.mark.parametrize(
+    ("heading", "statistic", "rest"),
+    [
+        ("Mean height (cm)", Statistic.MEAN, "height (cm)"),
+        ("height.sd", Statistic.SD, "height"),
+        ("massSD", Statistic.SD, "mass"),
+        ("se_mass", Statistic.SE, "mass"),
+        ("SD of mass", Statistic.SD, "mass"),
+    ],
+)
+def test_a_statistic_of_something(heading: str, statistic: Statistic, rest: str) -> None:
+    found = statistic_named(heading)
+    assert found is not None
+    assert (found.statistic, found.rest) == (statistic, rest)
+
+
+@pytest.mark.parametrize(
+    ("heading", "sense"),
+    [
+        ("Rat no", Sense.SUBJECT),
+        ("PID", Sense.SUBJECT),
+        ("Mouse ID", Sense.SUBJECT),
+        ("Versuchsperson", Sense.SUBJECT),
+        ("Plant no.", Sense.UNIT),
+        ("bloque", Sense.BLOCK),
+        ("Trial 3", Sense.TRIAL),
+        ("reading 2", Sense.READING),
+        ("Semana", Sense.TIME),
+        ("traitement", Sense.GROUP),
+        ("latitude", Sense.COVARIATE),
+        ("Bemerkungen", Sense.NOTE),
+    ],
+)
+def test_senses(heading: str, sense: Sense) -> None:
+    assert sense in senses(heading)
+
+
+@pytest.mark.parametrize("heading", ["ground beetles", "plants", "visitors", "yield", "x"])
+def test_what_is_counted_is_nobody(heading: str) -> None:
+    assert not senses(heading) & {Sense.SUBJECT, Sense.UNIT}
+
+
+@pytest.mark.parametrize(
+    ("names", "places"),
+    [
+        (("dim", "bright", "Mean"), (2,)),
+        (("N", "SE", "E", "S", "W"), ()),
+        (("Range", "Wood", "Scrub"), ()),
+        (("Trial 1", "Trial 2", "Mean", "Error"), (2, 3)),
+        (("1", "2", "3", "MW", "s"), (3, 4)),
+        (("# 1", "# 2", "# 3", "Mean"), (3,)),
+        (("rep 1", "rep 2", "Total"), (2,)),
+    ],
+)
+def test_a_word_alone_drops_no_group(names: tuple[str, ...], places: tuple[int, ...]) -> None:
+    assert summary_places(names) == places
+
+
+@pytest.mark.parametrize(
+    ("heading", "name", "unit"),
+    [
+        ("Length / mm", "Length", "mm"),
+        ("length_mm", "length", "mm"),
+        ("Length in mm", "Length", "mm"),
+        ("Length, mm", "Length", "mm"),
+        ("c / (mg/L)", "c", "mg/L"),
+        ("O2 uptake, mg/(g h)", "O2 uptake", "mg/(g h)"),
+        ("light [µmol m⁻² s⁻¹]", "light", "µmol m⁻² s⁻¹"),
+        ("(g)", "", "g"),
+        ("Cress, rinsed", "Cress, rinsed", ""),
+        ("wild type / mutant", "wild type / mutant", ""),
+        ("group_a", "group_a", ""),
+        ("Live in aquarium", "Live in aquarium", ""),
+        ("Moss (n = 8)", "Moss (n = 8)", ""),
+    ],
+)
+def test_one_grammar_of_headings(heading: str, name: str, unit: str) -> None:
+    assert name_and_unit(heading) == (name, unit)
+
+
+@pytest.mark.parametrize("text", ["01.05.2024", "0:15", "5-7", "moss"])
+def test_no_amounts(text: str) -> None:
+    assert amount_and_unit(text) is None
+
+
+@pytest.mark.parametrize("text", ["mm²", "mg/L", "µmol m⁻² s⁻¹", "%", "t/ha", "g/100 g"])
+def test_units(text: str) -> None:
+    assert is_unit(text)
+
+
+@pytest.mark.parametrize("text", ["control", "salt", "Sand", "rinsed", ""])
+def test_no_units(text: str) -> None:
+    assert not is_unit(text)

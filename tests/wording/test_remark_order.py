@@ -1,0 +1,50 @@
+"""Every kind of remark has its rank, its kind and its words."""
+
+from __future__ import annotations
+
+import typing
+
+from decimus.analysis import remarks as facts
+from decimus.analysis.results import Results
+from decimus.formats.delimited import table_of_text
+from decimus.study.edits import BringInTable
+from decimus.study.studies import Study
+from decimus.wording.remark_order import LESSONS, RANKED, is_lesson, rank_of
+from decimus.wording.remarks import remark_words
+
+
+def results_of(text: str) -> Results:
+    return Results(BringInTable(table=table_of_text(text)).apply(Study()))
+
+
+def test_every_kind_is_ranked_once() -> None:
+    assert set(typing.get_args(facts.Remark)) == set(RANKED)
+    assert len(set(RANKED)) == len(RANKED)
+
+
+def test_what_could_change_the_result_comes_first() -> None:
+    """A question before what was left out, that before how it is shown, lessons last."""
+    results = results_of("left\tright\n24.8\t24.1\n23.4\tx\n23.3\t23.6\n23.3\t23.9\n22.9\t23.0\n")
+    words = remark_words(results)
+    ranks = [rank_of(remark) for remark in sorted(results.remarks, key=rank_of)]
+    assert ranks == sorted(ranks)
+    assert words[-1].kind == "overlap-invites"
+    assert is_lesson(words[-1].kind)
+    assert words[0].kind in ("may-be-pairs", "unreadable-cells")
+
+
+def test_lessons_are_about_no_data() -> None:
+    assert {kind.__name__ for kind in LESSONS} == {"WeakErrorBars", "OverlapInvites"}
+
+
+def test_what_is_dropped_has_a_name() -> None:
+    words = remark_words(results_of("trial,a,b\n1,2.5,lost\n2,2.7,3.1\n3,2.6,3.3\nMean,2.6,3.2\n"))
+    dropped = {remark.kind: remark.dropped for remark in words}
+    assert dropped["unreadable-cells"] == ("lost",)
+    assert dropped["summary-rows-left-out"] == ("Mean",)
+
+
+def test_places_are_no_two_spellings_of_one() -> None:
+    for names in ("Plot A,Plot B,Plot C", "Site 1,Site 2,Site 3", "AMF+,AMF-,none"):
+        words = remark_words(results_of(f"{names}\n1.5,2.5,3.5\n1.7,2.9,3.1\n1.2,2.2,3.9\n"))
+        assert "similar-levels" not in {remark.kind for remark in words}
