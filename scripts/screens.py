@@ -17,11 +17,9 @@ from PySide6.QtWidgets import QApplication, QWidget
 
 from decimus.examples.catalogue import example
 from decimus.study.edits import (
-    ChooseColumns,
     ChooseComparisonMarks,
     ChooseComparisonText,
     ChooseDrawnComparisons,
-    ChooseHeight,
     ChoosePairs,
     ChooseSameUnits,
     ChooseTotals,
@@ -32,7 +30,6 @@ from decimus.study.questions import PairOfGroups
 from decimus.terms import (
     ComparisonMarks,
     ComparisonText,
-    Height,
     PairSet,
     Statistic,
     Totals,
@@ -59,6 +56,18 @@ def shot(window: QWidget, folder: Path, name: str) -> None:
     print(folder / f"{name}.png")
 
 
+def with_popup(window: MainWindow, popup: QWidget, folder: Path, name: str) -> None:
+    """Write a picture of the window with what is open above it."""
+    settle()
+    together = window.grab()
+    painter = QPainter(together)
+    painter.drawPixmap(window.mapFromGlobal(popup.pos()), popup.grab())
+    painter.end()
+    together.save(str(folder / f"{name}.png"))
+    print(folder / f"{name}.png")
+    popup.close()
+
+
 def window_with(name: str | None) -> MainWindow:
     """A window with an example, or the empty start."""
     history = History() if name is None else History().after(example(name).edit())
@@ -69,13 +78,25 @@ def window_with(name: str | None) -> MainWindow:
     return window
 
 
-TWO_HEADINGS = """light,dim,,,bright,,
-salt (g/L),0,2,8,0,2,8
-flask 1,118.2,96.4,60.1,151.0,128.3,71.9
-flask 2,124.9,101.7,55.8,160.4,119.6,66.0
-flask 3,115.3,92.2,63.4,148.7,131.1,78.5
-flask 4,121.6,99.9,57.0,156.2,124.8,70.3
+TWO_BANKS = """left bank,right bank
+24.8,24.1
+23.4,23.5
+23.3,23.6
+23.3,23.9
+24.0,24.6
+22.9,23.0
+25.1,25.3
 """
+QUADRATS = """year,light,quadrat,lichen cover (%)
+""" + "".join(
+    f"{year},{light},{quadrat},{base + 2 * (year - 2021) * gain + (year * 3 + base * base) % 7}.5\n"
+    for light, gain, quadrats in (
+        ("open", 3, (("q1", 21), ("q2", 25), ("q3", 19), ("q4", 28))),
+        ("shade", 1, (("q5", 14), ("q6", 18), ("q7", 12), ("q8", 17))),
+    )
+    for quadrat, base in quadrats
+    for year in (2021, 2022, 2023)
+)
 REMARKS = """site,lead (mg/L),flask
 North shore,0.42,f1
 North shore,<0.1,f2
@@ -160,18 +181,13 @@ def main(folder: Path) -> None:
     shot(window, folder, "figure")
     window.thread_line.go("write_up")
     shot(window, folder, "write-up")
-    shot(window_with("lichen"), folder, "measurements-summarised")
     shot(window_with("enzyme"), folder, "measurements-readings")
-    shot(window_of(TWO_HEADINGS), folder, "measurements-two-headings")
+    banks = window_of(TWO_BANKS)
+    shot(banks, folder, "measurements-question")
+    with_popup(banks, banks.measurements.open_alternatives(), folder, "measurements-others")
+    shot(window_of(QUADRATS), folder, "measurements-design")
     remarks = window_of(REMARKS)
-    popup = remarks.foot.open_remarks()
-    settle()
-    together = remarks.grab()
-    painter = QPainter(together)
-    painter.drawPixmap(remarks.mapFromGlobal(popup.pos()), popup.grab())
-    painter.end()
-    together.save(str(folder / "measurements-remarks.png"))
-    popup.close()
+    with_popup(remarks, remarks.foot.open_remarks(), folder, "measurements-remarks")
     comparisons(folder)
     signs = window_with("signage")
     signs.thread_line.go("comparisons")
@@ -180,12 +196,6 @@ def main(folder: Path) -> None:
     second.thread_line.go("groups")
     second.store.apply(ChooseTotals(totals=Totals.MARGINAL))
     shot(second, folder, "groups-two-factors")
-    shares = window_with("duckweed")
-    shares.thread_line.go("groups")
-    shares.store.apply(ChooseHeight(height=Height.SHARE, threshold=100.0))
-    columns = (Statistic.N, Statistic.SHARE, Statistic.SHARE_INTERVAL, Statistic.MEDIAN)
-    shares.store.apply(ChooseColumns(columns=columns))
-    shot(shares, folder, "groups-share")
 
 
 if __name__ == "__main__":

@@ -10,6 +10,7 @@ from msgspec.structs import replace
 from decimus.errors import InputError
 from decimus.measurements.observations import Measurements
 from decimus.measurements.reading import read_measurements
+from decimus.measurements.shapes import TableShape
 from decimus.study.readings import NOBODY, Reading
 from decimus.study.tables import Table
 from decimus.terms import Layout
@@ -67,7 +68,9 @@ def _candidates(reading: Reading, now: Measurements) -> Iterator[Reading]:
     shape, units = now.shape, now.units
     if shape.doubtful_number:
         yield replace(reading, decimal="," if shape.decimal == "." else ".")
-    if units.recurs:
+    if shape.pairs_by_row or _may_pair_rows(shape, now):
+        yield replace(reading, pair_by_row=not shape.pairs_by_row, same_units=None)
+    if units.recurs and not shape.pairs_by_row:
         subject = units.variable if shape.layout is Layout.LONG and not units.is_same else None
         yield replace(reading, same_units=not units.is_same, subject=subject)
     if units.readings[1] > 1 and units.variable is not None:
@@ -90,6 +93,12 @@ def _candidates(reading: Reading, now: Measurements) -> Iterator[Reading]:
             yield replace(reading, header_rows=count, has_header=None)
     if shape.layout is Layout.COLUMNS:
         yield replace(reading, layout=Layout.COLUMNS, has_row_names=shape.row_names is None)
+
+
+def _may_pair_rows(shape: TableShape, now: Measurements) -> bool:
+    """Whether rows without names could be subjects: groups in columns, all as long."""
+    plain = shape.layout is Layout.COLUMNS and shape.row_names is None and not shape.side_factors
+    return plain and len(now.groups) > 1 and len({group.n for group in now.groups}) == 1
 
 
 def _signature(measurements: Measurements) -> tuple[object, ...]:

@@ -19,14 +19,16 @@ def check_record(results: Results) -> Record:
     """How the table is read, its groups, what is doubted, and the other readings."""
     groups = results.groups
     shape = results.measurements.shape
+    remarks = remark_records(results)
+    said = [other["options"] for remark in remarks for other in remark["instead"]]
     others: list[Record] = []
     for found in results.alternatives:
         options = options_between(shape, results.sheet.reading, found.reading)
-        if options:
+        if options and list(options) not in said:
             others.append({"text": alternative_words(found), "options": list(options)})
     outcome = groups.measurements.outcome
     return {
-        "reading": plain_text(reading_sentence(results)),
+        "reading": plain_text(reading_sentence(results, is_printed=True)),
         "layout": shape.layout.value,
         "outcome": outcome.name if outcome.is_named else None,
         "unit": outcome.unit or None,
@@ -40,7 +42,7 @@ def check_record(results: Results) -> Record:
             for group in groups.shown
         ],
         "questions": sum(remark.is_open for remark in remark_words(results, with_comparison=False)),
-        "remarks": remark_records(results),
+        "remarks": remarks,
         "instead": others,
     }
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from contextlib import suppress
 from html import escape
 
 from PySide6.QtCore import QPoint, QPointF, QSize, Qt, Signal
@@ -10,6 +11,7 @@ from PySide6.QtWidgets import (
     QAbstractButton,
     QFrame,
     QHBoxLayout,
+    QLineEdit,
     QPushButton,
     QSizePolicy,
     QVBoxLayout,
@@ -17,6 +19,7 @@ from PySide6.QtWidgets import (
 )
 
 from decimus.analysis.results import Results
+from decimus.errors import ChoiceError
 from decimus.study.edits import Edit
 from decimus.window.lessons import Lessons
 from decimus.window.plain import RichLabel, cut, menu_text, tip
@@ -37,6 +40,7 @@ from decimus.window.theme import (
 from decimus.wording.remark_words import RemarkWords
 from decimus.wording.remarks import remark_words
 from decimus.wording.settings import foot_sentence
+from decimus.wording.spans import Entry
 
 _LONGEST = 500
 """Letters of a remark in one line, more than the widest window shows."""
@@ -129,6 +133,8 @@ class RemarkList(QFrame):
         layout.addWidget(label, 1)
         for words, edit in remark.fixes:
             layout.addWidget(self._button(words, edit))
+        if remark.entry is not None:
+            layout.addWidget(self._field(remark.entry))
         show = QPushButton("show", row)
         show.setFont(sans(14))
         show.clicked.connect(lambda: self._go(remark.place))
@@ -140,6 +146,20 @@ class RemarkList(QFrame):
         button.setFont(sans(14))
         button.clicked.connect(lambda: self._choose(edit))
         return button
+
+    def _field(self, entry: Entry) -> QLineEdit:
+        """A field for what the remark misses; Return takes it."""
+        field = QLineEdit(entry.initial, self)
+        field.setFont(sans(14))
+        field.setPlaceholderText(entry.label)
+        field.setAccessibleName(entry.label)
+
+        def take() -> None:
+            with suppress(ChoiceError):  # nothing typed yet: the field stays
+                self._choose(entry.edit_of(field.text()))
+
+        field.returnPressed.connect(take)
+        return field
 
     def _choose(self, edit: Edit) -> None:
         self.close()

@@ -35,8 +35,13 @@ _UNITS_OF_REPLICATION = ("flask", "plot", "plant", "animal", "sample", "visitor"
 _UNITS = ("mm", "mm²", "g", "mg", "mg/L", "°C", "s", "%")
 
 
-def reading_sentence(results: Results) -> Sentence:
-    """How the table is read; every fact in it can be corrected."""
+def reading_sentence(results: Results, *, is_printed: bool = False) -> Sentence:
+    """How the table is read; every fact in it can be corrected.
+
+    Args:
+        results: what was read.
+        is_printed: whether it is only to be read, so that it says nothing but what is known.
+    """
     measurements = results.measurements
     layouts = {
         Layout.COLUMNS: _columns_reading,
@@ -47,12 +52,7 @@ def reading_sentence(results: Results) -> Sentence:
     spans = [
         Text("Each "),
         *layouts[measurements.shape.layout](results, measurements),
-        Text(" The numbers are "),
-        _outcome_choice(results, measurements),
-        *_unit_of_outcome(results, measurements),
-        *_more_facts(results, measurements),
-        *_decimal_sign(results, measurements),
-        Text("."),
+        *_outcome_spans(results, measurements, is_printed=is_printed),
         *averaging_spans(results, measurements),
         *limit_spans(results, measurements),
         *left_out_spans(results, measurements),
@@ -269,6 +269,22 @@ def _replicate_choice(results: Results, measurements: Measurements) -> Choice:
     make = required_text(lambda text: DescribeReplicate(unit_name=text, sheet=sheet), "A name")
     entry = Entry("what one replicate is, in the singular", now, make)
     return Choice("replicate", now, "what one replicate is", options, (entry,))
+
+
+def _outcome_spans(results: Results, measurements: Measurements, *, is_printed: bool) -> list[Span]:
+    """What the numbers are."""
+    outcome = measurements.outcome
+    if is_printed and not outcome.is_named:
+        return []
+    unit = _unit_of_outcome(results, measurements) if outcome.unit or not is_printed else []
+    return [
+        Text(" The numbers are "),
+        _outcome_choice(results, measurements),
+        *unit,
+        *([] if is_printed else _more_facts(results, measurements)),
+        *_decimal_sign(results, measurements),
+        Text("."),
+    ]
 
 
 def _more_facts(results: Results, measurements: Measurements) -> list[Span]:

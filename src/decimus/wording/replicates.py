@@ -60,7 +60,7 @@ def _same_words(results: Results, measurements: Measurements, many: str, where: 
         return f"the same {many} {where}"
     names = [measurements.factors[i] for i in design.within]
     words = " and ".join(f.name if f.is_named else "column" for f in names)
-    return f"one of {many}, each of them again at every {words}"
+    return f"one of {many}, each at every level of {words}"
 
 
 def _paired_rows(results: Results, measurements: Measurements, same: str, where: str) -> list[Span]:
