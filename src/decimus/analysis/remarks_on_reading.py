@@ -251,6 +251,8 @@ def _may_be_pairs(measurements: Measurements, reading: Reading) -> bool:
         return False
     if shape.family is Family.TIMES:
         return True
+    if shape.family is Family.NUMBERED:
+        return _go_together(measurements)
     if shape.family not in (Family.NAMES, Family.STEPS):
         return False
     words = {word for group in measurements.groups for word in group.levels[0].lower().split()}

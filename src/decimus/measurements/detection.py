@@ -240,7 +240,8 @@ class _Look:
             roles = self._roles(kept)
             readings = self._readings_across(kept)
             measured = roles.outcomes or tuple(p.index for p in kept if p.is_numeric)
-            names = roles.unit if roles.unit is not None else _long_row_names(kept)
+            apart = tuple(p for p in kept if p.index != roles.reading)
+            names = roles.unit if roles.unit is not None else _long_row_names(apart)
             parts = WideParts(names, (), measured, readings, roles.beside)
         else:
             parts = wide_parts(kept, layout, reading)
@@ -307,7 +308,7 @@ class _Look:
 
     def _pairs_by_row(self, layout: Layout, parts: WideParts) -> bool:
         """Whether rows are subjects that have no name: as said, or before and after."""
-        if layout is not Layout.COLUMNS or parts.row_names is not None or parts.side_factors:
+        if layout is not Layout.COLUMNS or parts.row_names is not None:
             return False
         said = self._reading.pair_by_row
         if said is not None:

@@ -33,6 +33,10 @@ class Family(Enum):
         return self not in (Family.NONE, Family.OUTCOMES, Family.NAMES)
 
 
+_OF_TIME = frozenset(
+    {"h", "hr", "hrs", "hours", "min", "minutes", "s", "sec", "d", "days", "weeks", "wk"}
+    | {"months", "years", "yr", "std", "tage", "wochen", "jours", "días", "giorni", "dagen"}
+)
 _LETTERED = re.compile(r"(.*\S)[\s_.-]+([A-Z]|[IVX]{1,4})")
 
 
@@ -51,10 +55,11 @@ def family_of(headings: Sequence[str]) -> Family:
     if known_order(texts):
         return Family.STEPS
     amounts = [amount_and_unit(text) for text in texts]
-    if all(amounts) and len({amount[1] for amount in amounts if amount}) == 1:
-        return Family.AMOUNTS
-    units = [name_and_unit(text)[1] for text in texts]
-    if all(units) and len(set(units)) > 1:
+    units = {amount[1] for amount in amounts if amount}
+    if all(amounts) and len(units) == 1:
+        return Family.TIMES if units.pop().lower() in _OF_TIME else Family.AMOUNTS
+    behind = [name_and_unit(text)[1] for text in texts]
+    if all(behind) and len(set(behind)) > 1:
         return Family.OUTCOMES
     return Family.NAMES
 

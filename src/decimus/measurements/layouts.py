@@ -11,7 +11,7 @@ from decimus.measurements.headings import amount_and_unit
 from decimus.measurements.lexicon import Sense
 from decimus.measurements.numbers import read_cell
 from decimus.measurements.profiles import ColumnProfile, is_replicate_stem, numbered_stem
-from decimus.measurements.sides import LEVELS, Sides, is_sibling, level_weight, sides_of
+from decimus.measurements.sides import LEVELS, Sides, is_sibling, level_weight, rises, sides_of
 from decimus.measurements.summary_lines import is_summary_label
 from decimus.study.readings import Reading
 from decimus.terms import Layout
@@ -102,7 +102,9 @@ def weighed(
     return scales.verdict()
 
 
-def _weigh_wide(scales: _Scales, sides: Sides, family: Family, *, has_header: bool) -> None:
+def _weigh_wide(  # noqa: C901, PLR0912 - a line per evidence
+    scales: _Scales, sides: Sides, family: Family, *, has_header: bool
+) -> None:
     """Columns against rows."""
     names, block = sides.names, sides.block
     if not names:
@@ -116,6 +118,8 @@ def _weigh_wide(scales: _Scales, sides: Sides, family: Family, *, has_header: bo
         return
     if not has_header:
         scales.add(Layout.ROWS, 6, "names at the left and none on top")
+    if family.are_siblings and _name_units_of_groups(names, block):
+        scales.add(Layout.COLUMNS, 6, "each row is one unit of a group")
     counts_rows = (len(names) == 1 and _names_units(first)) or (has_header and first.names_rows)
     distinct = len(set(zip(*(p.cells for p in names), strict=True))) == len(names[0].cells)
     if counts_rows:
@@ -138,6 +142,14 @@ def _weigh_wide(scales: _Scales, sides: Sides, family: Family, *, has_header: bo
             scales.add(Layout.ROWS, 2.5, "numbers differ far more from row to row")
         elif _rows_differ_more(block, turned=True):
             scales.add(Layout.COLUMNS, 2.5, "numbers differ far more from column to column")
+
+
+def _name_units_of_groups(names: Sequence[ColumnProfile], block: Sequence[ColumnProfile]) -> bool:
+    """True for a column of names that stand once each beside one of groups that recur."""
+    if are_readings([p.heading for p in block]):
+        return False
+    units = [p for p in names if p.is_unique and not p.is_about(Sense.GROUP)]
+    return bool(units) and any(p.repeats for p in names)
 
 
 def _weigh_family(scales: _Scales, family: Family, *, has_header: bool, counts_rows: bool) -> None:
@@ -187,6 +199,8 @@ def _weigh_long(
                 scales.add(Layout.LONG, 18, "the columns are readings of one unit")
         elif has_header:
             scales.add(Layout.LONG, 12 if _are_unlike(block) else 9, "names of groups recur")
+            if any(p.is_numbering or level_weight(p, block) >= LEVELS for p in block):
+                scales.add(Layout.LONG, 4, "numbers beside them count or recur as levels do")
         if len(names) > 1 and not family.are_siblings:
             scales.add(Layout.LONG, 4, "several columns of names stand at the left")
     rows_are_named = not names or all(p.names_rows or p.is_unique for p in names)
@@ -217,6 +231,11 @@ def _weigh_levels(
     scales: _Scales, profiles: tuple[ColumnProfile, ...], numeric: Sequence[ColumnProfile]
 ) -> None:
     """Numbers that recur as levels do, beside numbers that vary."""
+    first = profiles[0]
+    rising = first.is_numeric and rises(first) and not any(map(rises, profiles[1:]))
+    if len(profiles) == 2 and rising and not first.is_numbering:
+        named = first.is_about(Sense.GROUP, Sense.TIME) or bool(first.unit_in_heading)
+        scales.add(Layout.LONG, 8 if named else 3, "numbers rise beside numbers that vary")
     weights = {p.index: level_weight(p, numeric) for p in numeric if not _is_amount(p.heading)}
     levels = [p for p in numeric if weights.get(p.index, 0) >= LEVELS]
     varied = [p for p in numeric if p not in levels and not p.is_numbering]

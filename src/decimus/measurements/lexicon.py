@@ -163,9 +163,9 @@ _SENSES: dict[Sense, str] = {
     "|messung|durchgang|essai|répétition|rép|mesure|ensayo|repetición|réplica|prueba|medida"
     "|prova|ripetizione|replica|misura|repetição|ensaio|tentativa|medição|proef|herhaling|meting"
     "|försök|upprepning|replikat|mätning",
-    Sense.READING: "reading|measurement|aliquot|scan|technical|technical replicate|tech rep"
-    "|duplicate|triplicate|subsample|subreplicate|messung|ablesung|teilprobe|mesure|lecture|lectura"
-    "|medida|lettura|misura|leitura|medição|meting|aflezing|mätning|avläsning",
+    Sense.READING: "reading|tech|technical rep|measurement|aliquot|scan|technical|tech rep"
+    "|technical replicate|duplicate|triplicate|subsample|subreplicate|messung|ablesung|teilprobe"
+    "|mesure|lecture|lectura|medida|lettura|misura|leitura|medição|meting|aflezing|mätning|avläsning",
     Sense.TIME: "time|timepoint|time point|day|week|month|hour|minute|second|year|season|visit"
     "|session|t|date|phase|period|occasion|wave|round|days|weeks|months|hours|minutes|years|h|d|wk"
     "|min|zeit|zeitpunkt|tag|woche|monat|stunde|jahr|temps|jour|semaine|mois|heure|année|tiempo"

@@ -14,7 +14,7 @@ from itertools import combinations
 
 from decimus.measurements.lexicon import Sense
 from decimus.measurements.profiles import ColumnProfile, numbered_stem
-from decimus.measurements.sides import LEVELS, level_weight
+from decimus.measurements.sides import LEVELS, level_weight, rises
 
 _IDENTIFIER = 4.0
 """Weight from which on whole numbers are taken for names of something."""
@@ -77,7 +77,8 @@ def long_roles(
         labels = _with_some_levels(used, labels, outcome)
     outcomes = _outcomes(used, labels, outcome)
     labels = [p for p in labels if p.index not in outcomes[:1]]
-    reading = _reading_column(labels, unit, factors)
+    reading, outer = _reading_column(labels, unit, factors)
+    unit = outer.index if outer is not None and unit is None else unit
     labels = [p for p in labels if p is not reading]
     recurring = [p for p in labels if not p.is_unique or p.index in factors]
     has_ids = any(p.is_unique and (p.is_numbered or p.is_about(Sense.SUBJECT)) for p in labels)
@@ -131,7 +132,13 @@ def _with_some_levels(
     numeric = [p for p in used if p.is_numeric and p not in labels and p.index != outcome]
     weights = {p.index: level_weight(p, used) for p in numeric}
     best = max(numeric, key=lambda p: weights[p.index], default=None)
-    if best is None or weights[best.index] <= 0 or (len(numeric) < 2 and outcome is None):
+    if best is None or (len(numeric) < 2 and outcome is None):
+        return labels
+    if weights[best.index] <= 0:
+        # Amounts that stand once each, and rise.
+        found = [p for p in numeric if p.is_about(Sense.GROUP, Sense.TIME) or p.unit_in_heading]
+        best = next((p for p in found if rises(p)), None)
+    if best is None:
         return labels
     return sorted([*labels, best], key=lambda p: p.index)
 
@@ -207,18 +214,50 @@ def _outcomes(
 
 def _reading_column(
     labels: Sequence[ColumnProfile], unit: int | None, factors: Sequence[int]
-) -> ColumnProfile | None:
-    """The column that numbers the readings of one unit, beside one of units."""
+) -> tuple[ColumnProfile | None, ColumnProfile | None]:
+    """The column that numbers the readings of one unit, and that of the units where it is sure."""
     for profile in labels:
-        if profile.index in (*factors, unit) or not profile.is_about(Sense.READING, Sense.TRIAL):
-            continue
         others = [p for p in labels if p is not profile]
-        names = [p for p in others if p.is_about(Sense.UNIT, Sense.SUBJECT) or p.is_numbered]
+        if profile.index in (*factors, unit):
+            continue
+        if (outer := _counted_within(profile, others)) is not None:
+            return profile, outer
+        if not profile.is_about(Sense.READING, Sense.TRIAL):
+            continue
+        names = [
+            p
+            for p in others
+            if p.is_about(Sense.UNIT, Sense.SUBJECT, Sense.TRIAL, Sense.BLOCK) or p.is_numbered
+        ]
         is_counter = profile.is_numbering or numbered_stem(tuple(profile.counts)) is not None
         if not names or not is_counter or profile.is_unique:
             continue
         if profile.is_about(Sense.READING) or any(not p.is_unique for p in names):
-            return profile
+            return profile, None
+    return None, None
+
+
+def _counted_within(
+    profile: ColumnProfile, others: Sequence[ColumnProfile]
+) -> ColumnProfile | None:
+    """The units within which something is counted anew: plants with leaves, tanks with fish.
+
+    The units are nested in the groups, and every count stands once in each of them.
+    """
+    if not profile.is_about(Sense.UNIT, Sense.SUBJECT, Sense.READING):
+        return None
+    if profile.is_unique or not _is_numbered(profile) or profile.is_blocked:
+        return None
+    for outer in others:
+        if outer.is_unique or not any(
+            _is_nested(outer, group) and len(group.counts) < len(outer.counts)
+            for group in others
+            if group is not outer and not group.is_unique
+        ):
+            continue
+        cells = Counter(zip(outer.cells, profile.cells, strict=True))
+        if max(cells.values()) == 1 and not _is_nested(profile, outer):
+            return outer
     return None
 
 
@@ -234,6 +273,7 @@ def _last_resort(
 ) -> tuple[int, ...]:
     """A factor where nothing recurs: names that stand once each."""
     texts = [p for p in labels if p.is_text] or [p for p in profiles if p.is_text]
+    texts = texts or [p for p in labels if rises(p)]
     free = [p for p in texts if p.index not in outcomes[:1]]
     free = [p for p in free if not p.is_about(Sense.NOTE)] or free
     words = [p for p in free if not p.is_numbered] or free

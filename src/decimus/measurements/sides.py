@@ -7,13 +7,16 @@ that only number units, are no measurements of the block.
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
-from itertools import groupby
+from dataclasses import dataclass, replace
+from itertools import groupby, pairwise
 
 from decimus.measurements.families import Family, family_of, stem_of
 from decimus.measurements.lexicon import Sense
+from decimus.measurements.numbers import read_cell
 from decimus.measurements.profiles import ColumnProfile
 
+_FEWEST_NUMBERED = 4
+"""Rows from 1 on that nothing but numbering explains."""
 LEVELS = 4.0
 """Weight from which on numbers are taken for levels."""
 
@@ -38,15 +41,22 @@ def sides_of(profiles: tuple[ColumnProfile, ...]) -> Sides:
     block = [p for p in profiles if (p.texts or p.heading) and not _are_notes(p)]
     last = max((i for i, p in enumerate(block) if p.is_text), default=-1)
     count = 0
+    names: list[ColumnProfile] = []
+    beside: list[ColumnProfile] = []
     for i, profile in enumerate(block):
         is_name = profile.is_text or names_rows_here(profile, block)
-        if not is_name and not (i < last and _are_levels(profile)):
+        if is_name or (i < last and _are_levels(profile)):
+            names.append(profile)
+        elif i < last and profile.is_about(Sense.COVARIATE):
+            beside.append(profile)
+        else:
             break
         count = i + 1
-    names, rest = tuple(block[:count]), block[count:]
+    rest = block[count:]
     if any(p.is_text for p in rest):
         return Sides((), (), tuple(block))
-    return _with_siblings(names, rest)
+    found = _with_siblings(tuple(names), rest)
+    return replace(found, beside=(*beside, *found.beside))
 
 
 def _are_notes(profile: ColumnProfile) -> bool:
@@ -101,6 +111,8 @@ def names_rows_here(profile: ColumnProfile, others: Sequence[ColumnProfile]) -> 
         return True
     if not siblings or not profile.heading or profile.index != others[0].index:
         return False
+    if profile.is_numbering and len(profile.texts) > _FEWEST_NUMBERED:
+        return not any(p.is_numbering for p in siblings)
     if not profile.is_ascending or profile.unit_in_heading:
         return False
     return not any(p.is_ascending for p in siblings) and len(siblings) > 1
@@ -161,3 +173,9 @@ def _is_cycle(profile: ColumnProfile) -> bool:
     return len(set(start)) == count and all(
         text == start[i % count] for i, (text, _) in enumerate(runs)
     )
+
+
+def rises(profile: ColumnProfile) -> bool:
+    """True for numbers of which each is larger than the one above."""
+    values = [read_cell(text).value for text in profile.texts]
+    return len(values) > 2 and all(a < b for a, b in pairwise(values))
