@@ -374,7 +374,11 @@ class _Look:
             cells = [row[c].strip() for row in self._body]
             if layout is Layout.LONG or self._table.row_count > _SAMPLE_ROWS:
                 is_label = is_row_label if layout is Layout.LONG else is_summary_label
-                if not any(map(is_label, {p.index: p for p in self.profiles}[c].counts)):
+                counts = {p.index: p for p in self.profiles}[c].counts
+                labels = [text for text in counts if is_label(text)]
+                others = [counts[text] for text in counts if text not in labels]
+                # What stands as often as the groups do is a group.
+                if not any(2 * counts[text] <= max(others, default=0) for text in labels):
                     continue
                 column = tuple(self._table.column(c))
                 found |= {r for r in range(first, end) if is_label(column[r])}

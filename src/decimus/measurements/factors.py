@@ -50,7 +50,8 @@ def _factor_name(shape: TableShape, variable: int) -> tuple[str, str]:
     name, unit = name_and_unit(heading)
     # The corner names the factor across, unless it says what the rows are; under bare numbers
     # it says that.
-    if corner.whole_numbers and not corner.is_about(Sense.GROUP):
+    names_units = bool(corner.whole_numbers) or (bool(shape.side_factors) and corner.is_unique)
+    if names_units and not corner.is_about(Sense.GROUP):
         return "", ""
     return ("", "") if corner.names_rows or not name else (name, unit)
 

@@ -166,6 +166,8 @@ def _weigh_family(scales: _Scales, family: Family, *, has_header: bool, counts_r
             scales.add(Layout.COLUMNS, 4, "the headings are amounts")
         case Family.NUMBERED:
             scales.add(Layout.COLUMNS, 3, "the headings are numbered names")
+            if not counts_rows:
+                scales.add(Layout.ROWS, 2, "numbered names stand beside names")
         case Family.NAMES | Family.OUTCOMES if has_header:
             scales.add(Layout.COLUMNS, 3, "the headings are names")
         case _:

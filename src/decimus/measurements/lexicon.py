@@ -57,7 +57,7 @@ _SURE: dict[Statistic, str] = {
     "|xbar|x bar|mittel|mittelwert|mittelwerte|mittelw|mw|durchschnitt|arithmetisches mittel"
     "|moyenne|moyennes|moy|promedio|media|média|medias|gemiddelde|gemiddeld|gem|medelvärde"
     "|medelvarde|medel|medeltal",
-    Statistic.SD: "sd|s d|std|stdev|st dev|std dev|stddev|std deviation|st deviation"
+    Statistic.SD: "sd|s d|stdev|st dev|std dev|stddev|std deviation|st deviation"
     "|standard deviation|standard deviations|stand dev|sdev|standardabweichung|standard abweichung"
     "|stabw|std abw|stdabw|standardabw|écart type|ecart type|desviación estándar"
     "|desviacion estandar|desviación típica|desviacion tipica|desv est|desvest|desv típ|desv tip"
@@ -102,7 +102,7 @@ _SURE: dict[Statistic, str] = {
 # numbers are what they say.
 _UNSURE: dict[Statistic, str] = {
     Statistic.MEAN: "m|ave|av|ø|prom|µ|μ",
-    Statistic.SD: "s|σ|de|d e|ds|d s|dp|d p|et|é t|sa",
+    Statistic.SD: "s|std|σ|de|d e|ds|d s|dp|d p|et|é t|sa",
     Statistic.SE: "se|s e|es|ee|ep|etm|eem|epm|sf",
     Statistic.VARIANCE: "var|s2",
     Statistic.LOWER: "low|from|minus|down|inf|untere",

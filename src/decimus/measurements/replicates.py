@@ -141,7 +141,9 @@ def _are_likely_same(
     return False, False
 
 
-def _same_in_columns(shape: TableShape, profile: ColumnProfile) -> tuple[bool, bool]:
+def _same_in_columns(  # noqa: PLR0911 - a case per evidence
+    shape: TableShape, profile: ColumnProfile
+) -> tuple[bool, bool]:
     """Whether each row of a block, groups in columns, is one unit measured again."""
     family = shape.family
     counts = profile.is_about(Sense.TRIAL) or not profile.heading or is_counter(profile.heading)
@@ -156,7 +158,8 @@ def _same_in_columns(shape: TableShape, profile: ColumnProfile) -> tuple[bool, b
         return True, not profile.is_about(Sense.UNIT)
     if profile.is_numbered and not counts and not profile.is_about(Sense.UNIT):
         return True, True
-    if profile.whole_numbers and profile.heading and not profile.senses:
+    are_amounts = all(number % 5 == 0 for number in profile.whole_numbers)
+    if profile.whole_numbers and not are_amounts and profile.heading and not profile.senses:
         # Bare numbers under a noun that nobody knows: the noun says what the rows are.
         return not counts, False
     return False, counts

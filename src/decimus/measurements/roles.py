@@ -481,7 +481,10 @@ def _without_twins(
     """Columns of names, of two that say the same only the one that says it better."""
     kept: list[ColumnProfile] = []
     said = {*factors, unit}
-    for profile in sorted(labels, key=lambda p: p.index not in said):
+    # Of a number and a name for the same the name says it better.
+    for profile in sorted(
+        labels, key=lambda p: (p.index not in said, not p.is_about(Sense.GROUP), p.is_numeric)
+    ):
         if profile.index not in said and any(
             _is_nested(profile, p) and _is_nested(p, profile) for p in kept
         ):

@@ -72,6 +72,7 @@ _RANGE = re.compile(
 )
 _MEAN_AND_RANGE = re.compile(r"([^()\[\]]*\d)\s*([(\[].*[)\]])")
 _ERROR_OF = re.compile(r"(.+?) (?:±|errors?|err|uncertainty|fehler)|(?:±|errors?|err) (.+)")
+_N_OF = re.compile(r"(.+?) n|n (.+)")
 _MEANINGS = {
     Statistic.SD: Meaning.STANDARD_DEVIATION,
     Statistic.SE: Meaning.STANDARD_ERROR,
@@ -251,6 +252,9 @@ def _named(profiles: Sequence[ColumnProfile], decimal: str) -> list[StatisticCol
         if found and (found[1] or found[2]) in headings and profile.index in kinds:
             kinds[profile.index] = (Statistic.ERROR, found[1] or found[2])
             sure.add(profile.index)
+        counted = _N_OF.fullmatch(plain(profile.heading))
+        if counted and (counted[1] or counted[2]) in headings and profile.index in kinds:
+            kinds[profile.index] = (Statistic.N, counted[1] or counted[2])
     if not sure:
         # A letter by itself is a name: north, south, a site.
         kinds = {

@@ -1,0 +1,78 @@
+"""Which sheet of a workbook is read, what is said of the others, and true numbers."""
+
+from __future__ import annotations
+
+import io
+import zipfile
+from pathlib import Path
+
+import pytest
+
+from decimus.analysis.results import Results
+from decimus.formats.table_files import table_of_bytes
+from decimus.study.edits import BringInTable
+from decimus.study.studies import Study
+from decimus.wording.remarks import remark_words
+from decimus.workflows.opening import first_reading, open_file
+from tests.formats.workbook_files import xlsx_bytes
+
+DATA: list[list[object]] = [["dim", "bright"], [1.5, 2.5], [1.7, 2.25], [1.6, 2.75]]
+OTHER: list[list[object]] = [["wet", "dry"], [4.5, 5.5], [4.7, 5.25], [4.6, 5.75]]
+NOTES: list[list[object]] = [["Read me"], ["Made in May"], ["Room", 3], ["Shelf", 2]]
+
+
+def results_of(content: bytes) -> Results:
+    found = table_of_bytes(content, "f", title="f")
+    edit = BringInTable(table=found.table, source=found.source, reading=first_reading(found))
+    return Results(edit.apply(Study()))
+
+
+def names(results: Results) -> list[str]:
+    return [group.levels[0] for group in results.groups.shown]
+
+
+def hidden(content: bytes, name: str) -> bytes:
+    """The workbook with a sheet that is not shown."""
+    out = io.BytesIO()
+    with zipfile.ZipFile(io.BytesIO(content)) as old, zipfile.ZipFile(out, "w") as new:
+        for item in old.namelist():
+            data = old.read(item)
+            if item == "xl/workbook.xml":
+                mark = f'name="{name}"'
+                assert mark.encode() in data
+                data = data.replace(mark.encode(), f'{mark} state="hidden"'.encode())
+            new.writestr(item, data)
+    return out.getvalue()
+
+
+def test_a_page_of_notes_is_passed_over() -> None:
+    results = results_of(xlsx_bytes({"Read me": NOTES, "May": DATA}))
+    assert names(results) == ["dim", "bright"]
+    assert "other-tables" not in {remark.kind for remark in remark_words(results)}
+
+
+def test_a_hidden_sheet_is_passed_over() -> None:
+    results = results_of(hidden(xlsx_bytes({"old": OTHER, "May": DATA}), "old"))
+    assert names(results) == ["dim", "bright"]
+
+
+def test_other_tables_are_named_with_the_way_to_them() -> None:
+    results = results_of(xlsx_bytes({"May": DATA, "June": OTHER}))
+    remark = next(r for r in remark_words(results) if r.kind == "other-tables")
+    assert remark.options == (("read June", ("--sheet", "June")),)
+    assert remark.dropped == ("June",)
+
+
+def test_text_among_true_numbers_turns_none_of_them() -> None:
+    """1.375 stays 1.375 beside “1,5”, which can mean nothing but 1.5."""
+    sheet: list[list[object]] = [["dim", "bright"], [1.375, "1,5"], [1.25, 2.125], [1.5, 2.5]]
+    results = results_of(xlsx_bytes({"May": sheet}))
+    assert results.groups.group(("dim",)).summary.mean == pytest.approx((1.375 + 1.25 + 1.5) / 3)
+    assert results.groups.group(("bright",)).summary.mean == pytest.approx((1.5 + 2.125 + 2.5) / 3)
+    assert "other-signs" in {remark.kind for remark in remark_words(results)}
+
+
+def test_opening_and_adding_read_alike(tmp_path: Path) -> None:
+    path = tmp_path / "a.xlsx"
+    path.write_bytes(xlsx_bytes({"May": DATA}))
+    assert open_file(path).history.study.sheets[0].reading.decimal == "."
