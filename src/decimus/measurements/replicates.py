@@ -141,9 +141,7 @@ def _are_likely_same(
     return False, False
 
 
-def _same_in_columns(  # noqa: PLR0911 - a case per evidence
-    shape: TableShape, profile: ColumnProfile
-) -> tuple[bool, bool]:
+def _same_in_columns(shape: TableShape, profile: ColumnProfile) -> tuple[bool, bool]:
     """Whether each row of a block, groups in columns, is one unit measured again."""
     family = shape.family
     counts = profile.is_about(Sense.TRIAL) or not profile.heading or is_counter(profile.heading)

@@ -233,34 +233,40 @@ def _is_pair(text: str, decimal: str) -> bool:
     return _are_numbers(pair, decimal)
 
 
-def _named(profiles: Sequence[ColumnProfile], decimal: str) -> list[StatisticColumns] | None:
-    """Columns that are named by their statistic, or stand beside one that is."""
+_Kinds = dict[int, tuple[Statistic | None, str]]
+
+
+def _kinds_of(profiles: Sequence[ColumnProfile], ranges: set[int]) -> tuple[_Kinds, set[int]]:
+    """The statistic of every column of numbers, and the columns whose names are sure."""
     by_index = {p.index: p for p in profiles}
     headings = {plain(p.heading) for p in profiles}
-    ranges = {
-        p.index for p in profiles if _mostly(p, lambda t: _are_numbers(split_range(t), decimal))
-    }
-    kinds = {
+    kinds: _Kinds = {
         p.index: statistic_and_rest(p.heading)
         for p in profiles
         if p.is_numeric or p.index in ranges
     }
     sure = {p.index for p in profiles if (named := statistic_named(p.heading)) and named.is_sure}
-    for profile in profiles:
-        # "Rate error" beside "rate" is its error.
-        found = _ERROR_OF.fullmatch(plain(profile.heading))
-        if found and (found[1] or found[2]) in headings and profile.index in kinds:
-            kinds[profile.index] = (Statistic.ERROR, found[1] or found[2])
-            sure.add(profile.index)
-        counted = _N_OF.fullmatch(plain(profile.heading))
-        if counted and (counted[1] or counted[2]) in headings and profile.index in kinds:
-            kinds[profile.index] = (Statistic.N, counted[1] or counted[2])
-    if not sure:
-        # A letter by itself is a name: north, south, a site.
-        kinds = {
-            i: found if len(plain(by_index[i].heading)) > 1 else (None, by_index[i].heading)
-            for i, found in kinds.items()
-        }
+    for index in kinds:
+        heading = plain(by_index[index].heading)
+        # "Rate error" beside "rate" is its error, "rate n" its n.
+        for pattern, statistic in ((_ERROR_OF, Statistic.ERROR), (_N_OF, Statistic.N)):
+            found = pattern.fullmatch(heading)
+            if found and (found[1] or found[2]) in headings:
+                kinds[index] = (statistic, found[1] or found[2])
+                sure |= {index} if statistic is Statistic.ERROR else set()
+    if sure:
+        return kinds, sure
+    # A letter by itself is a name: north, south, a site.
+    letters = {i for i in kinds if len(plain(by_index[i].heading)) < 2}
+    return {i: (None, by_index[i].heading) if i in letters else kinds[i] for i in kinds}, sure
+
+
+def _named(profiles: Sequence[ColumnProfile], decimal: str) -> list[StatisticColumns] | None:
+    """Columns that are named by their statistic, or stand beside one that is."""
+    ranges = {
+        p.index for p in profiles if _mostly(p, lambda t: _are_numbers(split_range(t), decimal))
+    }
+    kinds, sure = _kinds_of(profiles, ranges)
     has_upper = any(kind is Statistic.UPPER for kind, _ in kinds.values())
     spreads = [
         i
@@ -308,7 +314,7 @@ def _around(
     mean: int,
     own: list[int],
     later: int,
-    kinds: dict[int, tuple[Statistic | None, str]],
+    kinds: _Kinds,
     ranges: set[int],
     ns: list[int],
 ) -> StatisticColumns:
@@ -328,7 +334,7 @@ def _is_tight(
     means: list[int],
     spreads: list[int],
     ns: list[int],
-    kinds: dict[int, tuple[Statistic | None, str]],
+    kinds: _Kinds,
 ) -> bool:
     """True for a value, its spread and perhaps its n beside each other, and nothing else."""
     if len(means) != 1 or len(spreads) != 1:
@@ -338,9 +344,7 @@ def _is_tight(
     return not rest and 0 < spreads[0] - means[0] < 2 + len(ns)
 
 
-def _beside_spreads(
-    spreads: list[int], plain: list[int], kinds: dict[int, tuple[Statistic | None, str]]
-) -> list[int]:
+def _beside_spreads(spreads: list[int], plain: list[int], kinds: _Kinds) -> list[int]:
     """Columns of values just before their spreads, or named like them."""
     found = []
     for spread in spreads:
