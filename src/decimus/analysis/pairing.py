@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from decimal import Decimal
 
 from decimus.analysis.groups import Group, Groups
 from decimus.statistics.summaries import Summary
@@ -57,5 +58,20 @@ def pairing_of(earlier: Group, later: Group) -> Pairing:
         earlier,
         both,
         tuple(unit for unit in either if (unit in first) != (unit in second)),
-        Summary(tuple(second[unit] - first[unit] for unit in both)),
+        Summary(tuple(less(second[unit], first[unit]) for unit in both)),
     )
+
+
+_MOST_EXACT = 16
+"""Significant digits up to which a number is what was typed and no result of arithmetic."""
+
+
+def less(later: float, earlier: float) -> float:
+    """The difference of two numbers as they were typed.
+
+    0.4 − 0.3 and 0.8 − 0.7 differ in binary, in the fifteenth decimal; as typed both are 0.1.
+    """
+    a, b = Decimal(repr(later)), Decimal(repr(earlier))
+    if max(len(a.as_tuple().digits), len(b.as_tuple().digits)) > _MOST_EXACT:
+        return later - earlier
+    return float(a - b)

@@ -24,6 +24,8 @@ from decimus.errors import DesignError
 from decimus.terms import Method
 
 _MOST_NAMED = 3
+_ROUNDING = 1e-13
+"""Share of the largest number by which equal ones may seem to differ in binary."""
 ONE_SAMPLE = frozenset({Method.ONE_SAMPLE_T, Method.SIGNED_RANK})
 """Methods that can compare one group with a reference value."""
 
@@ -184,7 +186,7 @@ def _unit_refusal(
         centred = complete.values - complete.values.mean(axis=1, keepdims=True)
         left = centred - centred.mean(axis=0)
         scale = float(abs(complete.values).max()) or 1.0
-        is_flat = bool((abs(left) <= 1e-13 * scale).all())
+        is_flat = bool((abs(left) <= _ROUNDING * scale).all())
     if is_flat:
         return DesignError(
             f"All {unit}s go through {_some(there)} alike; {name} needs some spread",
@@ -234,8 +236,13 @@ def _split_plot_refusal(
                 remedy=f"Check the names of the {unit}s, or leave “{level}” out",
             )
     scores = [c.values - c.values.mean(axis=1, keepdims=True) for c in parts.complete]
-    if all(bool((s == s[0]).all()) for s in scores):
-        return _no_spread(there, name)
+    scale = max(float(abs(c.values).max()) for c in parts.complete) or 1.0
+    # Equal as typed: what binary numbers add to that is no spread.
+    if all(bool((abs(s - s[0]) <= _ROUNDING * scale).all()) for s in scores):
+        return DesignError(
+            f"All {unit}s of a group change by the same amounts; {name} needs some spread",
+            remedy="Check the measurements",
+        )
     return None
 
 

@@ -11,7 +11,7 @@ from decimus.analysis.comparison_results import Comparison, Error, PairResult, T
 from decimus.analysis.groups import Group
 from decimus.analysis.mean_tests import base_of, group_term, of_pair
 from decimus.analysis.pair_results import Plan, followed_up, no_difference, pair_results
-from decimus.analysis.pairing import Pairing, pairing_of
+from decimus.analysis.pairing import Pairing, less, pairing_of
 from decimus.statistics.distributions import Floats
 from decimus.statistics.effect_sizes import (
     EffectSize,
@@ -186,7 +186,8 @@ def _unit_pairs(plan: Plan, complete: Complete) -> tuple[PairResult, ...]:
 def _paired_columns(
     plan: Plan, pair: tuple[int, int], a: Floats, b: Floats
 ) -> tuple[TTest, tuple[EffectSize, ...]]:
-    differences = Summary(a - b).moments
+    by_unit = zip(a.tolist(), b.tolist(), strict=True)
+    differences = Summary(tuple(less(x, y) for x, y in by_unit)).moments
     if not differences.sum_of_squares:
         raise no_difference(plan, pair, "the paired t-test")
     effects = _paired_effects(plan, differences, Summary(a).moments, Summary(b).moments)

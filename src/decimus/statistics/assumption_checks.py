@@ -26,7 +26,8 @@ def brown_forsythe(groups: Sequence[Floats]) -> SpreadCheck | None:
     """Brown and Forsythe's check of equal spread; None where it is undefined.
 
     One-way ANOVA of the distances from each group's median. Undefined for fewer than two
-    groups, a group of one value, or distances that are all alike within groups.
+    groups, a group of one value, groups of two values only, or distances that are all alike
+    within groups.
 
     Source: Brown & Forsythe 1974, Journal of the American Statistical Association 69, 364–367.
     """
@@ -44,6 +45,8 @@ def levene(groups: Sequence[Floats]) -> SpreadCheck | None:
 def _spread_about(centres: Sequence[float], groups: Sequence[Floats]) -> SpreadCheck | None:
     if len(groups) < 2 or any(len(values) < 2 for values in groups):
         return None
+    if all(len(values) == 2 for values in groups):
+        return None  # two values are equally far from their middle: what is left is rounding
     distances = [
         Summary(np.abs(values - centre)) for values, centre in zip(groups, centres, strict=True)
     ]
