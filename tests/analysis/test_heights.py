@@ -76,7 +76,7 @@ def test_shares_count_on_the_right_side(side: Side, count: int) -> None:
 def test_logarithms_are_taken_back() -> None:
     """Log₂ of powers of two: the axis is again in their unit, the height 8."""
     logs = Adjust(adjustment=Logarithm(2), words="log₂")
-    results = results_of("x (mg)," + SEVEN[2:], logs)
+    results = results_of("x," + SEVEN[2:], logs)
     groups = results.groups
     assert groups.question.height is Height.GEOMETRIC_MEAN
     first = groups.shown[0]

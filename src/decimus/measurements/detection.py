@@ -378,7 +378,7 @@ class _Look:
                 labels = [text for text in counts if is_label(text)]
                 others = [counts[text] for text in counts if text not in labels]
                 # What stands as often as the groups do is a group.
-                if not any(2 * counts[text] <= max(others, default=0) for text in labels):
+                if not any(counts[text] < max(others, default=0) for text in labels):
                     continue
                 column = tuple(self._table.column(c))
                 found |= {r for r in range(first, end) if is_label(column[r])}

@@ -151,7 +151,8 @@ def _same_in_columns(shape: TableShape, profile: ColumnProfile) -> tuple[bool, b
         return False, False
     if profile.is_about(Sense.BLOCK) and not profile.is_about(Sense.TRIAL):
         return True, not profile.is_about(Sense.TIME, Sense.UNIT)
-    if shape.side_factors and profile.is_unique and not counts:
+    are_doses = family is Family.AMOUNTS and profile.is_about(Sense.UNIT)
+    if shape.side_factors and profile.is_unique and not counts and not are_doses:
         # A row that has a name of its own and a group is one unit, in all its columns.
         return True, not profile.is_about(Sense.UNIT)
     if profile.is_numbered and not counts and not profile.is_about(Sense.UNIT):

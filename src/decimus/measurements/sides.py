@@ -111,7 +111,7 @@ def names_rows_here(profile: ColumnProfile, others: Sequence[ColumnProfile]) -> 
         return True
     if not siblings or not profile.heading or profile.index != others[0].index:
         return False
-    if profile.is_numbering and len(profile.texts) > _FEWEST_NUMBERED:
+    if profile.is_numbering and profile.is_unique and len(profile.texts) > _FEWEST_NUMBERED:
         return not any(p.is_numbering for p in siblings)
     if not profile.is_ascending or profile.unit_in_heading:
         return False
