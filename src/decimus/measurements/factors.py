@@ -22,6 +22,8 @@ def factor_of(shape: TableShape, reading: Reading, variable: int, texts: tuple[s
         levels = [replace(level, label=name_and_unit(level.text)[0]) for level in levels]
     name, heading_unit = _factor_name(shape, variable)
     fallback = "group" if variable in (HEADINGS, HEADINGS_ABOVE) else f"column {variable + 1}"
+    if variable == HEADINGS and "group" in _names_beside(shape):
+        fallback = "condition"  # two factors of one name could not be told apart
     if variable == HEADINGS_ABOVE:
         fallback = "group of columns"
     return Factor(
@@ -32,6 +34,11 @@ def factor_of(shape: TableShape, reading: Reading, variable: int, texts: tuple[s
         tuple(levels),
         is_named=bool(facts.name or name),
     )
+
+
+def _names_beside(shape: TableShape) -> set[str]:
+    """The names of the factors beside a block, in small letters."""
+    return {name_and_unit(shape.column(c).heading)[0].lower() for c in shape.side_factors}
 
 
 def _factor_name(shape: TableShape, variable: int) -> tuple[str, str]:
