@@ -5,8 +5,9 @@ from __future__ import annotations
 import re
 from collections import Counter
 from collections.abc import Sequence
-from dataclasses import dataclass
 from typing import TYPE_CHECKING
+
+from msgspec import Struct
 
 from decimus.analysis.error_bars import possible_error_bars
 from decimus.analysis.groups import Group, Groups
@@ -26,8 +27,7 @@ if TYPE_CHECKING:
     from decimus.analysis.comparison_results import Comparison
 
 
-@dataclass(frozen=True)
-class MissingCells:
+class MissingCells(Struct, frozen=True):
     """Measurements that are not there, in one group."""
 
     group: Group
@@ -38,90 +38,77 @@ class MissingCells:
     """What stands there instead, where something does: "NA"."""
 
 
-@dataclass(frozen=True)
-class UnreadableCells:
+class UnreadableCells(Struct, frozen=True):
     """Cells among the measurements that are no numbers."""
 
     cells: tuple[CellReference, ...]
 
 
-@dataclass(frozen=True)
-class DoubtfulNumbers:
+class DoubtfulNumbers(Struct, frozen=True):
     """Numbers whose comma may group thousands or mark decimals."""
 
     text: str
 
 
-@dataclass(frozen=True)
-class EmptyGroups:
+class EmptyGroups(Struct, frozen=True):
     """Groups that exist but hold no value."""
 
     groups: tuple[Group, ...]
 
 
-@dataclass(frozen=True)
-class AbsentCells:
+class AbsentCells(Struct, frozen=True):
     """Combinations of levels that were never measured."""
 
     cells: tuple[Levels, ...]
 
 
-@dataclass(frozen=True)
-class SingleReplicates:
+class SingleReplicates(Struct, frozen=True):
     """Groups with one value: no spread, no error bar."""
 
     groups: tuple[Group, ...]
 
 
-@dataclass(frozen=True)
-class FewReplicates:
+class FewReplicates(Struct, frozen=True):
     """Groups with two or three values, of which an SD says little."""
 
     groups: tuple[Group, ...]
 
 
-@dataclass(frozen=True)
-class EqualValues:
+class EqualValues(Struct, frozen=True):
     """Groups whose values are all the same: an error bar of length zero."""
 
     groups: tuple[Group, ...]
 
 
-@dataclass(frozen=True)
-class UnnamedOutcome:
+class UnnamedOutcome(Struct, frozen=True):
     """Nobody has said what the numbers are."""
 
 
-@dataclass(frozen=True)
-class UnitlessOutcome:
+class UnitlessOutcome(Struct, frozen=True):
     """The outcome has a name but no unit."""
 
     name: str
 
 
-@dataclass(frozen=True)
-class UnusedColumns:
+class UnusedColumns(Struct, frozen=True):
     """Columns that could tell groups apart but are not used."""
 
     names: tuple[str, ...]
 
 
-@dataclass(frozen=True)
-class RecurringNames:
+class RecurringNames(Struct, frozen=True):
     """The same names of units in every group: perhaps the same units again."""
 
     heading: str
 
 
-@dataclass(frozen=True)
-class RepeatedNames:
+class RepeatedNames(Struct, frozen=True):
     """Names of trials or years: perhaps one unit measured again and again."""
 
     heading: str
 
 
-@dataclass(frozen=True)
-class UncountedReadings:
+class UncountedReadings(Struct, frozen=True):
     """Several measurements of one unit count as if they were independent."""
 
     heading: str
@@ -130,23 +117,20 @@ class UncountedReadings:
     has_one_per_group: bool
 
 
-@dataclass(frozen=True)
-class UnequalReadings:
+class UnequalReadings(Struct, frozen=True):
     """Units whose averages are of different numbers of readings."""
 
     readings: tuple[int, int]
 
 
-@dataclass(frozen=True)
-class LimitCells:
+class LimitCells(Struct, frozen=True):
     """Cells such as "<0.1", and what they count as."""
 
     cells: tuple[CellReference, ...]
     rule: LimitRule
 
 
-@dataclass(frozen=True)
-class SimilarLevels:
+class SimilarLevels(Struct, frozen=True):
     """Two levels that are probably one; `rare` has fewer measurements."""
 
     variable: int
@@ -154,65 +138,56 @@ class SimilarLevels:
     common: str
 
 
-@dataclass(frozen=True)
-class UnknownMeaning:
+class UnknownMeaning(Struct, frozen=True):
     """Nobody has said what stands beside the means of a summarised table."""
 
     heading: str
 
 
-@dataclass(frozen=True)
-class UnknownN:
+class UnknownN(Struct, frozen=True):
     """Means without their n: what can be drawn and tested is limited."""
 
 
-@dataclass(frozen=True)
-class NoErrorBars:
+class NoErrorBars(Struct, frozen=True):
     """The chosen error bar cannot be made from what was given."""
 
     error_bar: ErrorBar
     possible: tuple[ErrorBar, ...]
 
 
-@dataclass(frozen=True)
-class UnequalGroups:
+class UnequalGroups(Struct, frozen=True):
     """Groups of different number where no row says which measurement is missing."""
 
     fewest: int
     most: int
 
 
-@dataclass(frozen=True)
-class ValuesSetAside:
+class ValuesSetAside(Struct, frozen=True):
     """What is kept in view but not counted."""
 
     count: int
     reasons: tuple[str, ...]
 
 
-@dataclass(frozen=True)
-class SummaryDisagrees:
+class SummaryDisagrees(Struct, frozen=True):
     """Typed means or SDs that the measurements beside them do not give."""
 
     found: tuple[Disagreement, ...]
 
 
-@dataclass(frozen=True)
-class IncompleteUnits:
+class IncompleteUnits(Struct, frozen=True):
     """Units left out of a paired test because one value is missing."""
 
     names: tuple[str, ...]
 
 
-@dataclass(frozen=True)
-class SummaryRowsLeftOut:
+class SummaryRowsLeftOut(Struct, frozen=True):
     """Rows of means and the like among the measurements."""
 
     names: tuple[str, ...]
 
 
-@dataclass(frozen=True)
-class BarsNotFromZero:
+class BarsNotFromZero(Struct, frozen=True):
     """Bars that start elsewhere exaggerate differences."""
 
     start: float
@@ -221,8 +196,7 @@ class BarsNotFromZero:
 _MOST_NAMED = 20
 
 
-@dataclass(frozen=True)
-class OutdatedComparisons:
+class OutdatedComparisons(Struct, frozen=True):
     """Comparisons that were drawn on the figure and are no longer made.
 
     `has_test` is False where there is no test at all any more.
@@ -232,8 +206,7 @@ class OutdatedComparisons:
     has_test: bool
 
 
-@dataclass(frozen=True)
-class OverlapInvites:
+class OverlapInvites(Struct, frozen=True):
     """Error bars stand without a test, so that their overlap will be read as one."""
 
 

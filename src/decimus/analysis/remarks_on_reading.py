@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from itertools import pairwise
 
 import numpy as np
+from msgspec import Struct
 
 from decimus.measurements.families import Family
 from decimus.measurements.lexicon import Sense, Statistic, statistic_named
@@ -18,93 +18,80 @@ from decimus.study.studies import Source
 from decimus.terms import Layout
 
 
-@dataclass(frozen=True)
-class LayoutDoubted:
+class LayoutDoubted(Struct, frozen=True):
     """Another layout is nearly as likely."""
 
     rival: Layout
 
 
-@dataclass(frozen=True)
-class HeadingsDoubted:
+class HeadingsDoubted(Struct, frozen=True):
     """The numbers in the first row, taken for headings, could be measurements."""
 
     texts: tuple[str, ...]
 
 
-@dataclass(frozen=True)
-class OtherSigns:
+class OtherSigns(Struct, frozen=True):
     """Cells with the other decimal sign, read for what they are."""
 
     cells: tuple[str, ...]
     sign: str
 
 
-@dataclass(frozen=True)
-class OtherOutcomes:
+class OtherOutcomes(Struct, frozen=True):
     """Other columns that hold measurements and could be meant."""
 
     columns: tuple[int, ...]
 
 
-@dataclass(frozen=True)
-class ColumnsNotUsed:
+class ColumnsNotUsed(Struct, frozen=True):
     """Columns of numbers that are neither outcome nor group nor unit."""
 
     names: tuple[str, ...]
 
 
-@dataclass(frozen=True)
-class ErrorsNotUsed:
+class ErrorsNotUsed(Struct, frozen=True):
     """A column of known errors beside single measurements."""
 
     names: tuple[str, ...]
 
 
-@dataclass(frozen=True)
-class OtherTables:
+class OtherTables(Struct, frozen=True):
     """Other tables in the same file."""
 
     names: tuple[str, ...]
 
 
-@dataclass(frozen=True)
-class TableBelow:
+class TableBelow(Struct, frozen=True):
     """Another table in the same sheet, below this one."""
 
     row: int
 
 
-@dataclass(frozen=True)
-class TwoValues:
+class TwoValues(Struct, frozen=True):
     """The outcome is 0 or 1 only, so that means are shares."""
 
     texts: tuple[str, ...]
 
 
-@dataclass(frozen=True)
-class PairedByRow:
+class PairedByRow(Struct, frozen=True):
     """The values of one row are taken as of one subject, which has no name."""
 
     times: tuple[str, ...]
 
 
-@dataclass(frozen=True)
-class MayBePairs:
+class MayBePairs(Struct, frozen=True):
     """Columns of equal length whose rows could belong to the same subjects."""
 
     count: int
 
 
-@dataclass(frozen=True)
-class PairsLost:
+class PairsLost(Struct, frozen=True):
     """Times in one column without a word on whose they are."""
 
     levels: tuple[str, ...]
 
 
-@dataclass(frozen=True)
-class TakenAsSame:
+class TakenAsSame(Struct, frozen=True):
     """Names that are taken as the same units, or blocks, although it is not sure.
 
     `other` is a column that could as well name them, `is_forced` that nothing but one value per
@@ -116,8 +103,7 @@ class TakenAsSame:
     is_forced: bool
 
 
-@dataclass(frozen=True)
-class ReadingsAveraged:
+class ReadingsAveraged(Struct, frozen=True):
     """Several measurements of one unit are averaged first."""
 
     heading: str
@@ -127,15 +113,13 @@ class ReadingsAveraged:
     after: int
 
 
-@dataclass(frozen=True)
-class RowsWithoutGroup:
+class RowsWithoutGroup(Struct, frozen=True):
     """Measurements in rows that name no group."""
 
     rows: tuple[int, ...]
 
 
-@dataclass(frozen=True)
-class LongerRows:
+class LongerRows(Struct, frozen=True):
     """Rows that reach beyond the headings."""
 
     rows: tuple[int, ...]

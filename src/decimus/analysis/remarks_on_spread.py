@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from msgspec import Struct
 
 from decimus.analysis.groups import Group, Groups
 from decimus.statistics.assumption_checks import brown_forsythe, far_values
@@ -18,8 +18,7 @@ _MOST_CHECKED = 200_000
 _LEAST_SAME = 3
 
 
-@dataclass(frozen=True)
-class UnequalSpread:
+class UnequalSpread(Struct, frozen=True):
     """Groups do not vary alike: the largest and the smallest SD, and what says so.
 
     `p_value` of Brown and Forsythe's check, None where the ratio of the SDs says it.
@@ -30,8 +29,7 @@ class UnequalSpread:
     p_value: float | None
 
 
-@dataclass(frozen=True)
-class FarOut:
+class FarOut(Struct, frozen=True):
     """A value far from the others of its group; `others` are as many more.
 
     `is_slip` where ten times or a tenth of it would lie among them.
@@ -44,32 +42,28 @@ class FarOut:
     is_slip: bool
 
 
-@dataclass(frozen=True)
-class SameValues:
+class SameValues(Struct, frozen=True):
     """Two groups hold exactly the same values."""
 
     first: Group
     second: Group
 
 
-@dataclass(frozen=True)
-class BelowZero:
+class BelowZero(Struct, frozen=True):
     """Error bars reach below zero although no value does."""
 
     groups: tuple[Group, ...]
     is_geometric_possible: bool
 
 
-@dataclass(frozen=True)
-class WeakErrorBars:
+class WeakErrorBars(Struct, frozen=True):
     """SE, or nothing, is shown of few replicates."""
 
     error_bar: ErrorBar
     fewest: int
 
 
-@dataclass(frozen=True)
-class HeightAndTest:
+class HeightAndTest(Struct, frozen=True):
     """What stands on the figure is not what the comparisons drawn over it compare."""
 
     height: Height

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import re
-import statistics
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
@@ -110,10 +109,10 @@ class _Ballot:
 
     def _by_size(self) -> None:
         """Cells that are not clear vote by what they would be beside the others."""
-        usual = statistics.median([size for size in self._sizes if size] or [0.0])
+        usual = _middle([size for size in self._sizes if size] or [0.0])
         # A whole number among decimals says nothing, beside thousands it does.
         enough = len(self._whole) * _SHARE >= len(self._open)
-        whole = statistics.median([size for size in self._whole if size and enough] or [usual])
+        whole = _middle([size for size in self._whole if size and enough] or [usual])
         for text in self._open:
             sign = "," if "," in text else "."
             size = abs(float(text.replace(",", ".")))
@@ -142,6 +141,11 @@ def _clear_sign(text: str) -> str:
 def _value(text: str, sign: str) -> float:
     other = "," if sign == "." else "."
     return float(re.sub(rf"[\{other}' ]", "", text).replace(sign, "."))
+
+
+def _middle(sizes: Sequence[float]) -> float:
+    """The middle one of sizes, the upper of two."""
+    return sorted(sizes)[len(sizes) // 2]
 
 
 def _is_like(size: float, usual: float) -> bool:

@@ -202,15 +202,8 @@ def _table(lists: dict[Statistic, str]) -> dict[str, Statistic]:
 
 
 _SURE_WORDS, _UNSURE_WORDS = _table(_SURE), _table(_UNSURE)
-_BY_LENGTH = sorted(_SURE_WORDS, key=len, reverse=True)
-_FINDER = re.compile(
-    r"(?<![^\s(\[,±/])(?:" + "|".join(map(re.escape, _BY_LENGTH)) + r")(?![^\s)\],:±/])"
-)
-_UNSURE_FINDER = re.compile(
-    r"(?<![^\s(\[,±/])(?:"
-    + "|".join(map(re.escape, sorted(_UNSURE_WORDS, key=len, reverse=True)))
-    + r")(?![^\s)\],:±/])"
-)
+_TOKEN = re.compile(r"±|[^\s()\[\],:/±]+")
+_MOST_WORDS = 5
 _BY_WORD: dict[str, frozenset[Sense]] = {}
 for _sense, _words in _SENSES.items():
     for _word in _words.split("|"):
@@ -250,6 +243,18 @@ _JOINED_SE = re.compile(r"(?<=[_.])se(?=[_.]|$)|^se(?=[_.])", re.IGNORECASE)
 _LEVEL = re.compile(r"\(?\b\d{2}(?:[.,]\d+)?\s?%\)?")
 
 
+def _matches(words: str, known: dict[str, Statistic]) -> list[tuple[int, int, Statistic]]:
+    """Where phrases stand in words, the longest first: start, end, statistic."""
+    tokens = [match.span() for match in _TOKEN.finditer(words)]
+    found = [
+        (tokens[i][0], tokens[j][1], known[phrase])
+        for i in range(len(tokens))
+        for j in range(i, min(i + _MOST_WORDS, len(tokens)))
+        if (phrase := words[tokens[i][0] : tokens[j][1]]) in known
+    ]
+    return sorted(found, key=lambda one: (one[0] - one[1], one[0]))
+
+
 @lru_cache(maxsize=20_000)
 def statistic_named(heading: str) -> Named | None:
     """The statistic that a heading names, the longest word for one first; None for none.
@@ -264,14 +269,9 @@ def statistic_named(heading: str) -> Named | None:
     for first in _FIRST_OF[Statistic.N]:
         if bare.startswith(first + " "):
             return Named(Statistic.N, "", is_sure=True)
-    for finder, known, is_sure in (
-        (_FINDER, _SURE_WORDS, True),
-        (_UNSURE_FINDER, _UNSURE_WORDS, False),
-    ):
-        found = sorted(finder.finditer(bare), key=lambda m: (-len(m[0]), m.start()))
-        for match in found:
-            statistic = known[match[0]]
-            rest = (bare[: match.start()] + " " + bare[match.end() :]).strip()
+    for known, is_sure in ((_SURE_WORDS, True), (_UNSURE_WORDS, False)):
+        for start, end, statistic in _matches(bare, known):
+            rest = (bare[:start] + " " + bare[end:]).strip()
             rest = re.sub(r"^(?:of|de|der|des|di|da|van|av)\s+|\s+(?:of|in)$", "", rest)
             rest = rest.strip(" :,-–=/±")
             outside = re.sub(r"[(\[][^)\]]*[)\]]?", "", rest).strip()
@@ -287,9 +287,11 @@ def statistic_named(heading: str) -> Named | None:
 def statistics_in(text: str) -> tuple[Statistic, ...]:
     """Every statistic that a text surely names, in order: mean and SD of "Mean ± SD"."""
     words = _LEVEL.sub(" ", plain(text[:300]))
-    found = [(match.start(), _SURE_WORDS[match[0]]) for match in _FINDER.finditer(words)]
-    found += [(m.start(), Statistic.SE) for m in re.finditer(r"(?<!\w)(?:se|s e)(?!\w)", words)]
-    return tuple(statistic for _, statistic in sorted(found))
+    kept: list[tuple[int, int, Statistic]] = []
+    for start, end, statistic in _matches(words, {**_SURE_WORDS, "se": Statistic.SE}):
+        if all(end <= other[0] or start >= other[1] for other in kept):
+            kept.append((start, end, statistic))
+    return tuple(statistic for _, _, statistic in sorted(kept))
 
 
 def _as_typed(heading: str, rest: str) -> str:

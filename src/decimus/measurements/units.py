@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from functools import lru_cache
+from functools import cache, lru_cache
 
 _PREFIX = "(?:[YZEPTGMkhdcmµμunpf]|da)?"
 _PREFIXED = (
@@ -20,7 +20,7 @@ _WHOLE = (
 _POWER = r"(?:[²³]|\^?-?[1-4]|[⁻−-][¹²³1-4])?"
 _SINGLE = rf"(?:{_PREFIX}(?:{_PREFIXED})|{_WHOLE}){_POWER}"
 _ATOM = rf"(?:(?:\d+(?:[.,]\d+)?\s?)?{_SINGLE}(?:\s(?:DM|DW|FW|dw|fw|dm|protein|body weight|bw))?)"
-_UNIT = re.compile(
+_PATTERN = (
     rf"1?\s?/?\s?{_ATOM}(?:\s?(?:/|·|\*|\s|⋅|×)\s?(?:{_ATOM}|\(?{_ATOM}(?:[·* ]{_ATOM})*\)?))*"
 )
 _BEHIND_UNDERSCORE_TEXT = """
@@ -47,7 +47,13 @@ def is_unit(text: str) -> bool:
     bare = text.strip()
     if not bare or len(bare) > 40:
         return False
-    return _UNIT.fullmatch(bare) is not None
+    return _unit().fullmatch(bare) is not None
+
+
+@cache
+def _unit() -> re.Pattern[str]:
+    """The pattern of a unit, made when the first heading may hold one."""
+    return re.compile(_PATTERN)
 
 
 def unit_behind(joined: str) -> str | None:
