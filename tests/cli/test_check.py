@@ -50,6 +50,9 @@ def test_a_clear_table_has_no_question(tmp_path: Path, capsys: pytest.CaptureFix
     out, _ = capsys.readouterr()
     assert out.startswith("Each row is one replicate; its group is one kind of light.")
     assert "dim: n = 3" in out
+    evidence = as_json(capsys, "check", str(path))["evidence"]
+    reasons = {found["reason"] for found in evidence if found["layout"] == "long"}
+    assert reasons == {"names of groups recur beside the numbers"}
 
 
 def test_an_open_question_is_status_three(

@@ -65,7 +65,6 @@ class Assembly:
         if outcome != CELLS:
             roles = roles_of(shape, reading, *said)
             column = unit_column(shape, reading, roles, observed.variables, outcome)
-        self._roles = roles
         self._units = units_of(observed, self._codes, shape, reading, column, roles)
         self._values = observed.values
         self._is_number = observed.kinds == CODE[CellKind.NUMBER]

@@ -30,6 +30,10 @@ def check_record(results: Results) -> Record:
     return {
         "reading": plain_text(reading_sentence(results, is_printed=True)),
         "layout": shape.layout.value,
+        "evidence": [
+            {"layout": layout.value, "weight": weight, "reason": reason}
+            for layout, weight, reason in (shape.verdict.evidence if shape.verdict else ())
+        ],
         "outcome": outcome.name if outcome.is_named else None,
         "unit": outcome.unit or None,
         "factors": [factor.factor.name for factor in groups.factors],
