@@ -5,7 +5,7 @@ PIP := $(BIN)/python -m pip install --quiet --disable-pip-version-check --constr
 
 .PHONY: demo test check format lint types contract tests screens bench clean
 
-demo: .venv/runtime
+demo: .venv/compiled
 	@$(BIN)/python scripts/system_libraries.py
 	@$(BIN)/decimus demo
 
@@ -27,7 +27,7 @@ types: .venv/development
 contract: .venv/development
 	$(BIN)/lint-imports --no-cache
 
-tests: .venv/development
+tests: .venv/development .venv/compiled
 	QT_QPA_PLATFORM=offscreen $(BIN)/python -m pytest -n 2
 
 screens: .venv/runtime
@@ -46,6 +46,11 @@ clean:
 		|| { echo "Making the environment failed; on Debian: apt-get install python3-venv"; exit 1; }
 	@$(BIN)/python scripts/system_libraries.py
 	@$(PIP) --editable .
+	@touch $@
+
+# Where Python may not write beside the sources, it would compile them at every start.
+.venv/compiled: .venv/runtime $(shell find src -name '*.py')
+	@$(BIN)/python -m compileall -q src
 	@touch $@
 
 .venv/development: .venv/runtime

@@ -89,7 +89,8 @@ TWO_BANKS = """left bank,right bank
 """
 QUADRATS = """year,light,quadrat,lichen cover (%)
 """ + "".join(
-    f"{year},{light},{quadrat},{base + 2 * (year - 2021) * gain + (year * 3 + base * base) % 7}.{year * base % 10}\n"
+    f"{year},{light},{quadrat},"
+    f"{base + 2 * (year - 2021) * gain + (year * 3 + base * base) % 7}.{year * base % 10}\n"
     for light, gain, quadrats in (
         ("open", 3, (("q1", 21), ("q2", 25), ("q3", 19), ("q4", 28))),
         ("shade", 1, (("q5", 14), ("q6", 18), ("q7", 12), ("q8", 17))),
