@@ -51,6 +51,17 @@ def test_a_page_of_notes_is_passed_over() -> None:
     assert "other-tables" not in {remark.kind for remark in remark_words(results)}
 
 
+@pytest.mark.parametrize("sheet", ["Butterflies", "Families", "Aboutness", "Denotes"])
+def test_a_word_of_notes_inside_another_is_none(sheet: str) -> None:
+    """A sheet of flies is one of measurements, not one to read first."""
+    assert names(results_of(xlsx_bytes({sheet: DATA, "Beetles": OTHER}))) == ["dim", "bright"]
+
+
+@pytest.mark.parametrize("sheet", ["Field_notes", "Info", "Lies mich", "README 2", "about-this"])
+def test_pages_of_notes_are_known_by_name(sheet: str) -> None:
+    assert names(results_of(xlsx_bytes({sheet: OTHER, "May": DATA}))) == ["dim", "bright"]
+
+
 def test_a_hidden_sheet_is_passed_over() -> None:
     results = results_of(hidden(xlsx_bytes({"old": OTHER, "May": DATA}), "old"))
     assert names(results) == ["dim", "bright"]
@@ -70,6 +81,19 @@ def test_text_among_true_numbers_turns_none_of_them() -> None:
     assert results.groups.group(("dim",)).summary.mean == pytest.approx((1.375 + 1.25 + 1.5) / 3)
     assert results.groups.group(("bright",)).summary.mean == pytest.approx((1.5 + 2.125 + 2.5) / 3)
     assert "other-signs" in {remark.kind for remark in remark_words(results)}
+
+
+def test_a_cell_that_stays_unread_is_not_said_to_be_read() -> None:
+    """“1.234,5” among points is text, whatever it would be among commas."""
+    sheet: list[list[object]] = [
+        ["dim", "bright"],
+        ["1.5", "1.234,5"],
+        ["1.2", "2.1"],
+        ["1.7", "2.3"],
+    ]
+    kinds = {remark.kind for remark in remark_words(results_of(xlsx_bytes({"May": sheet})))}
+    assert "other-signs" not in kinds
+    assert "unreadable-cells" in kinds
 
 
 def test_opening_and_adding_read_alike(tmp_path: Path) -> None:

@@ -15,7 +15,7 @@ SURE = {
     Statistic.SE: ("SEM", "Std Error", "Standard Error", "Standardfehler", "erro padrão"),
     Statistic.VARIANCE: ("Variance", "s²", "Varianz"),
     Statistic.MARGIN: ("95% CI", "margin of error", "Konfidenzintervall"),
-    Statistic.N: ("sample size", "Anzahl", "reps", "Number of plants", "aantal"),
+    Statistic.N: ("sample size", "reps", "no. of reps", "Stichprobenumfang"),
     Statistic.CV: ("CV (%)", "Coefficient of variation"),
     Statistic.MEDIAN: ("Median", "médiane"),
 }
@@ -30,7 +30,22 @@ def test_sure_words(word: str, statistic: Statistic) -> None:
     assert (found.statistic, found.is_sure, found.is_whole) == (statistic, True, True)
 
 
-@pytest.mark.parametrize("word", ["N", "SE", "Range", "s", "Total", "No.", "max", "Error"])
+@pytest.mark.parametrize(
+    "word",
+    [
+        "N",
+        "SE",
+        "Range",
+        "s",
+        "Total",
+        "No.",
+        "max",
+        "Error",
+        "Count",
+        "Number of plants",
+        "Anzahl",
+    ],
+)
 def test_words_that_name_other_things_too(word: str) -> None:
     found = statistic_named(word)
     assert found is not None
@@ -135,3 +150,30 @@ def test_units(text: str) -> None:
 @pytest.mark.parametrize("text", ["control", "salt", "Sand", "rinsed", ""])
 def test_no_units(text: str) -> None:
     assert not is_unit(text)
+
+
+@pytest.mark.parametrize(
+    "heading",
+    [
+        *("leaf count", "plant height (cm)", "tree_height", "no. of leaves", "leaves per plant"),
+        *("height of the plant", "Anzahl der Blätter", "nombre de feuilles", "peso del pez"),
+        *("altura planta", "harvest index", "seed weights", "litter size", "test score"),
+    ],
+)
+def test_a_quantity_of_somebody_is_no_name_of_it(heading: str) -> None:
+    assert senses(heading) == {Sense.QUANTITY}
+
+
+@pytest.mark.parametrize(
+    ("heading", "sense"),
+    [
+        ("plant", Sense.UNIT),
+        ("plant number", Sense.UNIT),
+        ("ID of mouse", Sense.SUBJECT),
+        ("number plot", Sense.UNIT),
+        ("jour de mesure", Sense.TIME),
+        ("size class", Sense.GROUP),
+    ],
+)
+def test_what_else_a_heading_is_about(heading: str, sense: Sense) -> None:
+    assert sense in senses(heading)

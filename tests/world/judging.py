@@ -5,9 +5,12 @@ from __future__ import annotations
 from collections import Counter
 from dataclasses import dataclass
 
+from msgspec.structs import replace
+
 from decimus.analysis.results import Results
 from decimus.errors import InputError
 from decimus.formats.table_files import table_of_bytes
+from decimus.measurements.alternatives import Alternative
 from decimus.study.edits import BringInTable
 from decimus.study.studies import Study
 from decimus.wording.remarks import remark_words
@@ -19,7 +22,7 @@ from tests.world.writers import Written
 @dataclass(frozen=True)
 class Verdict:
     """What came of it: "right", "asked" (right and a question open), "other asked" (another
-    reading, the right one among those offered), "told", "refused" or "wrong"."""
+    reading, the right one among those offered), "refused" or "wrong"."""
 
     outcome: str
     why: str = ""
@@ -67,11 +70,8 @@ def _leads_to_it(
     return False
 
 
-def _said(study: Study, other: object) -> Study:
-    from msgspec.structs import replace
-
-    sheet = study.sheets[0]
-    return study.with_sheet(0, replace(sheet, reading=other.reading))  # type: ignore[attr-defined]
+def _said(study: Study, other: Alternative) -> Study:
+    return study.with_sheet(0, replace(study.sheets[0], reading=other.reading))
 
 
 def _differs(results: Results, made: Experiment, table: Written) -> str:

@@ -97,6 +97,32 @@ TRIALS = (
     *("prova", "ensaio", "herhaling", "försök", "Wiederholung"),
 )
 COVARIATES = (("age", 18, 70), ("latitude", 40, 60), ("year of birth", 1950, 2001), ("BMI", 18, 35))
+COUNTS = (
+    *(
+        "leaf count",
+        "flowers per plant",
+        "no. of leaves",
+        "seed mass (mg)",
+        "tree_height",
+        "animals",
+    ),
+    *("plant height (cm)", "number of seeds", "height of the plant", "test score", "litter size"),
+    *(
+        "Anzahl der Blätter",
+        "nombre de feuilles",
+        "altura de la planta",
+        "peso del pez",
+        "body mass",
+    ),
+    *(
+        "larghezza foglia",
+        "peso do animal",
+        "aantal bladeren",
+        "antal blad",
+        "flower number per pot",
+    ),
+)
+"""Other quantities in whole numbers, named after what they were measured on."""
 MEANS = (
     *("Mean", "mean", "Average", "AVERAGE", "avg", "Mittelwert", "MW", "moyenne", "media"),
     *("promedio", "média", "gemiddelde", "medelvärde", "x̄", "Mittel"),

@@ -9,6 +9,7 @@ from dataclasses import dataclass, field
 
 from tests.world.experiments import Experiment, Levels
 from tests.world.vocabulary import (
+    COUNTS,
     COVARIATES,
     KEY_VALUES,
     MEANS,
@@ -243,15 +244,31 @@ def _long(rng: random.Random, made: Experiment, out: Written) -> Rows:
         numbers = [str(rng.randint(low, high)) for _ in lines]
         columns.insert(rng.randint(0, len(columns)), (name, numbers))
     columns.append((heading, [line[3] for line in lines]))
+    _with_more(rng, columns, len(lines), causes, has_units=has_units)
+    return [[name for name, _ in columns], *map(list, zip(*(c for _, c in columns), strict=True))]
+
+
+def _with_more(
+    rng: random.Random,
+    columns: list[tuple[str, list[str]]],
+    length: int,
+    causes: list[str],
+    *,
+    has_units: bool,
+) -> None:
+    """Columns that people keep beside the outcome."""
+    if rng.random() < 0.25:
+        causes.append("a second quantity")
+        counted = [str(rng.randint(36, 44)) for _ in range(length)]
+        columns.insert(len(columns) - (rng.random() < 0.2), (rng.choice(COUNTS), counted))
     if rng.random() < 0.15:
         causes.append("notes")
-        columns.append(("notes", [rng.choice(["", "", "", "wilted", "late"]) for _ in lines]))
+        columns.append(
+            ("notes", [rng.choice(["", "", "", "wilted", "late"]) for _ in range(length)])
+        )
     if rng.random() < 0.1 and not has_units:
         causes.append("row numbers")
-        columns.insert(
-            0, (rng.choice(["", "No", "row", "x"]), [str(i + 1) for i in range(len(lines))])
-        )
-    return [[name for name, _ in columns], *map(list, zip(*(c for _, c in columns), strict=True))]
+        columns.insert(0, (rng.choice(["", "No", "row", "x"]), [str(i + 1) for i in range(length)]))
 
 
 def _wide(rng: random.Random, made: Experiment, out: Written) -> Rows:

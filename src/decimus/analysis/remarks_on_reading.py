@@ -11,6 +11,8 @@ from msgspec import Struct
 from decimus.measurements.families import Family
 from decimus.measurements.lexicon import Sense, Statistic, statistic_named
 from decimus.measurements.observations import Measurements
+from decimus.measurements.roles import LongRoles
+from decimus.measurements.shapes import TableShape
 from decimus.measurements.variables import is_time_order
 from decimus.statistics.student_t import t_quantile
 from decimus.study.readings import Reading
@@ -70,8 +72,6 @@ class TableBelow(Struct, frozen=True):
 class TwoValues(Struct, frozen=True):
     """The outcome is 0 or 1 only, so that means are shares."""
 
-    texts: tuple[str, ...]
-
 
 class PairedByRow(Struct, frozen=True):
     """The values of one row are taken as of one subject, which has no name."""
@@ -81,8 +81,6 @@ class PairedByRow(Struct, frozen=True):
 
 class MayBePairs(Struct, frozen=True):
     """Columns of equal length whose rows could belong to the same subjects."""
-
-    count: int
 
 
 class PairsLost(Struct, frozen=True):
@@ -144,7 +142,6 @@ ReadingRemark = (
     | LongerRows
 )
 
-_MOST_NAMED = 20
 _FEWEST_PAIRS = 3
 _MOST_PAIRED = 3
 """Columns side by side that could hold the same subjects without saying so."""
@@ -186,8 +183,8 @@ def remarks_on_reading(
         found.append(OtherTables(source.others))
     found += _on_design(measurements, reading)
     found += _on_columns(measurements, outcome, factors)
-    if not measurements.is_summarised and (texts := _two_values(measurements)):
-        found.append(TwoValues(texts))
+    if not measurements.is_summarised and _has_two_values(measurements):
+        found.append(TwoValues())
     return found
 
 
@@ -199,7 +196,7 @@ def _on_design(measurements: Measurements, reading: Reading) -> list[ReadingRema
     if shape.pairs_by_row and reading.pair_by_row is None:
         found.append(PairedByRow(tuple(group.levels[0] for group in measurements.groups)))
     elif _may_be_pairs(measurements, reading):
-        found.append(MayBePairs(len(shape.measured)))
+        found.append(MayBePairs())
     if units.is_same and not shape.pairs_by_row and not is_said and not units.is_decided:
         found.append(TakenAsSame(units.heading, units.other_variable, units.is_forced))
     if units.is_averaged and reading.within is None:
@@ -289,7 +286,7 @@ def _on_columns(
     used |= {measurements.outcome.variable, measurements.units.variable, shape.row_names}
     used |= {*shape.readings, *shape.summary_columns}
     if roles is not None:
-        return _beside_outcome(measurements, used | {roles.reading}, outcome, factors)
+        return _beside_outcome(shape, roles, used | {roles.reading}, outcome, factors)
     if shape.summary is not None:
         used |= {*shape.summary.all_columns, *shape.side_factors}
         idle = [p.index for p in shape.columns if p.is_numeric and p.index not in used]
@@ -299,53 +296,53 @@ def _on_columns(
 
 
 def _beside_outcome(
-    measurements: Measurements,
+    shape: TableShape,
+    roles: LongRoles,
     used: set[int | None],
     outcome: int | None,
     factors: tuple[int, ...] | None,
 ) -> list[ReadingRemark]:
     """Of a long table, the columns of numbers that are not asked about."""
-    shape, roles = measurements.shape, measurements.shape.roles
     found: list[ReadingRemark] = []
-    if roles is not None:
-        errors, others, beside = [], [], []
-        for c in roles.outcomes:
-            if c in used:
-                continue
-            named = statistic_named(shape.column(c).heading)
-            if named is not None and named.statistic in _ERRORS:
-                errors.append(c)
-            elif shape.column(c).is_about(Sense.COVARIATE):
-                beside.append(c)
-            else:
-                others.append(c)
-        if others and outcome is None:
-            found.append(OtherOutcomes(tuple(others)))
-        elif others:
-            beside += others
-        if errors:
-            found.append(ErrorsNotUsed(tuple(map(shape.name, errors))))
-        known = {*used, *others, *errors, *beside}
-        beside += [
-            p.index
-            for p in shape.columns
-            if p.is_numeric and p.index not in known and factors is None
-        ]
-        if beside:
-            found.append(ColumnsNotUsed(tuple(shape.name(c) for c in sorted(set(beside)))))
+    errors, others, beside = [], [], []
+    for c in roles.outcomes:
+        if c in used:
+            continue
+        named = statistic_named(shape.column(c).heading)
+        if named is not None and named.statistic in _ERRORS:
+            errors.append(c)
+        elif shape.column(c).is_about(Sense.COVARIATE):
+            beside.append(c)
+        else:
+            others.append(c)
+    if others and outcome is None:
+        found.append(OtherOutcomes(tuple(others)))
+    elif others:
+        beside += others
+    if errors:
+        found.append(ErrorsNotUsed(tuple(map(shape.name, errors))))
+    known = {*used, *others, *errors, *beside}
+    beside += [
+        p.index for p in shape.columns if p.is_numeric and p.index not in known and factors is None
+    ]
+    if beside:
+        found.append(ColumnsNotUsed(tuple(shape.name(c) for c in sorted(set(beside)))))
     return found
 
 
 _ERRORS = frozenset({Statistic.ERROR, Statistic.SD, Statistic.SE, Statistic.MARGIN})
 
 
-def _two_values(measurements: Measurements) -> tuple[str, ...]:
-    """The two values of an outcome that holds no others; none for any other."""
+def _has_two_values(measurements: Measurements) -> bool:
+    """Whether every value is 0 or 1, and there are both."""
     seen: set[float] = set()
     for group in measurements.groups:
-        seen.update(group.values[:_MOST_NAMED] if len(seen) < 3 else ())
-        if len(seen) > 2:
-            return ()
-    if seen != {0.0, 1.0} or any(set(group.values) - seen for group in measurements.groups):
-        return ()
-    return ("0", "1")
+        # Of a long group a glance settles it mostly.
+        seen.update(group.values[:_GLANCE])
+        if not seen <= _TWO_VALUES:
+            return False
+    return seen == _TWO_VALUES and all(set(g.values) <= _TWO_VALUES for g in measurements.groups)
+
+
+_GLANCE = 20
+_TWO_VALUES = frozenset({0.0, 1.0})

@@ -12,13 +12,13 @@ from decimus.analysis.results import Results
 from decimus.cli.arguments import UsageError
 from decimus.cli.read_ahead import Ahead, delimiter_told
 from decimus.cli.streams import read_input, say
-from decimus.errors import InputError
+from decimus.errors import ChoiceError, InputError
 from decimus.formats.files import in_words
 from decimus.formats.table_files import FoundTable, table_of_bytes
 from decimus.measurements.detection import table_shape
 from decimus.measurements.headings import name_and_unit
 from decimus.measurements.shapes import TableShape
-from decimus.study.edits import BringInTable, ChooseUnit, NameVariable
+from decimus.study.edits import BringInTable, ChooseUnit
 from decimus.study.questions import Question
 from decimus.study.readings import HEADINGS, NOBODY, Reading, SummaryColumns
 from decimus.study.studies import Study
@@ -174,34 +174,34 @@ def _asked(
 
 def _named(arguments: argparse.Namespace, study: Study, number: int) -> Study:
     """The study with outcome, unit and factors called what the options say."""
-    if not (arguments.name or arguments.unit is not None or arguments.factor_name):
+    if arguments.name is None and arguments.unit is None and not arguments.factor_name:
         return study
     results = Results(study, number)
     if results.problem is not None:
         return study
-    measurements = results.measurements
-    sheet = results.question.sheet
-    if arguments.name:
-        name, unit = name_and_unit(arguments.name)
-        variable = measurements.outcome.variable
-        study = NameVariable(variable=variable, name=name, sheet=sheet).apply(study)
-        if unit and arguments.unit is None:
-            study = ChooseUnit(variable=variable, unit=unit, sheet=sheet).apply(study)
+    outcome = results.measurements.outcome.variable
+    if arguments.name is not None:
+        study = _called(study, results, outcome, "--name", arguments.name)
     if arguments.unit is not None:
-        edit = ChooseUnit(
-            variable=measurements.outcome.variable, unit=arguments.unit.strip(), sheet=sheet
-        )
+        sheet = results.question.sheet
+        edit = ChooseUnit(variable=outcome, unit=arguments.unit.strip(), sheet=sheet)
         study = edit.apply(study)
-    names = arguments.factor_name or []
-    if len(names) > len(measurements.factors):
-        count = len(measurements.factors)
+    factors, names = results.measurements.factors, arguments.factor_name or []
+    if len(names) > len(factors):
+        count = len(factors)
         raise UsageError(f"--factor-name: there {'is 1 factor' if count == 1 else f'are {count}'}")
-    for factor, typed in zip(measurements.factors, names, strict=False):
-        name, unit = name_and_unit(typed)
-        study = NameVariable(variable=factor.variable, name=name, sheet=sheet).apply(study)
-        if unit:
-            study = ChooseUnit(variable=factor.variable, unit=unit, sheet=sheet).apply(study)
+    for factor, typed in zip(factors, names, strict=False):
+        study = _called(study, results, factor.variable, "--factor-name", typed)
     return study
+
+
+def _called(study: Study, results: Results, variable: int, option: str, typed: str) -> Study:
+    from decimus.wording.entries import name_entry
+
+    try:
+        return name_entry(results, variable, option, "").edit_of(typed).apply(study)
+    except ChoiceError as error:
+        raise UsageError(f"{option}: {error.what.lower()}") from error
 
 
 def _layout_told(arguments: argparse.Namespace) -> Layout | None:

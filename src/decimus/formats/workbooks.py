@@ -62,7 +62,8 @@ class SheetBlock:
 
 
 _NOTES = re.compile(
-    r"read.?me|info|notes?\b|legend|metadata|meta\b|about|codebook|dictionary|hinweis|legende|lies",
+    r"(?<![^\W_])(?:read.?me|info\w*|notes?|legende?s?|metadata|meta|about|codebook|dictionary"
+    r"|hinweise?|lies.?mich)(?![^\W_])",
     re.IGNORECASE,
 )
 _FEW_NUMBERS = 3

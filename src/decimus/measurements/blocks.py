@@ -95,9 +95,10 @@ def _title_rows(rows: Rows, filled: list[int], decimal: str) -> tuple[int, ...]:
     usual = _usual_width(filled)
     if usual < 2:
         return ()
-    titles: list[int] = []
+    keys = _key_lines(rows, filled, decimal)
+    titles: list[int] = list(range(keys))
     for r, row in enumerate(rows[:_LOOKED_AT_BELOW]):
-        if filled[r] == 0:
+        if filled[r] == 0 or r < keys:
             continue
         texts = [cell for cell in row if cell.strip()]
         starts = bool(row) and bool(row[0].strip())
@@ -119,10 +120,12 @@ def _title_rows(rows: Rows, filled: list[int], decimal: str) -> tuple[int, ...]:
         elif (
             all_text
             and filled[r] <= usual + 3 * below
-            and _is_prose(texts, is_apart=is_apart and below)
+            and _is_prose(texts, rows[r + 1 : r + 2], is_apart=is_apart and below)
         ):
             # A comma in a title makes cells of it; headings do not start with a space.
-            if not (is_narrow or below or is_apart):
+            if not (
+                is_narrow or below or is_apart or _continues_text(texts, rows[r + 1 :], decimal)
+            ):
                 break
             titles.append(r)
         elif (starts and is_apart and filled[r] == 2 and kinds[0] is CellKind.TEXT and below) or (
@@ -166,9 +169,13 @@ def _is_all_names(rows: Rows, r: int, decimal: str) -> bool:
 def _leads_to_names(rows: Rows, filled: list[int], r: int, usual: int, decimal: str) -> bool:
     """True when narrow lines end in a row as wide as the table that holds names."""
     for at in range(r + 1, min(r + 12, len(rows))):
-        if filled[at] >= usual - 1 and filled[at] > 2:
+        has_empty_corner = not rows[at][0].strip()
+        if filled[at] >= usual - 1 and (filled[at] > 2 or (filled[at] == 2 and has_empty_corner)):
             kinds = _kinds(rows[at], decimal)
-            return kinds.count(CellKind.TEXT) * 2 > len(kinds) or filled[at - 1] == 0
+            if kinds.count(CellKind.TEXT) * 2 > len(kinds) or filled[at - 1] == 0:
+                return True
+            # Numbers may be headings too: "food" over names, 1, 2, 3 over measurements.
+            return not has_empty_corner and is_header(rows[at : at + _LOOKED_AT_BELOW], decimal)
         if filled[at] > 2:
             return _is_all_names(rows, at + 1, decimal) or (
                 at + 1 < len(rows) and filled[at + 1] >= usual - 1
@@ -179,8 +186,40 @@ def _leads_to_names(rows: Rows, filled: list[int], r: int, usual: int, decimal: 
     return at < len(rows) and not filled[at] and _is_all_names(rows, at, decimal)
 
 
-def _is_prose(texts: list[str], *, is_apart: bool) -> bool:
-    return is_apart or any(text.startswith(" ") or len(text.split()) > 3 for text in texts[1:])
+def _key_lines(rows: Rows, filled: list[int], decimal: str) -> int:
+    """How many lines of a name with its value stand apart above all: "Observer, K. Holm"."""
+    count = next((r for r, number in enumerate(filled) if not number), 0)
+    if not 0 < count <= _MOST_KEYS or max(filled[:count]) > 2:
+        return 0
+    if not all(row[0].strip() for row in rows[:count]):
+        return 0
+    table = next((r for r in range(count, len(rows)) if filled[r]), len(rows))
+    length = next((r for r in range(table, len(rows)) if not filled[r]), len(rows)) - table
+    # Two tables below each other are about as long.
+    if length < max(2 * count, 4) or not _is_all_names(rows, table, decimal):
+        return 0
+    kinds = [kind for row in rows[:count] for kind in _kinds(row[1:], decimal)]
+    return count if kinds.count(CellKind.NUMBER) * 2 <= count else 0
+
+
+_MOST_KEYS = 6
+
+
+def _is_prose(texts: list[str], following: Rows, *, is_apart: bool) -> bool:
+    if is_apart or any(len(text.split()) > 3 for text in texts[1:]):
+        return True
+    return _goes_on(texts, following)
+
+
+def _goes_on(texts: list[str], following: Rows) -> bool:
+    """True for cells that go on a sentence, where nobody puts a space behind every comma."""
+    is_habit = any(cell.startswith(" ") for row in following for cell in row)
+    return not is_habit and any(text.startswith(" ") for text in texts[1:])
+
+
+def _continues_text(texts: list[str], below: Rows, decimal: str) -> bool:
+    """True for cells that go on a sentence above a row of headings."""
+    return _goes_on(texts, below[:1]) and is_header(below[:_LOOKED_AT_BELOW], decimal)
 
 
 def _is_blank_row(rows: Rows, r: int) -> bool:
@@ -250,7 +289,8 @@ def is_header(rows: Rows, decimal: str) -> bool:
             # Row names below an empty or named corner: numbers beside it are headings, unless
             # they are written as finely as the measurements.
             return kind is CellKind.BLANK or not _continues(top, below, decimal)
-    return _are_amounts_over([read_cell(cell, decimal) for cell in top if cell], below)
+    named = [c for c, cell in enumerate(top) if cell]
+    return _are_amounts_over([read_cell(top[c], decimal) for c in named], [below[c] for c in named])
 
 
 def _are_amounts_over(top: list[Cell], below: list[list[Cell]]) -> bool:

@@ -298,7 +298,9 @@ class _Look:
             summary=summary,
             is_turned=is_turned,
             doubtful_number=self.vote.doubtful,
-            other_signs=self.vote.others,
+            other_signs=tuple(
+                cell for cell in self.vote.others if read_cell(cell, self.decimal).has_other_sign
+            ),
             beside=parts.beside,
             roles=roles,
             verdict=verdict,

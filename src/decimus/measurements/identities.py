@@ -24,6 +24,8 @@ def identity_weight(profile: ColumnProfile, others: Sequence[ColumnProfile]) -> 
         weight += 2
     elif profile.is_about(Sense.TIME, Sense.GROUP):
         weight -= 2
+    elif profile.is_about(Sense.QUANTITY):
+        weight -= 4
     if profile.is_numbering:
         weight += 4
     if profile.is_ascending and not _are_numbered_already(profile, others):

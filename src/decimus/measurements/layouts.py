@@ -122,9 +122,11 @@ def _weigh_wide(  # noqa: C901, PLR0912 - a line per evidence
         scales.add(Layout.COLUMNS, 6, "each row is one unit of a group")
     counts_rows = (len(names) == 1 and _names_units(first)) or (has_header and first.names_rows)
     distinct = len(set(zip(*(p.cells for p in names), strict=True))) == len(names[0].cells)
+    # "Station A" may be a group of pots, or what one pot of every group stands at.
+    are_both = first.is_text and first.is_about(Sense.UNIT)
+    are_both = are_both and family in (Family.TRIALS, Family.UNITS)
     if counts_rows:
-        are_names = first.is_text and first.is_about(Sense.UNIT)
-        weight = 4 if are_names and family is Family.TRIALS else 6
+        weight = 4 if are_both else 6
         scales.add(Layout.COLUMNS, weight, "the names at the left number the rows")
     elif first.is_about(Sense.BLOCK) and not first.is_about(Sense.TIME) and first.is_unique:
         scales.add(Layout.COLUMNS, 2.5, "the names at the left are of blocks or places")
@@ -136,7 +138,9 @@ def _weigh_wide(  # noqa: C901, PLR0912 - a line per evidence
     else:
         scales.add(Layout.COLUMNS, 3, "names at the left recur")
     _weigh_family(scales, family, has_header=has_header, counts_rows=counts_rows)
-    if not counts_rows:
+    if counts_rows and are_both and family is Family.UNITS:
+        scales.add(Layout.ROWS, 2, "the headings are names of units")
+    if not counts_rows or are_both:
         by_rows = _rows_differ_more(block)
         if by_rows:
             scales.add(Layout.ROWS, 2.5, "numbers differ far more from row to row")
@@ -157,7 +161,8 @@ def _weigh_family(scales: _Scales, family: Family, *, has_header: bool, counts_r
         case Family.TRIALS:
             scales.add(Layout.ROWS, 5, "the headings number replicates")
         case Family.UNITS:
-            scales.add(Layout.ROWS, 0 if counts_rows else 4, "the headings are names of units")
+            if not counts_rows:
+                scales.add(Layout.ROWS, 4, "the headings are names of units")
         case Family.NONE if has_header:
             scales.add(Layout.ROWS, 3, "nothing stands over the numbers")
         case Family.TIMES | Family.STEPS:

@@ -49,6 +49,7 @@ class Sense(Enum):
     GROUP = "what the groups differ in"
     COVARIATE = "what else is known of a unit"
     NOTE = "remarks"
+    QUANTITY = "how much or how many"
 
 
 # Words that mean nothing but the statistic; a bar divides them.
@@ -83,8 +84,8 @@ _SURE: dict[Statistic, str] = {
     "|high ci|upper cl|error up|ci u|uci|obergrenze|obere grenze|limite supérieure"
     "|borne supérieure|límite superior|limite superiore|limite superior|bovengrens|övre gräns",
     Statistic.N: "sample size|n obs|nobs|number of observations|number of replicates|replicates"
-    "|number of values|anzahl|stichprobengröße|stichprobenumfang|anz|effectif|nombre|número|numero"
-    "|tamaño muestral|tamaño de muestra|numerosità|aantal|antal|quantidade|count|reps|no of reps",
+    "|number of values|stichprobengröße|stichprobenumfang|tamaño muestral|tamaño de muestra"
+    "|numerosità|reps|no of reps",
     Statistic.ERROR: "±|error bar|error bars|uncertainty|fehlerbalken",
     Statistic.MEDIAN: "median|medians|médiane|mediane|mediana|mediaan|medianwert",
     Statistic.MINIMUM: "minimum|mínimo|minimo|min value|smallest|kleinster wert",
@@ -107,7 +108,8 @@ _UNSURE: dict[Statistic, str] = {
     Statistic.VARIANCE: "var|s2",
     Statistic.LOWER: "low|from|minus|down|inf|untere",
     Statistic.UPPER: "high|to|plus|up|sup|obere",
-    Statistic.N: "n|no|nr|num|number|counts|obs|nb|n º|#|size|flasks|cases|stichprobe"
+    Statistic.N: "n|no|nr|num|number|count|counts|obs|nb|n º|#|size|flasks|cases|stichprobe"
+    "|anzahl|anz|effectif|nombre|número|numero|aantal|antal|quantidade"
     "|plots|plants|subjects|animals|visitors|observations|samples|mice|people",
     Statistic.ERROR: "error|errors|err|spread|deviation|fehler|erreur|errore|erro|fout|fel"
     "|abweichung|dev|afwijking",
@@ -186,6 +188,21 @@ _SENSES: dict[Sense, str] = {
     Sense.NOTE: "note|notes|remark|remarks|comment|comments|bemerkung|bemerkungen|anmerkung"
     "|kommentar|remarque|remarques|commentaire|observaciones|nota|notas|commento|observações"
     "|opmerking|opmerkingen|anmärkning|kommentarer",
+    Sense.QUANTITY: "count|height|length|width|thickness|diameter|girth|mass|weight|area|volume"
+    "|size|yield|rate|score|mark|point|biomass|growth|speed|velocity|duration|latency|distance"
+    "|cover|coverage|percentage|percent|share|proportion|ratio|fraction|content|activity|intensity"
+    "|absorbance|value|amount|quantity|pressure|frequency|total|sum|damage|vigour|vigor|strength"
+    "|toxicity|survival|mortality|germination"
+    "|höhe|länge|breite|dicke|masse|gewicht|fläche|volumen|anzahl|zahl|grösse|ertrag|punkte|wert"
+    "|dauer|anteil|gehalt|durchmesser"
+    "|hauteur|longueur|largeur|épaisseur|poids|aire|taille|rendement|taux|durée|teneur|valeur"
+    "|diamètre|nombre"
+    "|altura|longitud|ancho|anchura|grosor|masa|peso|área|superficie|cantidad|tamaño|rendimiento"
+    "|tasa|puntuación|duración|contenido|valor|diámetro"
+    "|altezza|lunghezza|larghezza|spessore|massa|resa|tasso|punteggio|durata|contenuto|valore"
+    "|diametro|comprimento|largura|espessura|tamanho|rendimento|taxa|duração|teor|diâmetro"
+    "|hoogte|lengte|breedte|dikte|oppervlakte|aantal|grootte|opbrengst|waarde|duur|gehalte"
+    "|höjd|längd|bredd|tjocklek|vikt|yta|volym|antal|storlek|skörd|värde",
 }
 _NUMBERED_TEXT = """
 id ids no nr number num code name label key tag # nummer kennung kürzel numéro numero
@@ -193,7 +210,7 @@ número nom nombre nome naam namn identifier identifiant ident n° nº
 """
 _NUMBERED = frozenset(_NUMBERED_TEXT.split())
 """Words beside another that say that it is only numbered or named: "mouse no"."""
-_NUMBERED_IN_PLURAL = frozenset({Sense.TRIAL, Sense.READING, Sense.TIME})
+_ALSO_IN_PLURAL = frozenset({Sense.TRIAL, Sense.READING, Sense.TIME, Sense.QUANTITY})
 _IDENTIFIER = re.compile(r"(?:[a-z]{1,5})?id(?:s|entifier)?|#|uuid|barcode", re.IGNORECASE)
 
 
@@ -268,7 +285,7 @@ def statistic_named(heading: str) -> Named | None:
     bare = " ".join(_LEVEL.sub(" ", words).split())
     for first in _FIRST_OF[Statistic.N]:
         if bare.startswith(first + " "):
-            return Named(Statistic.N, "", is_sure=True)
+            return Named(Statistic.N, "", is_sure=False)  # leaves are counted too
     for known, is_sure in ((_SURE_WORDS, True), (_UNSURE_WORDS, False)):
         for start, end, statistic in _matches(bare, known):
             rest = (bare[:start] + " " + bare[end:]).strip()
@@ -301,11 +318,36 @@ def _as_typed(heading: str, rest: str) -> str:
     return typed[at : at + len(rest)] if at >= 0 else rest
 
 
+_PER = re.compile(r"\s(?:per|pro|par|por|/)\s")
+_OF = re.compile(
+    r"\s(?:of|de|des|du|der|von|di|del|della|do|da|dos|das|van|av)\s(?:la\s|las\s|los\s)?"
+)
+_HOW_MANY = frozenset(
+    [
+        "number",
+        "no",
+        "nr",
+        "num",
+        "count",
+        "n",
+        "anzahl",
+        "zahl",
+        "nombre",
+        "número",
+        "numero",
+        "aantal",
+        "antal",
+    ]
+)
+_WHOSE = frozenset({Sense.UNIT, Sense.SUBJECT, Sense.BLOCK, Sense.READING, Sense.TRIAL})
+
+
 @lru_cache(maxsize=20_000)
 def senses(heading: str) -> frozenset[Sense]:
     """What a heading can be about: of its words the last one that is known.
 
-    A number behind it does not count, nor a unit in brackets; "mouse ID" is about a mouse.
+    A number behind it does not count, nor a unit in brackets; "mouse ID" is about a mouse,
+    "leaf count", "leaves per plant" and "height of the plant" are about quantities.
     """
     words = re.sub(r"[(\[].*$", "", plain(heading)).strip()
     words = re.sub(r"[\s#]*\d+$", "", words).strip()
@@ -315,20 +357,41 @@ def senses(heading: str) -> frozenset[Sense]:
         return _BY_WORD[words]
     if is_counter(heading):
         return frozenset({Sense.ROW, Sense.TRIAL})
+    if _PER.search(words):
+        return _QUANTITY
+    if len(parted := _OF.split(words, maxsplit=1)) > 1:
+        head, of = parted
+        if head in _HOW_MANY:
+            return _QUANTITY
+        words = of if head in _NUMBERED else head
+    return _senses_of(words, heading)
+
+
+def _senses_of(words: str, heading: str) -> frozenset[Sense]:
     parts = words.split()
     kept = [part for part in parts if part not in _NUMBERED]
     if _IDENTIFIER.fullmatch(words.replace(" ", "")) and len(parts) < 2:
         return frozenset({Sense.SUBJECT, Sense.ROW})
+    if len(parts) > 1 and parts[-1] == "index":
+        return _QUANTITY  # of what stands before it
+    is_measured = len(kept) == len(parts) and any(_about(part) & _QUANTITY for part in kept)
     for part in reversed(kept):
-        if part in _BY_WORD:
-            return _BY_WORD[part]
-        # "Plants" and "beetles" are counted, but "trials" are numbered.
-        counted = _BY_WORD.get(part.removesuffix("s"), frozenset()) & _NUMBERED_IN_PLURAL
-        if counted:
-            return counted
+        if found := _about(part):
+            return _QUANTITY if is_measured and found <= _WHOSE else found
     if is_identifier(heading):
         return frozenset({Sense.SUBJECT, Sense.ROW})
     return frozenset()
+
+
+_QUANTITY = frozenset({Sense.QUANTITY})
+
+
+def _about(word: str) -> frozenset[Sense]:
+    """What one word is about, in the plural where that is still the same."""
+    if word in _BY_WORD:
+        return _BY_WORD[word]
+    # "Plants" and "beetles" are counted, but "trials" are numbered.
+    return _BY_WORD.get(word.removesuffix("s"), frozenset()) & _ALSO_IN_PLURAL
 
 
 @lru_cache(maxsize=20_000)
@@ -341,7 +404,8 @@ def is_identifier(heading: str) -> bool:
     return (
         bool(_IDENTIFIER.fullmatch("".join(words)))
         or (last in _NUMBERED and (len(words) > 1 or last in {"#", "nr", "no", "nummer", "code"}))
-        or (first in {"id", "no", "nr", "#", "n°", "nº"} and len(words) == 2)
+        or (first in {"id", "nr", "#", "n°", "nº"} and len(words) == 2)
+        or (heading.strip().casefold().startswith("no.") and len(words) == 2)  # "no salt" is none
         or _IDENTIFIER.fullmatch(last) is not None
     )
 

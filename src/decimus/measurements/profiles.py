@@ -125,6 +125,12 @@ class ColumnProfile:
         return len(found) > 4 and all(a < b for a, b in pairwise(found))
 
     @property
+    def is_consecutive(self) -> bool:
+        """True for whole numbers of which each is one more than that above: 101, 102, 103."""
+        found = self.whole_numbers
+        return len(found) > 3 and all(b - a == 1 for a, b in pairwise(found))
+
+    @property
     def is_unique(self) -> bool:
         """True when hardly a text occurs twice."""
         return 10 * len(self.counts) >= 9 * len(self.texts)

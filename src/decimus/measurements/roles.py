@@ -9,7 +9,7 @@ from __future__ import annotations
 
 from collections import Counter, defaultdict
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from itertools import combinations
 
 from decimus.measurements.identities import identity_weight
@@ -21,6 +21,8 @@ _IDENTIFIER = 4.0
 """Weight from which on whole numbers are taken for names of something."""
 _UNIT = 3.0
 """Weight from which on names that recur are taken for those of the same units."""
+_PRESENT = 0.65
+"""Share of the groups in which units that are measured again are found at least."""
 _MAY_DIVIDE = (Sense.TIME, Sense.GROUP, Sense.ROW)
 _MOST_FACTORS = 3
 _MOST_LABELS = 8
@@ -273,9 +275,9 @@ class _Design:
                 close = weight - self.unit_weight(ranked[1]) < 2 if len(ranked) > 1 else False
                 other = ranked[1].index if close else None
                 found = self._with(best, same=True)
-                return _replaced(found, other_unit=other, is_asked=other is not None)
+                return replace(found, other_unit=other, is_asked=other is not None)
             if weight > 0:
-                return _replaced(self._with(best, same=False), is_asked=True)
+                return replace(self._with(best, same=False), is_asked=True)
             return self._forced(ranked)
         if self._reading is not None and weight >= 2:
             return self._with(best, same=self._is_named_subject(best), averaged=True)
@@ -299,7 +301,7 @@ class _Design:
         if len(self._labels) > 2 or self._factors or self._has_ids:
             return LongRoles((), self._chosen(None))
         found = self._with(ranked[0], same=True)
-        return _replaced(found, other_unit=ranked[1].index, is_asked=True, is_forced=True)
+        return replace(found, other_unit=ranked[1].index, is_asked=True, is_forced=True)
 
     def _with(self, unit: ColumnProfile, *, same: bool, averaged: bool = False) -> LongRoles:
         factors = self._chosen(unit)
@@ -312,6 +314,7 @@ class _Design:
         """How much names look like those of units rather than of levels."""
         # Rows that are numbered as units of their own are no units again.
         weight = -3.0 if self._has_ids and not profile.is_about(Sense.BLOCK) else 0.0
+        weight -= 8 * self._is_haphazard(profile)
         if profile.is_numbered or profile.is_about(Sense.SUBJECT):
             weight += 4
         elif profile.is_about(Sense.ROW):
@@ -366,6 +369,25 @@ class _Design:
                 return True
         return False
 
+    def _is_haphazard(self, profile: ColumnProfile) -> bool:
+        """True for whole numbers that recur as amounts do: here and there, now and then.
+
+        Numbers of units stand in one group each, in nearly all groups, or count anew in each.
+        """
+        if not profile.whole_numbers or self._is_nested(profile):
+            return False
+        for other in self._others(profile):
+            groups: defaultdict[str, set[int]] = defaultdict(set)
+            for number, level in zip(profile.cells, other.cells, strict=True):
+                if number and level:
+                    groups[level].add(int(number))
+            present = sum(map(len, groups.values()))
+            if present >= _PRESENT * len(profile.counts) * len(groups):
+                return False
+            if all(max(found) - min(found) + 1 == len(found) for found in groups.values()):
+                return False
+        return True
+
     def _is_once_per_cell(self, profile: ColumnProfile) -> bool:
         """True when nearly every combination of the names with the others stands once."""
         columns = [profile, *self._others(profile)]
@@ -394,22 +416,6 @@ class _Design:
                     return tuple(p.index for p in chosen)
         weighed = sorted(found, key=lambda p: (self.unit_weight(p), len(p.counts), p.index))
         return tuple(p.index for p in weighed[:1])
-
-
-def _replaced(
-    roles: LongRoles, *, other_unit: int | None = None, is_asked: bool, is_forced: bool = False
-) -> LongRoles:
-    return LongRoles(
-        roles.outcomes,
-        roles.factors,
-        roles.unit,
-        roles.reading,
-        roles.is_same,
-        roles.is_averaged,
-        is_asked,
-        other_unit,
-        is_forced,
-    )
 
 
 def _is_numbered(profile: ColumnProfile) -> bool:

@@ -105,7 +105,7 @@ def names_rows_here(profile: ColumnProfile, others: Sequence[ColumnProfile]) -> 
     if not profile.texts:
         return False
     siblings = [p for p in others if p is not profile and p.numbers]
-    if profile.is_numeric and is_sibling(profile, siblings):
+    if not profile.is_text and is_sibling(profile, siblings):
         return False
     if profile.names_rows:
         return True
@@ -113,6 +113,8 @@ def names_rows_here(profile: ColumnProfile, others: Sequence[ColumnProfile]) -> 
         return False
     if profile.is_numbering and profile.is_unique and len(profile.texts) > _FEWEST_NUMBERED:
         return not any(p.is_numbering for p in siblings)
+    if profile.is_consecutive and not any(p.is_consecutive for p in siblings):
+        return not profile.unit_in_heading
     if not profile.is_ascending or profile.unit_in_heading:
         return False
     return not any(p.is_ascending for p in siblings) and len(siblings) > 1
@@ -153,14 +155,39 @@ def level_weight(profile: ColumnProfile, others: Sequence[ColumnProfile] = ()) -
         weight += 2 if len(profile.texts) > 5 else 1
     if profile.is_about(Sense.GROUP, Sense.TIME, Sense.BLOCK):
         weight += 3
-    elif _is_cycle(profile) and min(counts.values()) > 2:
+    elif min(counts.values()) > 2 and (_is_cycle(profile) or _are_amounts(profile, others)):
         weight += 2
+        if profile.unit_in_heading not in {
+            "",
+            *(p.unit_in_heading for p in _rest(profile, others)),
+        }:
+            weight += 1
     if len(counts) * 3 <= len(profile.texts):
         weight += 1
         varied = [p for p in others if p is not profile and p.has_decimals and p.is_numeric]
         if profile.whole_numbers and varied:
             weight += 2
     return weight
+
+
+def _are_amounts(profile: ColumnProfile, others: Sequence[ColumnProfile]) -> bool:
+    """True for a few amounts in regular steps, about equally often, beside more varied numbers."""
+    values = sorted(read_cell(text).value for text in profile.counts)
+    steps = {round(b - a, 9) for a, b in pairwise(values)}
+    ratios = {round(b / a, 9) for a, b in pairwise(values) if a}
+    # Counts too come one by one.
+    are_steps = len(steps) == 1 and (steps != {1.0} or values[0] in (0, 1))
+    is_regular = len(values) > 2 and (are_steps or len(ratios) == 1)
+    often = profile.counts.values()
+    return (
+        is_regular
+        and 2 * min(often) >= max(often)
+        and any(len(p.counts) >= 2 * len(values) for p in _rest(profile, others))
+    )
+
+
+def _rest(profile: ColumnProfile, others: Sequence[ColumnProfile]) -> list[ColumnProfile]:
+    return [p for p in others if p is not profile]
 
 
 def _is_cycle(profile: ColumnProfile) -> bool:

@@ -90,27 +90,34 @@ def summary_places(
     unsure = {
         i for i, name in enumerate(names) if i not in sure | numbered and may_be_summary(name)
     }
-    found = set(sure)
     others = tuple(n for i, n in enumerate(names) if i not in sure | unsure)
     are_numbered = len(others) > 1 and numbered_stem(others) is not None
-    growing = True
-    while growing:
-        growing = False
-        for i in sorted(unsure - found):
-            is_beside = (i - 1 in found) or (i + 1 in found)
-            is_last = set(range(i, len(names))) <= sure | unsure
-            if is_beside or (are_numbered and is_last and i > 0) or (is_last and fits(i)):
-                found.add(i)
-                growing = True
+    found: set[int] = set()
+    for run in _runs(sorted(sure | unsure)):
+        is_last = run[-1] == len(names) - 1
+        if sure.intersection(run) or (is_last and (are_numbered or any(map(fits, run)))):
+            found.update(run)
     if found and are_numbered:
         # Behind the means of numbered trials stands no trial that is named otherwise.
+        trials = frozenset(others)
         last = max(
             i
             for i, n in enumerate(names)
-            if (n in others and numbered_stem((others[0], n)) is not None) or n == others[0]
+            if (n in trials and numbered_stem((others[0], n)) is not None) or n == others[0]
         )
         found |= {i for i in range(last + 1, len(names)) if names[i]}
     return tuple(sorted(found))
+
+
+def _runs(places: Sequence[int]) -> list[list[int]]:
+    """Places in ascending order, those beside each other together."""
+    runs: list[list[int]] = []
+    for place in places:
+        if runs and place == runs[-1][-1] + 1:
+            runs[-1].append(place)
+        else:
+            runs.append([place])
+    return runs
 
 
 def computed_lines(lines: Sequence[Numbers], decimals: Sequence[Sequence[int]]) -> int:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import shlex
 from typing import Any
 
 from decimus.analysis.results import Results
@@ -65,11 +66,6 @@ def check_text(record: Record) -> str:
     if instead:
         lines += ["", "It could also be read so:"]
     for other in instead:
-        options = " ".join(_quoted(option) for option in other["options"])
+        options = shlex.join(other["options"])
         lines.append(f"  {other['text']}: {options}")
     return "\n".join(lines)
-
-
-def _quoted(option: str) -> str:
-    safe = option.replace("'", "'\\''")
-    return option if option and all(c.isalnum() or c in "-_./" for c in option) else f"'{safe}'"

@@ -7,6 +7,8 @@ from collections.abc import Iterable
 from contextlib import suppress
 from pathlib import Path
 
+from decimus.errors import InputError
+from decimus.formats.files import write_whole
 from decimus.wording.remark_order import is_lesson
 from decimus.wording.remark_words import RemarkWords
 
@@ -36,6 +38,6 @@ class Lessons:
             return
         self._shown |= found
         if self._file is not None:
-            with suppress(OSError):  # a lesson that is shown twice is no loss
+            with suppress(OSError, InputError):  # a lesson that is shown twice is no loss
                 self._file.parent.mkdir(parents=True, exist_ok=True)
-                self._file.write_text(json.dumps(sorted(self._shown)), encoding="utf-8")
+                write_whole(self._file, json.dumps(sorted(self._shown)).encode())

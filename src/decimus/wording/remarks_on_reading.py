@@ -55,7 +55,7 @@ def reading_remark(results: Results, remark: object) -> RemarkWords | None:
                 "measurements",
                 f"{named} {'is' if len(cells) == 1 else 'are'} read although the other numbers "
                 f"mark decimals with “{sign}”.",
-                "It can mean nothing else.",
+                "It can mean nothing else." if len(cells) == 1 else "They can mean nothing else.",
             )
         case facts.LongerRows(rows):
             return RemarkWords(
@@ -120,10 +120,11 @@ def _more(results: Results, remark: object) -> RemarkWords | None:
                 "Numbers that are neither what was measured nor what groups differ in.",
             )
         case facts.ErrorsNotUsed(names):
+            looks, are = ("looks", "is") if len(names) == 1 else ("look", "are")
             return RemarkWords(
                 "measurements",
-                f"{listed(names)} looks like the known error of every single measurement, and is "
-                "not used.",
+                f"{listed(names)} {looks} like the known error of every single measurement, and "
+                f"{are} not used.",
                 "Error bars are made from the replicates.",
             )
         case facts.TwoValues():
