@@ -15,7 +15,7 @@ SURE = {
     Statistic.SE: ("SEM", "Std Error", "Standard Error", "Standardfehler", "erro padrão"),
     Statistic.VARIANCE: ("Variance", "s²", "Varianz"),
     Statistic.MARGIN: ("95% CI", "margin of error", "Konfidenzintervall"),
-    Statistic.N: ("sample size", "reps", "no. of reps", "Stichprobenumfang"),
+    Statistic.N: ("sample size", "reps", "replicates", "Stichprobenumfang"),
     Statistic.CV: ("CV (%)", "Coefficient of variation"),
     Statistic.MEDIAN: ("Median", "médiane"),
 }

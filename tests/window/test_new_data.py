@@ -139,3 +139,27 @@ def test_the_first_question_is_answered_above_the_table(empty: Driver) -> None:
     undo(empty)
     assert not empty.window.store.results.measurements.units.is_same
     assert question.text.startswith("Do the values of one row belong together")
+
+
+def test_many_answers_open_as_a_menu(empty: Driver) -> None:
+    """Eight columns of measurements ask in one line, and leave the page its room."""
+    names = ["area (mm2)", "mass (g)", "root length (mm)", "shoot length (mm)", "starch (mg)"]
+    names += ["nitrogen (mg)", "carbon (mg)"]
+    rows = [
+        "\t".join([light, *(f"{20 + 3 * c + i}.{c}" for c in range(len(names)))])
+        for light in ("dim", "bright")
+        for i in range(4)
+    ]
+    empty.clipboard("\n".join(["\t".join(["light", *names]), *rows]))
+    empty.keys("Ctrl+V")
+    empty.settle()
+    question = empty.window.measurements.question
+    assert question.text.endswith("more hold measurements too.")
+    assert question.height() < 90
+    empty.click(question.buttons[0])
+    menu = QApplication.activePopupWidget()
+    assert isinstance(menu, ChoiceMenu)
+    empty.pick(menu, "ask about carbon (mg)")
+    empty.settle()
+    assert empty.window.store.results.measurements.outcome.name == "carbon"
+    assert not question.isVisibleTo(empty.window) or "hold" not in question.text

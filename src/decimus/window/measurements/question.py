@@ -5,19 +5,24 @@ from __future__ import annotations
 from collections.abc import Callable
 from html import escape
 
-from PySide6.QtCore import Signal
+from PySide6.QtCore import QPoint, Signal
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QLineEdit, QPushButton, QWidget
 
 from decimus.errors import ChoiceError
 from decimus.study.edits import Edit
+from decimus.window.choices import ChoiceMenu, choice_menu
 from decimus.window.plain import RichLabel, menu_text
 from decimus.window.rich_text import strong
 from decimus.window.theme import TEAL, sans
 from decimus.wording.remark_words import RemarkWords
+from decimus.wording.spans import Choice, Option
+
+_MOST_LETTERS = 60
+"""Letters of all answers together that stand beside the question."""
 
 
 class QuestionFrame(QFrame):
-    """One remark that asks: in words, with a button for each answer or a field to type it.
+    """One remark that asks: in words, with its answers as buttons or a menu, or a field to type.
 
     Signals:
         answered: the edit of the answer.
@@ -66,12 +71,12 @@ class QuestionFrame(QFrame):
         if remark is None:
             return
         self._text.setText(f"{strong(escape(remark.head))} {escape(remark.why)}")
-        for words, edit in remark.fixes:
-            button = QPushButton(menu_text(words), self)
-            button.setFont(sans(14))
-            button.clicked.connect(lambda _=False, e=edit: self.answered.emit(e))
-            self._line.addWidget(button)
-            self.buttons.append(button)
+        if sum(len(words) for words, _ in remark.fixes) > _MOST_LETTERS:
+            self._add_button("choose an answer").clicked.connect(self.open_answers)
+        else:
+            for words, edit in remark.fixes:
+                button = self._add_button(words)
+                button.clicked.connect(lambda _=False, e=edit: self.answered.emit(e))
         entry = remark.entry
         self.field.setVisible(entry is not None)
         self._make = entry.edit_of if entry is not None else None
@@ -79,6 +84,23 @@ class QuestionFrame(QFrame):
             self.field.setPlaceholderText(entry.label)
             self.field.setAccessibleName(entry.label)
             self.field.setText(entry.initial)
+
+    def _add_button(self, words: str) -> QPushButton:
+        button = QPushButton(menu_text(words), self)
+        button.setFont(sans(14))
+        self._line.addWidget(button)
+        self.buttons.append(button)
+        return button
+
+    def open_answers(self) -> ChoiceMenu:
+        """Open the answers, where they are too many to stand in a line."""
+        fixes = self.remark.fixes if self.remark is not None else ()
+        options = tuple(Option(words, edit) for words, edit in fixes)
+        menu = choice_menu(Choice("answers", "", self.text, options), self)
+        menu.chosen.connect(self.answered)
+        button = self.buttons[0]
+        menu.popup(button.mapToGlobal(QPoint(0, button.height() + 1)))
+        return menu
 
     def _typed(self) -> None:
         if self._make is None:
