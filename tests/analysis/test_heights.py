@@ -78,13 +78,13 @@ def test_logarithms_are_taken_back() -> None:
     logs = Adjust(adjustment=Logarithm(2), words="log₂")
     results = results_of("x," + SEVEN[2:], logs)
     groups = results.groups
-    assert groups.question.height is Height.GEOMETRIC_MEAN
+    assert groups.question.heights.height is Height.GEOMETRIC_MEAN
     first = groups.shown[0]
     assert groups.height(first) == pytest.approx(8)
     assert groups.as_shown(first.summary.values) == pytest.approx([1, 2, 4, 8, 16, 32, 64])
     back = TakeBackAdjustment(adjustment=Logarithm(2), words="log₂")
     again = Results(back.apply(results.study))
-    assert again.groups.question.height is Height.MEAN
+    assert again.groups.question.heights.height is Height.MEAN
     assert again.groups.height(again.groups.shown[0]) == pytest.approx(127 / 7)
 
 
@@ -104,9 +104,9 @@ def test_a_threshold_is_said_in_the_unit_of_the_measurements() -> None:
 
 def test_bars_that_do_not_belong_to_a_height_bring_theirs() -> None:
     median = results_of(SEVEN, ChooseHeight(height=Height.MEDIAN)).question
-    assert median.error_bar is ErrorBar.QUARTILES
+    assert median.heights.error_bar is ErrorBar.QUARTILES
     back = results_of(SEVEN, ChooseHeight(height=Height.MEDIAN), SD_BARS).question
-    assert back.height is Height.MEAN
+    assert back.heights.height is Height.MEAN
     with pytest.raises(ChoiceError):
         ChooseErrorBar(error_bar=ErrorBar.MULTIPLE_OF_SD, factor=0)
     with pytest.raises(ChoiceError):
@@ -230,7 +230,7 @@ def test_a_hidden_group_stays_in_every_test() -> None:
     assert hidden.comparison is not None
     assert len(hidden.comparison.pairs) == len(shown.comparison.pairs)
     again = HideGroup(levels=("b",), is_hidden=False).apply(hidden.study)
-    assert again.questions[0].hidden == ()
+    assert again.questions[0].figure.hidden == ()
 
 
 @given(

@@ -24,7 +24,7 @@ from decimus.formats.html_tables import table_of_html
 from decimus.formats.progress import Stopped
 from decimus.formats.sheet_extents import Extent, extents
 from decimus.formats.stored_tables import stored_cells, table_of_stored
-from decimus.formats.study_file import NO_HISTORY, study_bytes, study_from_bytes
+from decimus.formats.study_file import NO_HISTORY, VERSION, study_bytes, study_from_bytes
 from decimus.formats.table_files import table_in
 from decimus.formats.workbook_reader import Answer, answer_for, cell_text, main
 from decimus.formats.workbooks import sheet_blocks
@@ -93,7 +93,7 @@ def test_a_damaged_part_is_told_by_its_name() -> None:
         ),
         ("study.json", lambda data: data.replace(b'"sheet": 0', b'"sheet": 3'), "sheet 4 of 1"),
         ("study.json", lambda data: data.replace(b": 85.0", b": 9e9"), "damaged"),
-        ("study.json", with_json({"version": 2}), "later version"),
+        ("study.json", with_json({"version": VERSION + 1}), "later version"),
         ("study.json", lambda data: b"[" * 100_000, "damaged"),
     ],
 )

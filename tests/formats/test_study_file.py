@@ -16,6 +16,7 @@ from decimus.errors import FileFormatError, InputError
 from decimus.examples.catalogue import EXAMPLES
 from decimus.formats.study_file import (
     NO_HISTORY,
+    VERSION,
     open_study,
     save_study,
     study_bytes,
@@ -25,6 +26,7 @@ from decimus.study.edits import BringInTable, ChooseErrorBarLevel, WriteCells
 from decimus.study.history import History
 from decimus.study.studies import Study
 from decimus.study.tables import Table
+from decimus.terms import Alternative, Decimals, ErrorBar, Statistic
 
 
 def rewritten(content: bytes, name: str, change: object) -> bytes:
@@ -79,7 +81,7 @@ def test_any_cells_come_back(rows: tuple[tuple[str, ...], ...]) -> None:
 def test_tables_are_plain_csv(salt_history: History) -> None:
     with zipfile.ZipFile(BytesIO(study_bytes(salt_history))) as archive:
         assert archive.read("tables/1.csv").decode().startswith("Salt (g/L),0,1,2,4,8\n")
-        assert json.loads(archive.read("study.json"))["version"] == 1
+        assert json.loads(archive.read("study.json"))["version"] == VERSION
 
 
 def test_equal_studies_give_equal_bytes(salt_history: History) -> None:
@@ -141,3 +143,29 @@ def test_truncated_anywhere_is_refused(salt_history: History) -> None:
 def test_saving_where_one_may_not(salt_history: History, tmp_path: Path) -> None:
     with pytest.raises(InputError):
         save_study(tmp_path / "none" / "a.decimus", salt_history)
+
+
+SAMPLES = Path(__file__).parent / "samples"
+
+
+def test_a_study_of_version_1_opens_with_all_that_was_chosen_and_its_history() -> None:
+    """Written when a question was in one piece: 20 choices and the edits that made them."""
+    opened = open_study(SAMPLES / "version-1.decimus")
+    assert opened.notes == ()
+    assert len(opened.history.steps) == 21
+    question = opened.history.study.questions[0]
+    assert question.levels.orders[0].levels == ("8", "0", "2")
+    assert question.levels.label(1, "dim") == "in the shade"
+    assert question.levels.control(0) == "0"
+    assert question.heights.error_bar is ErrorBar.MULTIPLE_OF_SE
+    assert (question.heights.factor, question.heights.level) == (1.5, 90)
+    assert (question.comparison.level, question.comparison.power) == (99, 90)
+    assert question.comparison.alternative is Alternative.GREATER
+    assert question.comparison.relevant_difference == 2.5
+    assert question.lanes.columns == (Statistic.N, Statistic.MEAN, Statistic.MEDIAN)
+    assert question.figure.is_drawn(("2", "dim"), ("0", "dim"))
+    assert question.figure.hidden == (("8", "dim"),)
+    assert question.figure.nudges[0].up_mm == 2
+    assert question.figure.value_title == "Area of fronds"
+    assert (question.numbers.decimals, question.numbers.fixed) == (Decimals.FIXED, 3)
+    assert study_from_bytes(study_bytes(opened.history)).history.study == opened.history.study

@@ -64,19 +64,19 @@ def question(study: Study) -> Question:
 
 def test_choices_follow_columns_that_move() -> None:
     moved = question(InsertColumns(at=1).apply(chosen()))
-    assert moved.control(LIGHT + 1) == "dim"
-    assert moved.level_colours[0].variable == LIGHT + 1
-    assert moved.hidden == (("0", "dim"),)
+    assert moved.levels.control(LIGHT + 1) == "dim"
+    assert moved.figure.level_colours[0].variable == LIGHT + 1
+    assert moved.figure.hidden == (("0", "dim"),)
     gone = question(DeleteColumns(at=LIGHT).apply(chosen()))
-    assert gone.controls == ()
-    assert gone.level_colours == ()
+    assert gone.levels.controls == ()
+    assert gone.figure.level_colours == ()
 
 
 def test_hidden_groups_follow_the_order_of_factors() -> None:
     swapped = ChooseFactors(factors=(1, 0), names=("light", "salt"), before=(0, 1))
-    assert question(chosen(swapped)).hidden == (("dim", "0"),)
+    assert question(chosen(swapped)).figure.hidden == (("dim", "0"),)
     one = ChooseFactors(factors=(1,), names=("light",), before=(0, 1))
-    assert question(chosen(one)).hidden == ()
+    assert question(chosen(one)).figure.hidden == ()
 
 
 def test_choices_follow_levels_that_are_called_otherwise() -> None:
@@ -85,16 +85,16 @@ def test_choices_follow_levels_that_are_called_otherwise() -> None:
         table=table, columns=(0, 1, 2), renames=(LevelRename(LIGHT, "dim", "shade"),)
     )
     after = question(edit.apply(chosen()))
-    assert after.control(LIGHT) == "shade"
-    assert after.hidden == (("0", "shade"),)
-    assert after.threshold == 2.5
+    assert after.levels.control(LIGHT) == "shade"
+    assert after.figure.hidden == (("0", "shade"),)
+    assert after.heights.threshold == 2.5
 
 
 def test_choices_of_levels_do_not_follow_to_another_table() -> None:
     study = AddTable(table=table_of_text("a,b\n1,2\n3,4\n", title="more")).apply(chosen())
     other = question(ChooseTable(sheet=1, name="more").apply(study))
-    assert (other.controls, other.level_colours, other.hidden) == ((), (), ())
-    assert other.columns == (Statistic.N, Statistic.MEDIAN, Statistic.SHARE)
+    assert (other.levels.controls, other.figure.level_colours, other.figure.hidden) == ((), (), ())
+    assert other.lanes.columns == (Statistic.N, Statistic.MEDIAN, Statistic.SHARE)
 
 
 def test_all_of_it_is_in_the_study_file() -> None:
@@ -132,7 +132,7 @@ def test_a_file_from_before_opens_with_what_was_usual() -> None:
 
 def test_n_always_stays_and_nothing_stands_twice() -> None:
     twice = ChooseColumns(columns=(Statistic.MEAN, Statistic.MEAN, Statistic.MEDIAN))
-    assert question(chosen(twice)).columns == (Statistic.N, Statistic.MEAN, Statistic.MEDIAN)
+    assert question(chosen(twice)).lanes.columns == (Statistic.N, Statistic.MEAN, Statistic.MEDIAN)
 
 
 @pytest.mark.parametrize("height", list(Height))
@@ -141,20 +141,20 @@ def test_every_height_has_error_bars_that_belong_to_it(height: Height) -> None:
     for bar in ErrorBar:
         before = chosen(ChooseErrorBar(error_bar=bar))
         after = question(ChooseHeight(height=height, threshold=1.0).apply(before))
-        assert after.error_bar in fitting(height)
+        assert after.heights.error_bar in fitting(height)
         if bar in fitting(height):
-            assert after.error_bar is bar
+            assert after.heights.error_bar is bar
 
 
 def test_logarithms_choose_geometric_means_and_give_them_back() -> None:
     logs = Adjust(adjustment=Logarithm(10), words="log₁₀")
     study = logs.apply(study_of(TWO_FACTORS))
-    assert question(study).height is Height.GEOMETRIC_MEAN
+    assert question(study).heights.height is Height.GEOMETRIC_MEAN
     other = AddTable(table=table_of_text("a,b\n1,2\n3,4\n", title="more")).apply(
         study_of(TWO_FACTORS)
     )
-    assert question(other).sheet == 1
-    assert question(logs.apply(other)).height is Height.MEAN  # it was about the first table
+    assert question(other).asked.sheet == 1
+    assert question(logs.apply(other)).heights.height is Height.MEAN  # it was about the first table
 
 
 @pytest.mark.parametrize("colour", ["red", "#12345", "#GGGGGG", "2c6b70", "#2C6B70 "])

@@ -199,14 +199,14 @@ def test_columns_move_what_was_said_about_them() -> None:
     )
     moved = edits.InsertColumns(at=1).apply(study)
     question, reading = moved.questions[0], moved.sheets[0].reading
-    assert (question.factors, question.outcome) == ((2, 0), 3)
-    assert question.level_labels[0].variable == 2
-    assert question.level_orders[0].variable == 2
+    assert (question.asked.factors, question.asked.outcome) == ((2, 0), 3)
+    assert question.levels.labels[0].variable == 2
+    assert question.levels.orders[0].variable == 2
     assert reading.facts(3).name == "leaf"
     gone = edits.DeleteColumns(at=2).apply(moved)
-    assert gone.questions[0].factors == (0,)
-    assert gone.questions[0].level_labels == ()
-    assert gone.questions[0].outcome == 2
+    assert gone.questions[0].asked.factors == (0,)
+    assert gone.questions[0].levels.labels == ()
+    assert gone.questions[0].asked.outcome == 2
 
 
 def test_swapping_factors_keeps_drawn_pairs() -> None:
@@ -216,29 +216,29 @@ def test_swapping_factors_keeps_drawn_pairs() -> None:
         edits.DrawComparison(pair=PairOfGroups(("0", "dim"), ("0", "bright")), is_drawn=True),
         edits.ChooseFactors(factors=(1, 0), names=("light", "salt")),
     )
-    assert study.questions[0].is_drawn(("bright", "0"), ("dim", "0"))
+    assert study.questions[0].figure.is_drawn(("bright", "0"), ("dim", "0"))
     single = edits.ChooseFactors(factors=(1,), names=("light",)).apply(study)
-    assert single.questions[0].drawn_pairs == ()
+    assert single.questions[0].figure.drawn_pairs == ()
 
 
 def test_taking_a_comparison_off_the_figure() -> None:
     pair = PairOfGroups(("0",), ("4",))
     other_way = PairOfGroups(("4",), ("0",))
     drawn = edits.DrawComparison(pair=pair, is_drawn=True).apply(Study())
-    assert drawn.questions[0].is_drawn(("4",), ("0",))
+    assert drawn.questions[0].figure.is_drawn(("4",), ("0",))
     assert edits.DrawComparison(pair=other_way, is_drawn=False).apply(drawn) == Study()
 
 
 def test_a_levels_own_name_takes_the_label_away() -> None:
     renamed = edits.RenameLevel(variable=1, level="dim", label="shade").apply(Study())
-    assert renamed.questions[0].label(1, "dim") == "shade"
+    assert renamed.questions[0].levels.label(1, "dim") == "shade"
     assert edits.RenameLevel(variable=1, level="dim", label="dim").apply(renamed) == Study()
 
 
 def test_unknown_levels_come_last() -> None:
     ordered = edits.ReorderLevels(variable=1, levels=("c", "a")).apply(Study()).questions[0]
-    assert ordered.ordered(1, ("a", "b", "c")) == ("c", "a", "b")
-    assert ordered.ordered(2, ("a", "b")) == ("a", "b")
+    assert ordered.levels.ordered(1, ("a", "b", "c")) == ("c", "a", "b")
+    assert ordered.levels.ordered(2, ("a", "b")) == ("a", "b")
 
 
 @pytest.mark.parametrize("level", [49.9, 100.0, -5.0, 0.95])
@@ -302,7 +302,7 @@ def test_only_what_was_said_of_the_deleted_row_goes() -> None:
 
 
 def asked(study: Study) -> tuple[int | None, tuple[int, ...] | None]:
-    return study.questions[0].outcome, study.questions[0].factors
+    return study.questions[0].asked.outcome, study.questions[0].asked.factors
 
 
 def test_computed_columns_stay_what_they_are_when_the_table_changes() -> None:

@@ -124,7 +124,7 @@ def show(results: Results) -> None:
         sentences += [s.sentence for section in figure_settings(results) for s in section.settings]
         methods_paragraph(results)
         summary_table(results)
-        summary_record(results, results.question.error_bar_level)
+        summary_record(results, results.question.heights.level)
         remark_words(results)
         page_of(results, measure)
         if results.comparison is None:

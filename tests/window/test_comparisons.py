@@ -348,13 +348,13 @@ def test_dragging_from_mean_to_mean_draws_the_comparison(salt: Driver) -> None:
     salt.go("groups")
     drag_means(salt, 0, 3)
     store = salt.window.store
-    assert store.results.question.is_drawn(("0",), ("4",))
+    assert store.results.question.figure.is_drawn(("0",), ("4",))
     working = salt.window.groups.working
     assert working.isVisible()
     assert working.title.text().replace("\u00a0", " ") == "Working: 0 g/L against 4 g/L"
     assert salt.window.page.view.page is not None
     salt.keys("Ctrl+Z")
-    assert not store.results.question.drawn_pairs
+    assert not store.results.question.figure.drawn_pairs
 
 
 def test_dragging_adds_to_a_family_that_lacks_the_pair(salt: Driver) -> None:

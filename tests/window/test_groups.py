@@ -80,7 +80,7 @@ def test_a_height_changes_lane_figure_caption_and_methods(
     window = salt.window
     salt.choose(window.page.caption, "height", label)
     results = window.store.results
-    assert results.question.height is height
+    assert results.question.heights.height is height
     assert said in caption_of(salt)
     page = window.page.view.page
     assert page is not None
@@ -91,7 +91,7 @@ def test_a_height_changes_lane_figure_caption_and_methods(
     for group in results.groups.shown:
         assert interpretation(results, group)
     salt.click(window.question_line.undo)
-    assert window.store.results.question.height is Height.MEAN
+    assert window.store.results.question.heights.height is Height.MEAN
 
 
 def test_a_share_is_typed_in_the_caption(salt: Driver) -> None:
@@ -99,7 +99,11 @@ def test_a_share_is_typed_in_the_caption(salt: Driver) -> None:
     window = salt.window
     salt.type_choice(window.page.caption, "height", "at least 9")
     question = window.store.results.question
-    assert (question.height, question.threshold, question.side) == (Height.SHARE, 9, Side.AT_LEAST)
+    assert (question.heights.height, question.heights.threshold, question.heights.side) == (
+        Height.SHARE,
+        9,
+        Side.AT_LEAST,
+    )
     assert "the share at least 9 and its 95 % confidence interval (Wilson)" in caption_of(salt)
     assert "circles" not in caption_of(salt)
     field = salt.type_choice(window.page.caption, "height", "many")
@@ -184,7 +188,10 @@ def test_quartiles_have_a_glyph_that_chooses_medians(salt: Driver) -> None:
     window.groups.lanes.headings.choose(window.groups.model.section(Statistic.QUARTILES))
     salt.settle()
     question = window.store.results.question
-    assert (question.height, question.error_bar) == (Height.MEDIAN, ErrorBar.QUARTILES)
+    assert (question.heights.height, question.heights.error_bar) == (
+        Height.MEDIAN,
+        ErrorBar.QUARTILES,
+    )
 
 
 def test_the_table_is_copied_as_shown_in_full_and_as_markdown(salt: Driver) -> None:
@@ -273,7 +280,7 @@ def test_a_lane_is_control_hidden_and_coloured(salt: Driver) -> None:
         salt.pick(menu, label)
 
     pick("0 is the control")
-    assert window.store.results.question.control(HEADINGS) == "0"
+    assert window.store.results.question.levels.control(HEADINGS) == "0"
     pick("hidden from the figure")
     assert "Not shown, but in every test: 0 g/L." in caption_of(salt)
     assert len(window.store.results.groups.on_figure) == 4
@@ -282,7 +289,7 @@ def test_a_lane_is_control_hidden_and_coloured(salt: Driver) -> None:
     assert lane is not None
     assert (lane.colour, lane.is_control, lane.is_hidden) == ("#a5483a", True, True)
     pick("0 is the control")
-    assert window.store.results.question.controls == ()
+    assert window.store.results.question.levels.controls == ()
     for _ in range(4):
         salt.click(window.question_line.undo)
     assert window.store.history.position == 1

@@ -66,7 +66,7 @@ def test_opening_another_study_keeps_the_unsaved_one(
     window.store.apply(ChooseErrorBarLevel(level=90))
     unsaved = window.store.history
     window.files.open_path(other)
-    assert window.store.results.question.error_bar_level == 80
+    assert window.store.results.question.heights.level == 80
     assert "had not been saved" in window.message.text
     (way,) = window.message.ways
     qtbot.waitUntil(lambda: len(left_behind(tmp_path / "sessions")) == 1)
@@ -107,7 +107,7 @@ def test_work_that_comes_back_knows_its_file(
     assert not second.store.is_saved
     second.files.save()
     assert second.store.is_saved
-    assert open_study(path).history.study.questions[0].error_bar_level == 90
+    assert open_study(path).history.study.questions[0].heights.level == 90
     second.close()
     assert left_behind(tmp_path / "sessions") == ()
 
@@ -444,7 +444,7 @@ def test_a_study_opened_again_offers_what_was_left_of_it(
     assert "were not saved" in second.message.text
     (way,) = second.message.ways
     way.click()
-    assert second.store.results.question.error_bar_level == 90
+    assert second.store.results.question.heights.level == 90
     assert second.store.path == path
     second.files.save()
     second.close()

@@ -507,12 +507,12 @@ def test_other_data_keep_the_question_and_say_what_changed(empty: Driver, tmp_pa
     empty.click(line.use)
     results = empty.window.store.results
     assert [g.levels for g in results.groups.shown] == [("0",), ("2 g/L",)]
-    assert len(results.question.drawn_pairs) == 1
-    assert results.question.drawn_pairs[0].second == ("2 g/L",)
+    assert len(results.question.figure.drawn_pairs) == 1
+    assert results.question.figure.drawn_pairs[0].second == ("2 g/L",)
     assert "the verdict is another" in line.text
     assert "The result reads" in line.text
     undo(empty)
-    assert empty.window.store.results.question.drawn_pairs[0].second == ("2",)
+    assert empty.window.store.results.question.figure.drawn_pairs[0].second == ("2",)
 
 
 def test_names_that_differ_are_asked(empty: Driver, tmp_path: Path) -> None:

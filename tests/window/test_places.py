@@ -305,7 +305,7 @@ def test_ticks_draw_and_words_choose(salt: Driver) -> None:
     rows.setCurrentIndex(rows.pairs.index(3, 0))
     QTest.keyClick(rows, Qt.Key.Key_Space)
     salt.settle()
-    assert window.store.results.question.is_drawn(("0",), ("8",))
+    assert window.store.results.question.figure.is_drawn(("0",), ("8",))
     assert rows.pairs.is_drawn(3)
     salt.choose(window.comparisons.drawn, "drawn", "all with 0 g/L")
     assert sum(rows.pairs.is_drawn(row) for row in range(10)) == 4

@@ -34,7 +34,7 @@ def test_closing_unsaved_keeps_and_brings_back(
     second = opened(qtbot, tmp_path, History())
     assert second.start.bring_back.isVisible()
     second.start.bring_back.click()
-    assert second.store.results.question.error_bar_level == 90
+    assert second.store.results.question.heights.level == 90
     assert second.store.history.undo_title == "groups at 90 %"
     assert not second.store.is_saved
     assert second.store.save(tmp_path / "a.decimus")

@@ -88,7 +88,7 @@ def choices(results: Results) -> list[Choice]:
     found = [span for span in lanes_sentence(results) if isinstance(span, Choice)]
     found += [height_choice(groups), error_bar_choice(groups), factor_choice(results)]
     found += [lane_choice(results, group) for group in groups.shown[:2]]
-    found += [column_choice(results, column) for column in groups.question.columns[:3]]
+    found += [column_choice(results, column) for column in groups.question.lanes.columns[:3]]
     return found
 
 
@@ -114,16 +114,16 @@ def test_every_error_bar_on_every_height(name: str, height: Height) -> None:
     """Refused bars say why; those that can be are drawn, and named the same everywhere."""
     text, edits = TABLES[name]
     results = results_of(text, *edits, ChooseHeight(height=height, threshold=2.0))
-    assert results.question.height is height
+    assert results.question.heights.height is height
     everything(results)
     for option in error_bar_choice(results.groups).options:
         if option.edit is None:
             assert option.why
             continue
         after = Results(option.edit.apply(results.study))
-        assert after.question.height is height
+        assert after.question.heights.height is height
         everything(after)
-        if after.question.error_bar is not ErrorBar.NONE:
+        if after.question.heights.error_bar is not ErrorBar.NONE:
             assert option.label in plain_text(caption(after))
             assert option.label in methods_paragraph(after)
 
@@ -133,7 +133,7 @@ def test_statistics_are_put_in_and_taken_out() -> None:
     for statistic in Statistic:
         if statistic is Statistic.N:
             continue
-        columns = results.question.columns
+        columns = results.question.lanes.columns
         option = next(
             o
             for choice in columns_choices(results)
@@ -145,7 +145,7 @@ def test_statistics_are_put_in_and_taken_out() -> None:
         )
         assert option.edit is not None
         results = Results(option.edit.apply(results.study))
-        assert (statistic in results.question.columns) == (statistic not in columns)
+        assert (statistic in results.question.lanes.columns) == (statistic not in columns)
         everything(results)
 
 

@@ -214,7 +214,7 @@ def test_drawing_many_at_once() -> None:
     for label, count in (("every comparison", 10), ("all with 0 g/L", 4), ("no comparison", 0)):
         edit = options[label]
         assert edit is not None
-        assert len(edit.apply(results.study).questions[0].drawn_pairs) == count
+        assert len(edit.apply(results.study).questions[0].figure.drawn_pairs) == count
 
 
 def test_working_by_hand() -> None:

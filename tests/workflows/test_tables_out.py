@@ -66,7 +66,11 @@ def test_text_is_marked_and_numbers_are_not(text: str) -> None:
 def test_full_precision_reads_back_to_the_same_numbers(tmp_path: Path) -> None:
     results = results_of(TWO_FACTORS, COLUMNS, ChooseTotals(totals=Totals.BOTH))
     wanted = [
-        [n for column in results.question.columns for n in values_of(results, lane, column).numbers]
+        [
+            n
+            for column in results.question.lanes.columns
+            for n in values_of(results, lane, column).numbers
+        ]
         for lane in lanes(results.groups)
     ]
     for ending in ("csv", "xlsx", "ods"):

@@ -21,17 +21,17 @@ MOST_LINES = 60
 def drawn_pairs(results: Results) -> tuple[PairResult, ...]:
     """The comparisons that stand on the figure, in reading order."""
     question, comparison = results.question, results.comparison
-    if comparison is None or not question.drawn_pairs:
+    if comparison is None or not question.figure.drawn_pairs:
         return ()
-    if not question.height.is_of_outcome:
+    if not question.heights.height.is_of_outcome:
         return ()  # lines of means over counts or shares would compare something else
     if marks_of(results, comparison) is ComparisonMarks.LETTERS:
         return ()
-    wanted = {frozenset((pair.first, pair.second)) for pair in question.drawn_pairs}
+    wanted = {frozenset((pair.first, pair.second)) for pair in question.figure.drawn_pairs}
     found = []
     for pair in comparison.pairs:
         both = pair.cells
-        if both is None or frozenset(both) not in wanted or set(both) & set(question.hidden):
+        if both is None or frozenset(both) not in wanted or set(both) & set(question.figure.hidden):
             continue
         if question.figure.hides_not_significant and pair.p_shown >= comparison.alpha:
             continue
@@ -42,10 +42,12 @@ def drawn_pairs(results: Results) -> tuple[PairResult, ...]:
 def lines_not_drawn(results: Results) -> int:
     """Comparisons asked for on the figure that the test in force does not make."""
     question, comparison = results.question, results.comparison
-    if comparison is None or not question.drawn_pairs:
-        return len(question.drawn_pairs)
+    if comparison is None or not question.figure.drawn_pairs:
+        return len(question.figure.drawn_pairs)
     made = {frozenset(both) for pair in comparison.pairs if (both := pair.cells) is not None}
-    return sum(frozenset((pair.first, pair.second)) not in made for pair in question.drawn_pairs)
+    return sum(
+        frozenset((pair.first, pair.second)) not in made for pair in question.figure.drawn_pairs
+    )
 
 
 def why_not(results: Results, comparison: Comparison, marks: ComparisonMarks) -> str:
@@ -69,7 +71,7 @@ def marks_of(results: Results, comparison: Comparison) -> ComparisonMarks:
 def group_letters(results: Results) -> dict[Levels, str]:
     """Letters for every group, the largest mean first; none where letters are not chosen."""
     comparison = results.comparison
-    if comparison is None or not results.question.height.is_of_outcome:
+    if comparison is None or not results.question.heights.height.is_of_outcome:
         return {}
     if marks_of(results, comparison) is not ComparisonMarks.LETTERS:
         return {}

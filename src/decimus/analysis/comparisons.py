@@ -68,8 +68,8 @@ def plan_of(groups: Groups) -> Plan:
     question = groups.question
     design = design_of(groups)
     suggested = suggested_method(design)
-    is_auto = question.method is Method.AUTO
-    method = suggested if is_auto else question.method
+    is_auto = question.comparison.method is Method.AUTO
+    method = suggested if is_auto else question.comparison.method
     if is_auto and design.kind is Kind.BEYOND:
         raise _beyond(groups, design)
     if (error := refusal(method, groups)) is not None:
@@ -89,7 +89,7 @@ def plan_of(groups: Groups) -> Plan:
 def fitting_pair_set(groups: Groups, method: Method, design: Design) -> PairSet:
     """The family that was chosen where it fits the method, else the suggested one."""
     offered = pair_sets(method, design)
-    wanted = groups.question.pair_set
+    wanted = groups.question.comparison.pair_set
     if wanted is PairSet.CONTROL and wanted not in offered and control_factor(groups) is None:
         return offered[0]
     return wanted if wanted in offered else offered[0]
@@ -100,7 +100,7 @@ def fitting_adjustment(
 ) -> Adjustment:
     """The follow-up that was chosen where it fits, else the suggested one."""
     offered = offered_adjustments(groups, method, design, pair_set)
-    wanted = groups.question.adjustment
+    wanted = groups.question.comparison.adjustment
     return wanted if wanted in offered else offered[0]
 
 
@@ -114,7 +114,7 @@ def offered_adjustments(
         # Dunnett's test of one treatment is its t-test; whoever asks for it by name may have it.
         has_dunnett = Adjustment.DUNNETT in found
         return (Adjustment.NONE, Adjustment.DUNNETT) if has_dunnett else (Adjustment.NONE,)
-    if groups.question.alternative is not None:
+    if groups.question.comparison.alternative is not None:
         found = tuple(a for a in found if a not in TWO_SIDED_ONLY)
     return found
 

@@ -56,7 +56,8 @@ def design_of(groups: Groups) -> Design:
     there = counted(groups)
     factors = varying_factors(there, len(groups.factors))
     has_control = any(
-        groups.question.control(groups.factors[i].factor.variable) is not None for i in factors
+        groups.question.levels.control(groups.factors[i].factor.variable) is not None
+        for i in factors
     )
     if len(there) < 2:
         return Design(Kind.ONE_GROUP, has_control=has_control)

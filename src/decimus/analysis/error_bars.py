@@ -20,7 +20,7 @@ _BY_WORTH = (
 def possible_error_bars(groups: Groups) -> tuple[ErrorBar, ...]:
     """Error bars that every group can have on the chosen height, the most telling first."""
     shown = [group for group in groups.shown if not group.is_empty]
-    bars = fitting(groups.question.height)
+    bars = fitting(groups.question.heights.height)
     ordered = [*(bar for bar in _BY_WORTH if bar in bars), *bars]
     return tuple(
         bar
@@ -40,12 +40,15 @@ def fitting_error_bar(groups: Groups) -> Question:
     if summary is None:
         return question
     if summary.meaning in (Meaning.MARGIN, Meaning.INTERVAL) and summary.level is not None:
-        question = replace(question, error_bar_level=summary.level)
+        question = replace(question, heights=replace(question.heights, level=summary.level))
         groups = replace_question(groups, question)
     possible = possible_error_bars(groups)
-    if question.error_bar in (*possible, ErrorBar.NONE):
+    if question.heights.error_bar in (*possible, ErrorBar.NONE):
         return question
-    return replace(question, error_bar=possible[0] if possible else ErrorBar.NONE)
+    return replace(
+        question,
+        heights=replace(question.heights, error_bar=possible[0] if possible else ErrorBar.NONE),
+    )
 
 
 def replace_question(groups: Groups, question: Question) -> Groups:

@@ -44,7 +44,7 @@ def side(group: Group) -> Compared:
 def control_factor(groups: Groups) -> int | None:
     """The position of the first factor with a control, None without one."""
     for position, factor in enumerate(groups.factors):
-        if groups.question.control(factor.factor.variable) is not None:
+        if groups.question.levels.control(factor.factor.variable) is not None:
             return position
     return None
 
@@ -72,7 +72,7 @@ def _pairs(groups: Groups, there: Sequence[Group], pairs: PairSet) -> list[tuple
         case PairSet.WITHIN:
             return [(i, j) for i, j in everything if len(differing(there[i], there[j])) == 1]
         case PairSet.CHOSEN:
-            chosen = groups.question.chosen_pairs
+            chosen = groups.question.comparison.chosen_pairs
             return [
                 (i, j)
                 for i, j in everything
@@ -94,7 +94,7 @@ def _with_control(
             "No group is marked as the control",
             remedy="Say which level is the control, or compare all pairs",
         )
-    control = groups.question.control(groups.factors[position].factor.variable)
+    control = groups.question.levels.control(groups.factors[position].factor.variable)
     for i, j in everything:
         is_with = control in (there[i].levels[position], there[j].levels[position])
         if is_with and differing(there[i], there[j]) == (position,):
@@ -111,7 +111,7 @@ def _directed(
     groups: Groups, there: Sequence[Group], i: int, j: int, within: tuple[int, ...]
 ) -> tuple[int, int]:
     for position in differing(there[i], there[j]):
-        control = groups.question.control(groups.factors[position].factor.variable)
+        control = groups.question.levels.control(groups.factors[position].factor.variable)
         if control is not None and control == there[i].levels[position]:
             return j, i
         if control is not None and control == there[j].levels[position]:

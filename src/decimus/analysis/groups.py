@@ -181,7 +181,7 @@ class Groups:
     @property
     def threshold_on_axis(self) -> float | None:
         """Where the threshold of shares stands among the values as they count."""
-        threshold, base = self.question.threshold, self.log_base
+        threshold, base = self.question.heights.threshold, self.log_base
         if threshold is None or base is None:
             return threshold
         return math.log(threshold) / math.log(base) if threshold > 0 else None
@@ -189,7 +189,9 @@ class Groups:
     @property
     def on_figure(self) -> tuple[Group, ...]:
         """The groups that stand on the figure."""
-        return tuple(group for group in self.shown if group.levels not in self.question.hidden)
+        return tuple(
+            group for group in self.shown if group.levels not in self.question.figure.hidden
+        )
 
     def as_shown(self, values: Sequence[float]) -> tuple[float, ...]:
         """Values on the scale of the axis: logarithms taken back where heights are."""
@@ -198,18 +200,18 @@ class Groups:
     @property
     def axis_base(self) -> float | None:
         """The base by which logarithms are taken back for the axis; None where none are."""
-        return self.log_base if self.question.height is Height.GEOMETRIC_MEAN else None
+        return self.log_base if self.question.heights.height is Height.GEOMETRIC_MEAN else None
 
     def confidence_interval(self, group: Group) -> Interval | None:
         """The CI of a group's mean at the chosen level."""
-        return group.summary.confidence_interval(self.question.error_bar_level)
+        return group.summary.confidence_interval(self.question.heights.level)
 
     @cached_property
     def decimals(self) -> int:
         """Decimals for all statistics of the question."""
-        choice, typed = self.question.decimals, self.measurements.decimals
+        choice, typed = self.question.numbers.decimals, self.measurements.decimals
         if choice is Decimals.FIXED:
-            return self.question.fixed_decimals
+            return self.question.numbers.fixed
         wanted = typed + 1 if choice is Decimals.ONE_MORE else typed
         largest = max((abs(g.summary.mean) for g in self.shown if g.summary.mean), default=0.0)
         whole_digits = len(str(int(largest))) if largest >= 1 else 1
@@ -251,11 +253,11 @@ def groups_of(
             tuple(
                 LevelInOrder(
                     factor.level(text),
-                    question.label(factor.variable, text)
-                    if question.label(factor.variable, text) != text
+                    question.levels.label(factor.variable, text)
+                    if question.levels.label(factor.variable, text) != text
                     else factor.level(text).label,
                 )
-                for text in question.ordered(factor.variable, factor.level_texts_in_order)
+                for text in question.levels.ordered(factor.variable, factor.level_texts_in_order)
             ),
         )
         for factor in measurements.factors
@@ -279,7 +281,8 @@ def _has_same_levels(before: Groups, measurements: Measurements, question: Quest
     return (
         before.measurements.factors is measurements.factors
         and before.measurements.origin == measurements.origin
-        and (was.level_orders, was.level_labels) == (question.level_orders, question.level_labels)
+        and (was.levels.orders, was.levels.labels)
+        == (question.levels.orders, question.levels.labels)
     )
 
 

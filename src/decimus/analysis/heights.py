@@ -65,7 +65,7 @@ class Heights:
     @property
     def height(self) -> Height:
         """What stands for a group."""
-        return self._question.height
+        return self._question.heights.height
 
     def _summary(self, levels: Levels) -> Summary:
         return self._groups[levels][1]
@@ -73,7 +73,7 @@ class Heights:
     def value(self, levels: Levels) -> float | None:
         """The height of a group: in the outcome's unit, a count, or a share in percent."""
         summary = self._summary(levels)
-        match self._question.height:
+        match self._question.heights.height:
             case Height.MEAN:
                 return summary.mean
             case Height.MEDIAN:
@@ -90,11 +90,11 @@ class Heights:
 
     def error_bar(self, levels: Levels) -> ErrorBarEnds | None:
         """The chosen error bar; None where it cannot be or none is wanted."""
-        found = self.ends(levels, self._question.error_bar)
+        found = self.ends(levels, self._question.heights.error_bar)
         if found is None:
             return None
         lower, upper = found
-        direction = self._question.direction
+        direction = self._question.heights.direction
         return ErrorBarEnds(
             lower=None if direction is Direction.UP else lower,
             upper=None if direction is Direction.DOWN else upper,
@@ -102,7 +102,7 @@ class Heights:
 
     def ends(self, levels: Levels, error_bar: ErrorBar) -> tuple[float, float] | None:
         """Both ends of an error bar on the chosen height; None where it cannot be."""
-        match self._question.height:
+        match self._question.heights.height:
             case Height.MEAN:
                 return self._on_mean(levels, error_bar)
             case Height.MEDIAN:
@@ -111,7 +111,7 @@ class Heights:
                 return self._on_geometric_mean(levels, error_bar)
             case Height.SHARE if error_bar is ErrorBar.CONFIDENCE_INTERVAL:
                 share = self.share(levels)
-                found = share and share.confidence_interval(self._question.error_bar_level)
+                found = share and share.confidence_interval(self._question.heights.level)
                 return (100 * found.lower, 100 * found.upper) if found else None
             case _:
                 return None
@@ -138,11 +138,11 @@ class Heights:
             case ErrorBar.STANDARD_ERROR:
                 return summary.standard_error
             case ErrorBar.MULTIPLE_OF_SD:
-                return _times(summary.standard_deviation, question.error_bar_factor)
+                return _times(summary.standard_deviation, question.heights.factor)
             case ErrorBar.MULTIPLE_OF_SE:
-                return _times(summary.standard_error, question.error_bar_factor)
+                return _times(summary.standard_error, question.heights.factor)
             case ErrorBar.CONFIDENCE_INTERVAL:
-                interval = summary.confidence_interval(question.error_bar_level)
+                interval = summary.confidence_interval(question.heights.level)
                 return None if interval is None else interval.half_width
             case ErrorBar.WITHIN_SE | ErrorBar.WITHIN_CI:
                 within = self.within(levels)
@@ -151,7 +151,7 @@ class Heights:
                 found, condition = within
                 if error_bar is ErrorBar.WITHIN_SE:
                     return found.standard_errors[condition]
-                return found.half_width(condition, question.error_bar_level)
+                return found.half_width(condition, question.heights.level)
             case _:
                 return None
 
@@ -167,7 +167,7 @@ class Heights:
         if geometric is None or geometric.mean is None:
             return None
         if error_bar is ErrorBar.CONFIDENCE_INTERVAL:
-            interval = geometric.confidence_interval(self._question.error_bar_level)
+            interval = geometric.confidence_interval(self._question.heights.level)
             return None if interval is None else (interval.lower, interval.upper)
         if error_bar is ErrorBar.STANDARD_DEVIATION:
             factor = geometric.standard_deviation
@@ -193,7 +193,7 @@ class Heights:
         return self._shares[levels]
 
     def _counted(self, summary: Summary) -> Share | None:
-        threshold, values = self._question.threshold, summary.array
+        threshold, values = self._question.heights.threshold, summary.array
         if threshold is None or not len(values):
             return None
         is_at = np.equal(values, threshold)
@@ -202,7 +202,7 @@ class Heights:
             # taking them back moves the last digit.
             values = self._base**values
             is_at = np.abs(values - threshold) <= _LAST_DIGITS * abs(threshold)
-        match self._question.side:
+        match self._question.heights.side:
             case Side.ABOVE:
                 counted = (values > threshold) & ~is_at
             case Side.AT_LEAST:

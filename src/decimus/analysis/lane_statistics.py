@@ -103,7 +103,7 @@ def statistic_of_total(groups: Groups, total: Total, statistic: Statistic) -> Va
     marginal = total.marginal
     if marginal is None:
         return Values(why=_NONE)
-    mean, interval = marginal.mean, marginal.confidence_interval(groups.question.error_bar_level)
+    mean, interval = marginal.mean, marginal.confidence_interval(groups.question.heights.level)
     found = _about_mean(mean, None, marginal.standard_error, interval, statistic)
     if found is None:
         no_error = marginal.standard_error is None and statistic in _NEEDING_ERROR
@@ -172,7 +172,7 @@ def _of_summary(groups: Groups, summary: Summary, statistic: Statistic) -> Value
     mean = summary.mean
     if mean is None:
         return Values(why=_NONE)
-    interval = summary.confidence_interval(groups.question.error_bar_level)
+    interval = summary.confidence_interval(groups.question.heights.level)
     sd, se = summary.standard_deviation, summary.standard_error
     if (found := _about_mean(mean, sd, se, interval, statistic)) is not None:
         return Values(found)
@@ -218,19 +218,19 @@ def _geometric(groups: Groups, summary: Summary, statistic: Statistic) -> Values
         return Values.of(found.mean, _NONE)
     if statistic is Statistic.GEOMETRIC_SD:
         return Values.of(found.standard_deviation, _ONE)
-    interval = found.confidence_interval(groups.question.error_bar_level)
+    interval = found.confidence_interval(groups.question.heights.level)
     return _ends(interval) if interval is not None else Values(why=_ONE)
 
 
 def _share(groups: Groups, group: Group, statistic: Statistic) -> Values:
-    if groups.question.threshold is None:
+    if groups.question.heights.threshold is None:
         return Values(why=_NO_THRESHOLD)
     found = groups.share(group)
     if found is None or found.share is None:
         return Values(why=_SINGLE if not group.is_empty else _NONE)
     if statistic is Statistic.SHARE:
         return Values((100 * found.share, float(found.count), float(found.n)))
-    interval = found.confidence_interval(groups.question.error_bar_level)
+    interval = found.confidence_interval(groups.question.heights.level)
     if interval is None:
         return Values(why=_NONE)
     return Values((100 * interval.lower, 100 * interval.upper))
@@ -243,7 +243,7 @@ def _within(groups: Groups, group: Group, statistic: Statistic) -> Values:
     found, condition = within
     if statistic is Statistic.WITHIN_SE:
         return Values((found.standard_errors[condition],))
-    half = found.half_width(condition, groups.question.error_bar_level)
+    half = found.half_width(condition, groups.question.heights.level)
     return Values((group.summary.mean - half, group.summary.mean + half))
 
 
@@ -317,7 +317,7 @@ def lanes(groups: Groups) -> tuple[Group | Total, ...]:
         Totals.MARGINAL: (True,),
         Totals.ALL: (False,),
         Totals.BOTH: (True, False),
-    }[groups.question.totals]
+    }[groups.question.lanes.totals]
     with_totals = set(levels_with_totals(groups)) if wanted else set()
     found: list[Group | Total] = []
     for number, group in enumerate(groups.shown):

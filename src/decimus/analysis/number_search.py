@@ -130,7 +130,7 @@ def _quantities(
             yield quantity, value, None
     for level in _OTHER_LEVELS:
         interval = summary.confidence_interval(level)
-        if interval is not None and level != groups.question.error_bar_level:
+        if interval is not None and level != groups.question.heights.level:
             yield Derived.OTHER_MARGIN, interval.half_width, level
     for single in summary.values[:1000]:
         yield Derived.VALUE, single, None
@@ -138,7 +138,7 @@ def _quantities(
 
 def _derived(groups: Groups, summary: Summary) -> Iterator[tuple[Derived, float | None]]:
     mean, sd, se = summary.mean, summary.standard_deviation, summary.standard_error
-    level = groups.question.error_bar_level
+    level = groups.question.heights.level
     interval = summary.confidence_interval(level)
     yield Derived.SUM_OF_SQUARES, summary.sum_of_squares
     yield Derived.FIRST_QUARTILE, summary.quantile(0.25)

@@ -50,12 +50,12 @@ class Plan:
     @property
     def level(self) -> float:
         """Level of intervals, in percent."""
-        return self.groups.question.comparison_level
+        return self.groups.question.comparison.level
 
     @property
     def alternative(self) -> Alternative | None:
         """The direction, None for two-sided."""
-        return self.groups.question.alternative
+        return self.groups.question.comparison.alternative
 
     @property
     def moments(self) -> list[Moments]:
@@ -147,7 +147,7 @@ def with_delta(
     found = [] if effect is None else [effect]
     b = plan.there[pair[1]]
     is_control = any(
-        plan.groups.question.control(factor.factor.variable) == level
+        plan.groups.question.levels.control(factor.factor.variable) == level
         for factor, level in zip(plan.groups.factors, b.levels, strict=True)
     )
     if is_control and (delta := glass_delta(difference, b.summary.moments)) is not None:

@@ -97,7 +97,7 @@ def _one_group_refusal(
         )
     if (unknown := _unknown(there, name)) is not None:
         return unknown
-    reference = groups.question.reference
+    reference = groups.question.comparison.reference
     if reference is None:
         return DesignError(
             f"There is only one group, {names_of(there)}, and no value to compare it with",

@@ -257,7 +257,9 @@ def remarks_on_measurements(
     """
     measurements, question = groups.measurements, groups.question
     found: list[Remark] = [
-        *remarks_on_reading(measurements, reading, source, question.outcome, question.factors)
+        *remarks_on_reading(
+            measurements, reading, source, question.asked.outcome, question.asked.factors
+        )
     ]
     if measurements.unreadable:
         found.append(UnreadableCells(measurements.unreadable))
@@ -365,7 +367,7 @@ def _on_summaries(groups: Groups) -> list[Remark]:
         found.append(UnknownMeaning(summary.spread_heading))
     if any(not group.is_n_known for group in groups.shown):
         found.append(UnknownN())
-    wanted = groups.question.error_bar
+    wanted = groups.question.heights.error_bar
     shown = [group for group in groups.shown if not group.is_empty]
     if wanted is not ErrorBar.NONE and not any(groups.error_bar(group) for group in shown):
         found.append(NoErrorBars(wanted, possible_error_bars(groups)))
@@ -417,7 +419,10 @@ def remarks_on_comparison(
         found.append(IncompleteUnits(comparison.incomplete))
     if not_drawn:
         found.append(OutdatedComparisons(not_drawn, comparison is not None))
-    invites = groups.question.error_bar in _INVITING and groups.question.height.is_of_outcome
+    invites = (
+        groups.question.heights.error_bar in _INVITING
+        and groups.question.heights.height.is_of_outcome
+    )
     if comparison is not None and not is_shown and invites and len(groups.on_figure) > 1:
         found.append(OverlapInvites())
     return tuple(found)

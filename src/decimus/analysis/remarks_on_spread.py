@@ -135,7 +135,7 @@ def _same_values(groups: Groups) -> SameValues | None:
 
 
 def _below_zero(groups: Groups) -> BelowZero | None:
-    if groups.question.height is not Height.MEAN or groups.log_base is not None:
+    if groups.question.heights.height is not Height.MEAN or groups.log_base is not None:
         return None
     filled = [group for group in groups.shown if not group.is_empty]
     smallest = [group.summary.minimum for group in filled]
@@ -151,8 +151,8 @@ def _below_zero(groups: Groups) -> BelowZero | None:
 
 
 def _weak_bars(groups: Groups) -> WeakErrorBars | None:
-    bar = groups.question.error_bar
-    if groups.question.height is not Height.MEAN or groups.measurements.is_summarised:
+    bar = groups.question.heights.error_bar
+    if groups.question.heights.height is not Height.MEAN or groups.measurements.is_summarised:
         return None
     counts = [group.n for group in groups.shown if group.n > 1]
     is_weak = bar in (ErrorBar.STANDARD_ERROR, ErrorBar.NONE)
@@ -161,7 +161,9 @@ def _weak_bars(groups: Groups) -> WeakErrorBars | None:
 
 def _height_and_test(groups: Groups) -> HeightAndTest | None:
     question = groups.question
-    is_other = question.height is Height.MEDIAN or (
-        question.height is Height.GEOMETRIC_MEAN and groups.log_base is None
+    is_other = question.heights.height is Height.MEDIAN or (
+        question.heights.height is Height.GEOMETRIC_MEAN and groups.log_base is None
     )
-    return HeightAndTest(question.height) if is_other and question.drawn_pairs else None
+    return (
+        HeightAndTest(question.heights.height) if is_other and question.figure.drawn_pairs else None
+    )

@@ -61,8 +61,8 @@ class Results:
         self._groups_before = vars(before).get("groups")
         same_cells = (
             before.sheet is self.sheet
-            and before.question.outcome == self.question.outcome
-            and before.question.factors == self.question.factors
+            and before.question.asked.outcome == self.question.asked.outcome
+            and before.question.asked.factors == self.question.asked.factors
         )
         if same_cells and "_measurements" in vars(before):
             vars(self)["_measurements"] = vars(before)["_measurements"]
@@ -82,8 +82,8 @@ class Results:
         read = vars(before).get("_measurements")
         if not isinstance(read, Measurements) or read.count < _LARGE:
             return
-        asked = (before.question.outcome, before.question.factors)
-        if asked != (self.question.outcome, self.question.factors):
+        asked = (before.question.asked.outcome, before.question.asked.factors)
+        if asked != (self.question.asked.outcome, self.question.asked.factors):
             return
         if old.reading != new.reading or new.reading.computed or old.table is new.table:
             return
@@ -124,7 +124,7 @@ class Results:
     @property
     def sheet(self) -> Sheet:
         """The sheet it is asked of."""
-        return self.study.sheets[self.question.sheet]
+        return self.study.sheets[self.question.asked.sheet]
 
     @cached_property
     def table(self) -> Table:
@@ -138,7 +138,10 @@ class Results:
     def _measurements(self) -> Measurements | InputError:
         try:
             return read_measurements(
-                self.sheet.table, self.sheet.reading, self.question.outcome, self.question.factors
+                self.sheet.table,
+                self.sheet.reading,
+                self.question.asked.outcome,
+                self.question.asked.factors,
             )
         except InputError as problem:
             return problem

@@ -30,5 +30,5 @@ def trend_of(groups: Groups) -> LineFit | None:
     # Moments are less the origin only where exact shifted values are kept.
     origin = float(there[0].summary.origin) if there[0].summary.shifted is not None else 0.0
     return straight_line(
-        known, [g.summary.moments for g in there], origin, groups.question.comparison_level
+        known, [g.summary.moments for g in there], origin, groups.question.comparison.level
     )

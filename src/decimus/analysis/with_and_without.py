@@ -58,6 +58,6 @@ def other_result(results: Results) -> OtherResult | None:
 def _read_as(results: Results, asides: tuple[SetAside, ...]) -> Results:
     sheet, study = results.sheet, results.study
     reading = replace(sheet.reading, asides=asides)
-    changed = study.with_sheet(results.question.sheet, replace(sheet, reading=reading))
+    changed = study.with_sheet(results.question.asked.sheet, replace(sheet, reading=reading))
     # Built anew by the class of what was given, which this module must not import.
     return type(results)(changed, results.number, decimal_sign=results.decimal_sign)

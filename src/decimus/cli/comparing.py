@@ -35,19 +35,29 @@ def compared(arguments: argparse.Namespace, results: Results) -> Results:
     adjustment = None
     if arguments.adjust is not None:
         adjustment = _word(arguments.adjust, Adjustment, "--adjust")
-        question = replace(question, adjustment=adjustment)
+        question = replace(question, comparison=replace(question.comparison, adjustment=adjustment))
     if arguments.reference is not None:
         if method is Method.AUTO:
             method = Method.ONE_SAMPLE_T
         if method not in ONE_SAMPLE:
             raise UsageError("--reference belongs to --method one-sample-t or wilcoxon")
-        question = replace(question, reference=arguments.reference)
+        question = replace(
+            question, comparison=replace(question.comparison, reference=arguments.reference)
+        )
     if arguments.method != Method.AUTO.value or arguments.reference is not None:
-        question = replace(question, method=method)
+        question = replace(question, comparison=replace(question.comparison, method=method))
     if arguments.direction is not None:
-        question = replace(question, alternative=Alternative(arguments.direction))
+        question = replace(
+            question,
+            comparison=replace(question.comparison, alternative=Alternative(arguments.direction)),
+        )
     if arguments.ss_type is not None:
-        question = replace(question, sums_of_squares=SumsOfSquares(arguments.ss_type))
+        question = replace(
+            question,
+            comparison=replace(
+                question.comparison, sums_of_squares=SumsOfSquares(arguments.ss_type)
+            ),
+        )
     if arguments.control is not None:
         question = _with_control(results.groups, question, arguments.control)
     question = _with_pairs(arguments, question, adjustment)
@@ -72,7 +82,7 @@ def _with_control(groups: Groups, question: Question, level: str) -> Question:
         for shown in factor.levels:
             if level in (shown.level.text, shown.label):
                 mark = MarkControl(variable=factor.factor.variable, level=shown.level.text)
-                return mark.changed(replace(question, controls=()))
+                return mark.changed(replace(question, levels=replace(question.levels, controls=())))
     known = ", ".join(shown.level.text for factor in groups.factors for shown in factor.levels)
     raise UsageError(f"--control {level}: there is no such level; there are {known}")
 
@@ -82,11 +92,13 @@ def _with_pairs(
 ) -> Question:
     """The family as said, or as control and adjustment imply."""
     if arguments.pairs is not None:
-        return replace(question, pair_set=PairSet(arguments.pairs))
+        return replace(
+            question, comparison=replace(question.comparison, pair_set=PairSet(arguments.pairs))
+        )
     if arguments.control is not None or adjustment is Adjustment.DUNNETT:
-        return replace(question, pair_set=PairSet.CONTROL)
-    if adjustment in TWO_SIDED_ONLY and question.pair_set is None:
-        return replace(question, pair_set=PairSet.ALL)
+        return replace(question, comparison=replace(question.comparison, pair_set=PairSet.CONTROL))
+    if adjustment in TWO_SIDED_ONLY and question.comparison.pair_set is None:
+        return replace(question, comparison=replace(question.comparison, pair_set=PairSet.ALL))
     return question
 
 
@@ -94,12 +106,12 @@ def _check(arguments: argparse.Namespace, groups: Groups, adjustment: Adjustment
     """Refuse options that do not belong together, naming those that do."""
     question = groups.question
     design = design_of(groups)
-    method = question.method
+    method = question.comparison.method
     if method is Method.AUTO:
         method = suggested_method(design)
     if refusal(method, groups) is not None:
         return  # the data say no, which is said with their names
-    wanted = question.pair_set
+    wanted = question.comparison.pair_set
     if wanted is PairSet.CONTROL and control_factor(groups) is None:
         option = "--adjust dunnett" if arguments.pairs is None else "--pairs control"
         raise UsageError(f"{option} needs a control; name it with --control LEVEL")
@@ -114,7 +126,7 @@ def _check(arguments: argparse.Namespace, groups: Groups, adjustment: Adjustment
     pair_set = wanted if wanted in offered else offered[0]
     fitting = offered_adjustments(groups, method, design, pair_set)
     if adjustment is not None and adjustment not in fitting:
-        if question.alternative is not None and adjustment in TWO_SIDED_ONLY:
+        if question.comparison.alternative is not None and adjustment in TWO_SIDED_ONLY:
             reason = f"--adjust {adjustment.value} has no one-sided form"
         elif len(fitting) == 1:
             reason = f"--adjust {adjustment.value}: there is only one pair to compare"

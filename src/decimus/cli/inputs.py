@@ -48,7 +48,9 @@ def results_from(arguments: argparse.Namespace, ahead: Ahead) -> Results:
     question = study.questions[number]
     if arguments.level is not None:
         question = replace(
-            question, error_bar_level=arguments.level, comparison_level=arguments.level
+            question,
+            heights=replace(question.heights, level=arguments.level),
+            comparison=replace(question.comparison, level=arguments.level),
         )
     study = study.with_question(number, question)
     results = Results(study, number)
@@ -103,7 +105,7 @@ def _question_number(arguments: argparse.Namespace, study: Study) -> int:
 def _read_as_told(arguments: argparse.Namespace, study: Study, number: int) -> Study:
     """The study with its table read as the options say."""
     question = study.questions[number]
-    sheet = study.sheets[question.sheet]
+    sheet = study.sheets[question.asked.sheet]
     layout = _layout_told(arguments)
     reading = _plainly_told(
         arguments, replace(sheet.reading, layout=layout or sheet.reading.layout)
@@ -114,7 +116,7 @@ def _read_as_told(arguments: argparse.Namespace, study: Study, number: int) -> S
         if layout is Layout.SUMMARISED:
             reading = _summary_told(arguments, shape, reading)
         question = _asked(arguments, shape, question, sheet.table)
-    study = study.with_sheet(question.sheet, replace(sheet, reading=reading))
+    study = study.with_sheet(question.asked.sheet, replace(sheet, reading=reading))
     study = study.with_question(number, question)
     return _named(arguments, study, number)
 
@@ -151,7 +153,7 @@ def _asked(
     arguments: argparse.Namespace, shape: TableShape, question: Question, table: Table
 ) -> Question:
     """The question with outcome and factors as told. Raises UsageError or InputError."""
-    outcome, factors = question.outcome, question.factors
+    outcome, factors = question.asked.outcome, question.asked.factors
     if arguments.value is not None:
         outcome = _column(arguments, shape, arguments.value, "--value")
         _check_numbers(arguments, shape, outcome, table)
@@ -169,7 +171,7 @@ def _asked(
             raise UsageError("--group and --value name the same column")
         if len(set(factors)) < len(factors):
             raise UsageError("--group names the same column twice")
-    return replace(question, outcome=outcome, factors=factors)
+    return replace(question, asked=replace(question.asked, outcome=outcome, factors=factors))
 
 
 def _named(arguments: argparse.Namespace, study: Study, number: int) -> Study:
@@ -183,7 +185,7 @@ def _named(arguments: argparse.Namespace, study: Study, number: int) -> Study:
     if arguments.name is not None:
         study = _called(study, results, outcome, "--name", arguments.name)
     if arguments.unit is not None:
-        sheet = results.question.sheet
+        sheet = results.question.asked.sheet
         edit = ChooseUnit(variable=outcome, unit=arguments.unit.strip(), sheet=sheet)
         study = edit.apply(study)
     factors, names = results.measurements.factors, arguments.factor_name or []

@@ -79,7 +79,7 @@ def _summary(arguments: argparse.Namespace) -> None:
     from decimus.report.records import summary_record, summary_rows
 
     results = _results(arguments)
-    level = results.question.error_bar_level
+    level = results.question.heights.level
     if arguments.json:
         print_json(summary_record(results, level))
     elif arguments.csv:

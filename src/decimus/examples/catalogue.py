@@ -8,7 +8,7 @@ from importlib.resources import files
 from decimus.errors import InputError
 from decimus.formats.delimited import table_of_text
 from decimus.study.edits import BringInTable
-from decimus.study.questions import PairOfGroups, Question
+from decimus.study.questions import FigureChoices, PairOfGroups, Question
 from decimus.study.readings import CELLS, HEADINGS, Reading, VariableFacts
 
 
@@ -45,15 +45,17 @@ EXAMPLES = (
             material="Lemna minor",
             condition="after 7 days",
         ),
-        Question(drawn_pairs=_with_control("2", "4", "8")),
+        Question(figure=FigureChoices(drawn_pairs=_with_control("2", "4", "8"))),
     ),
     Example(
         "duckweed-light",
         "two factors: 3 road-salt concentrations × 2 lights, 6 flasks each",
         Reading(unit_name="flask", material="Lemna minor", condition="after 7 days"),
         Question(
-            drawn_pairs=tuple(
-                PairOfGroups((salt, "dim"), (salt, "bright")) for salt in ("0", "2", "8")
+            figure=FigureChoices(
+                drawn_pairs=tuple(
+                    PairOfGroups((salt, "dim"), (salt, "bright")) for salt in ("0", "2", "8")
+                )
             )
         ),
     ),
@@ -67,7 +69,7 @@ EXAMPLES = (
             ),
             unit_name="visitor",
         ),
-        Question(drawn_pairs=(PairOfGroups(("old signs",), ("new signs",)),)),
+        Question(figure=FigureChoices(drawn_pairs=(PairOfGroups(("old signs",), ("new signs",)),))),
     ),
     Example(
         "lichen",

@@ -131,7 +131,7 @@ def content_of(results: Results) -> Content:
 
     def member(levels: Levels) -> Member | None:
         group = groups.find(levels)
-        if group is None or levels in groups.question.hidden:
+        if group is None or levels in groups.question.figure.hidden:
             return None
         return _member(groups, group, by_levels[levels])
 
@@ -164,13 +164,13 @@ def content_of(results: Results) -> Content:
 def _is_hidden(groups: Groups, section: tuple[Levels, ...]) -> bool:
     """True where a place of the axis has groups and all of them are hidden."""
     there = [levels for levels in section if groups.find(levels) is not None]
-    return bool(there) and all(levels in groups.question.hidden for levels in there)
+    return bool(there) and all(levels in groups.question.figure.hidden for levels in there)
 
 
 def _value_title(results: Results) -> str:
     """What the axis measures: the outcome, by its height where that is not the mean."""
     groups = results.groups
-    height = groups.question.height
+    height = groups.question.heights.height
     if height is Height.MEAN:
         return upper_first(groups.outcome_title)
     if height is Height.COUNT:
@@ -203,7 +203,7 @@ def _levels_in_section(
 
 
 def _member(groups: Groups, group: Group, colour: str) -> Member:
-    has_dots = groups.question.height.is_of_outcome
+    has_dots = groups.question.heights.height.is_of_outcome
     dots = drawn_values(group.summary, groups.most_dots) if has_dots else ()
     asides = tuple(aside.value for aside in group.cells.asides) if has_dots else ()
     return Member(
@@ -236,7 +236,7 @@ def _level_colours(groups: Groups, factor: FactorInOrder) -> dict[str, str]:
     )
     own = {
         said.level: said.colour
-        for said in groups.question.level_colours
+        for said in groups.question.figure.level_colours
         if said.variable == factor.factor.variable
     }
     return dict(zip(texts, found, strict=True)) | own
@@ -275,7 +275,7 @@ def _said(results: Results, comparison: Comparison, pair: PairResult) -> tuple[R
 
 def _group_texts(results: Results) -> tuple[GroupText, ...]:
     """Letters of all groups, or over each group how it compares with the control."""
-    comparison, hidden = results.comparison, results.question.hidden
+    comparison, hidden = results.comparison, results.question.figure.hidden
     if comparison is None:
         return ()
     if letters := group_letters(results):

@@ -42,7 +42,7 @@ def lane_axis(results: Results) -> StripAxis:
     """The axis of the lanes: over every replicate and every error bar."""
     groups, question = results.groups, results.question
     values: list[float] = []
-    is_shared = question.error_bar in (ErrorBar.WITHIN_SE, ErrorBar.WITHIN_CI)
+    is_shared = question.heights.error_bar in (ErrorBar.WITHIN_SE, ErrorBar.WITHIN_CI)
     base, axis_base = groups.log_base, groups.axis_base
     for group in groups.shown:
         if is_shared:
@@ -50,7 +50,7 @@ def lane_axis(results: Results) -> StripAxis:
         else:
             values += _extent(group, question, base, axis_base)
     threshold = groups.threshold_on_axis
-    if question.height is Height.SHARE and threshold is not None and values:
+    if question.heights.height is Height.SHARE and threshold is not None and values:
         values.append(threshold)
     return _axis_over(values, results.decimal_sign)
 
@@ -91,7 +91,7 @@ def difference_axis(results: Results) -> StripAxis:
     for pair in pairs:
         ends = (pair.estimate, pair.ci_lower, pair.ci_upper)
         values += [end for end in ends if end is not None]
-    relevant = results.question.relevant_difference
+    relevant = results.question.comparison.relevant_difference
     if pairs and relevant is not None:
         values += [-relevant, relevant]
     return _axis_over(values, results.decimal_sign)

@@ -21,6 +21,7 @@ import msgspec
 from decimus.errors import DecimusError, FileFormatError
 from decimus.formats.archives import Archive, ArchiveError, opened
 from decimus.formats.files import read_bytes, write_whole
+from decimus.formats.migrations import as_present, edit_as_present
 from decimus.formats.progress import Progress, no_progress
 from decimus.formats.stored_tables import stored_cells, table_of_stored
 from decimus.study.edits import Edit, TableEdit
@@ -31,7 +32,7 @@ from decimus.study.studies import Sheet, Source, Study
 from decimus.study.tables import Table
 
 FORMAT = "decimus study"
-VERSION = 1
+VERSION = 2
 _LARGE = 5_000_000
 """Bytes of a part from which on it is packed fast rather than tight."""
 _USUAL_WORDS = 8 * 1024**2
@@ -216,7 +217,11 @@ class _Reader:
         if head.version > VERSION:
             later = f"file version {head.version}; this one reads up to {VERSION}"
             raise FileFormatError((f"It was written by a later version of Decimus ({later})",))
-        stored = msgspec.json.decode(words, type=_StoredStudy)
+        if head.version == VERSION:
+            stored = msgspec.json.decode(words, type=_StoredStudy)
+        else:
+            earlier = msgspec.json.decode(words, type=dict[str, Any])
+            stored = msgspec.convert(as_present(earlier), type=_StoredStudy)
         problems = _problems(stored)
         if problems:
             raise FileFormatError(problems)
@@ -265,7 +270,8 @@ class _Reader:
             return Opened(History(study), () if not edits else (NO_HISTORY,))
         return Opened(history)
 
-    def _edit(self, stored: dict[str, Any]) -> Edit:
+    def _edit(self, written: dict[str, Any]) -> Edit:
+        stored = edit_as_present(written)
         if stored.get("type") in TABLE_EDITS:
             table = self._table(stored["rows"], stored["name"])
             others = {key: value for key, value in stored.items() if key not in ("rows", "name")}
@@ -289,13 +295,15 @@ def _problems(stored: _StoredStudy) -> tuple[str, ...]:
         if sheet.rows < 0 or sheet.columns < 0
     ]
     for number, question in enumerate(stored.questions, start=1):
-        if question.sheet >= count:
-            problems.append(f"Question {number} asks about sheet {question.sheet + 1} of {count}")
+        if question.asked.sheet >= count:
+            problems.append(
+                f"Question {number} asks about sheet {question.asked.sheet + 1} of {count}"
+            )
             continue
-        sheet = stored.sheets[question.sheet]
+        sheet = stored.sheets[question.asked.sheet]
         columns = sheet.columns + len(sheet.reading.computed)
-        asked = [*(() if question.outcome is None else (question.outcome,))]
-        asked += question.factors or ()
+        asked = [*(() if question.asked.outcome is None else (question.asked.outcome,))]
+        asked += question.asked.factors or ()
         problems += [
             f"Question {number} asks about column {variable + 1} of {columns}"
             for variable in asked

@@ -18,7 +18,7 @@ def options_of_edit(results: Results, edit: Edit) -> Options | None:
     """The options that do what an edit does to the reading; None where none do."""
     study = edit.apply(results.study)
     before, after = results.question, study.questions[results.number]
-    sheet = study.sheets[before.sheet]
+    sheet = study.sheets[before.asked.sheet]
     if sheet.table is not results.sheet.table:
         return None
     reading = options_between(results.measurements.shape, results.sheet.reading, sheet.reading)
@@ -94,14 +94,14 @@ def _asked(results: Results, before: Question, after: Question) -> Options | Non
     """The options that choose outcome and factors."""
     shape = results.measurements.shape
     said: list[str] = []
-    if after.outcome is not None and after.outcome not in (before.outcome, CELLS):
+    if after.asked.outcome is not None and after.asked.outcome not in (before.asked.outcome, CELLS):
         if shape.layout is not Layout.LONG:
             return None
-        said += ["--value", shape.name(after.outcome)]
-    if after.factors is not None and after.factors != before.factors:
-        if any(factor < 0 for factor in after.factors):
+        said += ["--value", shape.name(after.asked.outcome)]
+    if after.asked.factors is not None and after.asked.factors != before.asked.factors:
+        if any(factor < 0 for factor in after.asked.factors):
             return None
-        for factor in after.factors:
+        for factor in after.asked.factors:
             said += ["--group", shape.name(factor)]
-    other = replace(after, outcome=before.outcome, factors=before.factors)
+    other = replace(after, asked=before.asked)
     return tuple(said) if other == before or not said else None

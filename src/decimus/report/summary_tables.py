@@ -46,7 +46,7 @@ def shown_cells(results: Results) -> list[list[Cell]]:
 def exact_rows(results: Results) -> list[list[Cell]]:
     """Every statistic shown in full precision, intervals as two columns, headings first."""
     groups = results.groups
-    columns = groups.question.columns
+    columns = groups.question.lanes.columns
     head: list[Cell] = [factor.title for factor in groups.factors]
     for column in columns:
         name = heading(groups, column)

@@ -1,4 +1,4 @@
-"""A question: one outcome by one or two factors, with all that was chosen about it."""
+"""A question: one outcome by its factors, and what was chosen about it, in parts."""
 
 from __future__ import annotations
 
@@ -88,9 +88,134 @@ class Nudge(msgspec.Struct, frozen=True):
     up_mm: Move
 
 
-class FigureChoices(msgspec.Struct, frozen=True):
-    """How the figure looks; lengths in mm, text in points.
+class Asked(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """What is asked: how does the outcome differ by the factors?
 
+    Args:
+        sheet: which of the study's sheets it asks about.
+        outcome: the outcome's column in a long table, None as detected.
+        factors: the factors' columns in a long table in their order, None as detected.
+    """
+
+    sheet: Index = 0
+    outcome: int | None = None
+    factors: tuple[int, ...] | None = None
+
+
+class LevelChoices(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """How the levels of factors stand and what they are called.
+
+    Args:
+        orders: orders the user made.
+        labels: names to show levels under.
+        controls: at most one level for each factor.
+    """
+
+    orders: tuple[LevelOrder, ...] = ()
+    labels: tuple[LevelLabel, ...] = ()
+    controls: tuple[ControlLevel, ...] = ()
+
+    def label(self, variable: int, level: str) -> str:
+        """The name a level is shown under."""
+        for label in self.labels:
+            if (label.variable, label.level) == (variable, level):
+                return label.label
+        return level
+
+    def ordered(self, variable: int, levels: tuple[str, ...]) -> tuple[str, ...]:
+        """`levels` in the user's order; levels unknown to that order come last as they are."""
+        for order in self.orders:
+            if order.variable == variable:
+                known = [level for level in order.levels if level in levels]
+                return (*known, *(level for level in levels if level not in known))
+        return levels
+
+    def control(self, variable: int) -> str | None:
+        """The level of a factor that is its control."""
+        return next((c.level for c in self.controls if c.variable == variable), None)
+
+
+class HeightChoices(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """What stands for a group on lanes and figure, with its error bar.
+
+    Args:
+        height: what stands for a group.
+        error_bar: what error bars show.
+        level: level of a confidence interval of a mean, in percent.
+        factor: what a multiple of SD or SE is multiplied by.
+        direction: which way error bars are drawn.
+        threshold: beyond what cases count as a share, None while nobody has said.
+        side: which side of it.
+    """
+
+    height: Height = Height.MEAN
+    error_bar: ErrorBar = ErrorBar.CONFIDENCE_INTERVAL
+    level: ConfidenceLevel = 95.0
+    factor: Factor = 2.0
+    direction: Direction = Direction.BOTH
+    threshold: float | None = None
+    side: Side = Side.ABOVE
+
+
+USUAL_COLUMNS = (
+    Statistic.N,
+    Statistic.MEAN,
+    Statistic.STANDARD_DEVIATION,
+    Statistic.STANDARD_ERROR,
+    Statistic.CONFIDENCE_INTERVAL,
+)
+"""The statistics beside the lanes until others are chosen."""
+
+
+class LaneChoices(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """What stands beside and below the lanes.
+
+    Args:
+        columns: the statistics beside them, in order.
+        totals: what is shown below the groups of a level of the first factor.
+    """
+
+    columns: tuple[Statistic, ...] = USUAL_COLUMNS
+    totals: Totals = Totals.NONE
+
+
+class ComparisonChoices(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """Which groups are compared, and by what.
+
+    Args:
+        method: the test.
+        adjustment: the follow-up; None as the method suggests.
+        level: level of intervals of differences, in percent; α = 1 − level.
+        pair_set: which groups are compared with which; None as the design suggests.
+        chosen_pairs: the family where pairs are chosen one by one.
+        marginal_variable: the factor whose marginal means are compared; None for the first.
+        alternative: the direction of a one-sided test, a beside b; None for two-sided.
+        reference: what one group's mean is compared with.
+        sums_of_squares: what terms of a linear model are given.
+        sphericity: the correction of a repeated-measures ANOVA.
+        relevant_difference: the smallest difference that matters, where the user states one.
+        power: of planning, in percent.
+    """
+
+    method: Method = Method.AUTO
+    adjustment: Adjustment | None = None
+    level: ConfidenceLevel = 95.0
+    pair_set: PairSet | None = None
+    chosen_pairs: tuple[PairOfGroups, ...] = ()
+    marginal_variable: int | None = None
+    alternative: Alternative | None = None
+    reference: float | None = None
+    sums_of_squares: SumsOfSquares = SumsOfSquares.GIVEN_ALL
+    sphericity: SphericityCorrection = SphericityCorrection.GREENHOUSE_GEISSER
+    relevant_difference: float | None = None
+    power: ConfidenceLevel = 80.0
+
+
+class FigureChoices(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """What is on the figure and how it looks; lengths in mm, text in points.
+
+    `drawn_pairs` are the comparisons drawn on it, `hidden` the groups that are not on it,
+    `level_colours` colours of levels' own;
     `spacing` None is even for bars and by amount for points that have room;
     `value_from` and `value_to` are the ends of the value axis, None for our own;
     titles are None where they follow the data; `hides_not_significant` keeps comparisons off
@@ -113,110 +238,34 @@ class FigureChoices(msgspec.Struct, frozen=True):
     hides_not_significant: bool = False
     star_limits: tuple[float, ...] = (0.01, 0.001)
     nudges: tuple[Nudge, ...] = ()
-
-
-USUAL_COLUMNS = (
-    Statistic.N,
-    Statistic.MEAN,
-    Statistic.STANDARD_DEVIATION,
-    Statistic.STANDARD_ERROR,
-    Statistic.CONFIDENCE_INTERVAL,
-)
-"""The statistics beside the lanes until others are chosen."""
-
-
-class Question(msgspec.Struct, frozen=True):
-    """How does the outcome differ by the factors?
-
-    Args:
-        sheet: which of the study's sheets it asks about.
-        outcome: the outcome's column in a long table, None as detected.
-        factors: the factors' columns in a long table in their order, None as detected.
-        level_orders: orders the user made.
-        level_labels: names to show levels under.
-        error_bar: what error bars show.
-        error_bar_level: level of a confidence interval of a mean, in percent.
-        direction: which way error bars are drawn.
-        method: the test.
-        adjustment: the follow-up; None as the method suggests.
-        comparison_level: level of intervals of differences, in percent; α = 1 − level.
-        drawn_pairs: comparisons drawn on the figure.
-        decimals: the rule for decimals.
-        fixed_decimals: their number where the rule is a number.
-        figure: how the figure looks.
-        error_bar_factor: what a multiple of SD or SE is multiplied by.
-        height: what stands for a group on the figure.
-        threshold: beyond what cases count as a share, None while nobody has said.
-        side: which side of it.
-        columns: the statistics beside the lanes, in order.
-        totals: what is shown below the groups of a level of the first factor.
-        controls: at most one level for each factor.
-        hidden: groups that are not on the figure.
-        level_colours: colours of levels' own.
-        pair_set: which groups are compared with which; None as the design suggests.
-        chosen_pairs: the family where pairs are chosen one by one.
-        marginal_variable: the factor whose marginal means are compared; None for the first.
-        alternative: the direction of a one-sided test, a beside b; None for two-sided.
-        reference: what one group's mean is compared with.
-        sums_of_squares: what terms of a linear model are given.
-        sphericity: the correction of a repeated-measures ANOVA.
-        relevant_difference: the smallest difference that matters, where the user states one.
-        power: of planning, in percent.
-    """
-
-    sheet: Index = 0
-    outcome: int | None = None
-    factors: tuple[int, ...] | None = None
-    level_orders: tuple[LevelOrder, ...] = ()
-    level_labels: tuple[LevelLabel, ...] = ()
-    error_bar: ErrorBar = ErrorBar.CONFIDENCE_INTERVAL
-    error_bar_level: ConfidenceLevel = 95.0
-    direction: Direction = Direction.BOTH
-    method: Method = Method.AUTO
-    adjustment: Adjustment | None = None
-    comparison_level: ConfidenceLevel = 95.0
     drawn_pairs: tuple[PairOfGroups, ...] = ()
-    decimals: Decimals = Decimals.ONE_MORE
-    fixed_decimals: DecimalCount = 2
-    figure: FigureChoices = msgspec.field(default_factory=FigureChoices)
-    error_bar_factor: Factor = 2.0
-    height: Height = Height.MEAN
-    threshold: float | None = None
-    side: Side = Side.ABOVE
-    columns: tuple[Statistic, ...] = USUAL_COLUMNS
-    totals: Totals = Totals.NONE
-    controls: tuple[ControlLevel, ...] = ()
     hidden: tuple[Levels, ...] = ()
     level_colours: tuple[LevelColour, ...] = ()
-    pair_set: PairSet | None = None
-    chosen_pairs: tuple[PairOfGroups, ...] = ()
-    marginal_variable: int | None = None
-    alternative: Alternative | None = None
-    reference: float | None = None
-    sums_of_squares: SumsOfSquares = SumsOfSquares.GIVEN_ALL
-    sphericity: SphericityCorrection = SphericityCorrection.GREENHOUSE_GEISSER
-    relevant_difference: float | None = None
-    power: ConfidenceLevel = 80.0
-
-    def label(self, variable: int, level: str) -> str:
-        """The name a level is shown under."""
-        for label in self.level_labels:
-            if (label.variable, label.level) == (variable, level):
-                return label.label
-        return level
-
-    def ordered(self, variable: int, levels: tuple[str, ...]) -> tuple[str, ...]:
-        """`levels` in the user's order; levels unknown to that order come last as they are."""
-        for order in self.level_orders:
-            if order.variable == variable:
-                known = [level for level in order.levels if level in levels]
-                return (*known, *(level for level in levels if level not in known))
-        return levels
-
-    def control(self, variable: int) -> str | None:
-        """The level of a factor that is its control."""
-        return next((c.level for c in self.controls if c.variable == variable), None)
 
     def is_drawn(self, a: Levels, b: Levels) -> bool:
-        """True when the comparison of groups `a` and `b` is drawn on the figure."""
+        """True when the comparison of groups `a` and `b` is drawn."""
         return any(pair.joins(a, b) for pair in self.drawn_pairs)
+
+
+class NumberChoices(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """How numbers are written.
+
+    Args:
+        decimals: the rule for decimals.
+        fixed: their number where the rule is a number.
+    """
+
+    decimals: Decimals = Decimals.ONE_MORE
+    fixed: DecimalCount = 2
+
+
+class Question(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A question with all that was chosen about it, in parts by what follows from each."""
+
+    asked: Asked = Asked()
+    levels: LevelChoices = LevelChoices()
+    heights: HeightChoices = HeightChoices()
+    lanes: LaneChoices = LaneChoices()
+    comparison: ComparisonChoices = ComparisonChoices()
+    figure: FigureChoices = FigureChoices()
+    numbers: NumberChoices = NumberChoices()

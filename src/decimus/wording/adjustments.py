@@ -59,7 +59,7 @@ def adjustment_words(adjustment: AnyAdjustment) -> str:
 
 def adjusted_spans(results: Results) -> list[Span]:
     """What was adjusted, as part of the reading sentence, each to be taken back."""
-    sheet, reading = results.question.sheet, results.sheet.reading
+    sheet, reading = results.question.asked.sheet, results.sheet.reading
     spans: list[Span] = []
     for number, adjustment in enumerate(in_order(reading.adjustments)):
         words = adjustment_words(adjustment)
@@ -89,7 +89,7 @@ def adjusted_caption(results_measurements: Measurements) -> str:
 
 def adjust_choice(results: Results) -> Choice:
     """Everything that can be done to the values."""
-    measurements, sheet = results.measurements, results.question.sheet
+    measurements, sheet = results.measurements, results.question.asked.sheet
     options: list[Option] = []
     if not measurements.is_summarised:
         for factor in measurements.factors:
@@ -120,7 +120,7 @@ def _of_factor(factor: Factor, sheet: int) -> list[Option]:
 
 
 def _entries(results: Results) -> tuple[Entry, ...]:
-    sheet = results.question.sheet
+    sheet = results.question.asked.sheet
 
     def converted(text: str) -> Edit:
         factor, _, unit = text.strip().partition(" ")
@@ -170,7 +170,7 @@ def _entries(results: Results) -> tuple[Entry, ...]:
 
 
 def _computing(results: Results) -> Entry:
-    sheet, number = results.question.sheet, results.number
+    sheet, number = results.question.asked.sheet, results.number
 
     def computed(text: str) -> Edit:
         name, sign, expression = text.partition("=")

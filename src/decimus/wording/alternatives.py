@@ -12,7 +12,7 @@ from decimus.wording.spans import Choice, Option
 
 def alternatives_choice(results: Results) -> Choice:
     """The other readings as a choice; they are tried when the menu is wanted."""
-    sheet = results.question.sheet
+    sheet = results.question.asked.sheet
     options = tuple(
         Option(
             alternative_words(found),

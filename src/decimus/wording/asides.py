@@ -45,7 +45,7 @@ def cell_choice(results: Results, blocks: Sequence[tuple[int, int, int, int]]) -
 
 
 def _entry(results: Results, label: str, name: str, asides: tuple[SetAside, ...]) -> Entry:
-    sheet = results.question.sheet
+    sheet = results.question.asked.sheet
 
     def edit_of(reason: str) -> Edit:
         said = tuple(SetAside(reason.strip(), a.row, a.column, a.variable, a.text) for a in asides)
@@ -136,7 +136,7 @@ def _missing(results: Results, places: list[tuple[int, int]]) -> list[Entry]:
     if len(places) != 1:
         return []
     row, column = places[0]
-    sheet = results.question.sheet
+    sheet = results.question.asked.sheet
     is_missing = any(places[0] in group.missing for group in results.measurements.groups)
     if not is_missing:
         return []
@@ -172,7 +172,7 @@ def _count_again(results: Results, places: list[tuple[int, int]]) -> list[Option
 
 
 def _again(results: Results, concerns: Callable[[SetAside], bool]) -> list[Option]:
-    sheet = results.question.sheet
+    sheet = results.question.asked.sheet
     return [
         Option(
             f"count {aside_name(results, aside)} again ({aside.reason})",

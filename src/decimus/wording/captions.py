@@ -40,7 +40,7 @@ def caption(results: Results) -> Sentence:
     if adjusted := adjusted_caption(groups.measurements):
         filled = " (filled circles)" if groups.question.figure.show_replicates else ""
         spans.append(Text(adjusted.replace(" Values are", f" Values{filled} are")))
-    if hidden := [group for group in groups.shown if group.levels in groups.question.hidden]:
+    if hidden := [group for group in groups.shown if group.levels in groups.question.figure.hidden]:
         spans.append(Text(f" Not shown, but in every test: {_named(groups, hidden)}."))
     if groups.measurements.limits and groups.measurements.limit_rule is not LimitRule.MISSING:
         spans.append(Text(_limits(groups.measurements)))
@@ -52,7 +52,7 @@ def caption(results: Results) -> Sentence:
 def _without_bars(groups: Groups) -> list[Span]:
     """Groups whose error bar cannot be, or has no length, and why."""
     question = groups.question
-    if question.error_bar is ErrorBar.NONE or not question.height.is_of_outcome:
+    if question.heights.error_bar is ErrorBar.NONE or not question.heights.height.is_of_outcome:
         return []
     filled = [group for group in groups.on_figure if not group.is_empty]
     single = [g for g in filled if g.n == 1 and groups.error_bar(g) is None]
@@ -127,9 +127,9 @@ def _replicates(groups: Groups) -> list[Span]:
         return [Text("; "), Text("n", Style.ITALIC), Text(n)]
     choice = replicates_choice(question, unit)
     count = [Text("n", Style.ITALIC), Text(f"{NBSP}={NBSP}{n_words(groups)}")]
-    if question.height is Height.COUNT:
+    if question.heights.height is Height.COUNT:
         return [Text(f" of {unit}")]
-    if question.height is Height.SHARE:
+    if question.heights.height is Height.SHARE:
         return [Text("; "), *count, Text(f" {unit}")]
     if question.figure.show_replicates:
         said = _about_circles(groups)

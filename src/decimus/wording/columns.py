@@ -59,7 +59,7 @@ def column_choice(results: Results, column: int) -> Choice:
 
 
 def _roles(results: Results, column: int) -> list[Option]:
-    measurements, sheet = results.measurements, results.question.sheet
+    measurements, sheet = results.measurements, results.question.asked.sheet
     shape, number = measurements.shape, results.number
     profile = next((p for p in shape.columns if p.index == column), None)
     if profile is None:

@@ -66,7 +66,7 @@ def method_choice(results: Results, now: Method | None = None) -> Choice:
     design = design_of(results.groups)
     suggested = suggested_method(design)
     if now is None:
-        now = comparison.method if comparison is not None else results.question.method
+        now = comparison.method if comparison is not None else results.question.comparison.method
     offered, greyed = [], []
     for method, name in METHOD_NAMES.items():
         problem = refusal(method, results.groups)
@@ -171,7 +171,7 @@ def _against(groups: Groups) -> str:
     if position is None:
         return "each against the control"
     factor = groups.factors[position]
-    level = groups.question.control(factor.factor.variable) or ""
+    level = groups.question.levels.control(factor.factor.variable) or ""
     return _against_level(groups, factor, level)
 
 
@@ -198,7 +198,7 @@ def pairs_choice(results: Results, comparison: Comparison) -> Choice:
             question=number,
             pair_set=pair_set,
             words=words,
-            chosen=groups.question.chosen_pairs,
+            chosen=groups.question.comparison.chosen_pairs,
         )
 
     everything = "all cells with each other" if several else "all pairs"
@@ -220,7 +220,7 @@ def pairs_choice(results: Results, comparison: Comparison) -> Choice:
         why = "" if is_there else f"belongs to {METHOD_NAMES[Method.TWO_WAY]}"
         options.append(Option(words, change if is_there else None, is_now, why))
     chosen = "chosen pairs"
-    has_chosen = bool(groups.question.chosen_pairs)
+    has_chosen = bool(groups.question.comparison.chosen_pairs)
     why = "" if has_chosen else "drag from one mean to another in Groups"
     change_to = edit(PairSet.CHOSEN, chosen) if has_chosen else None
     options.append(Option(chosen, change_to, now is PairSet.CHOSEN, why))
@@ -250,7 +250,7 @@ def _control_options(results: Results, comparison: Comparison) -> list[Option]:
             is_now = (
                 comparison.pair_set is PairSet.CONTROL
                 and marked == position
-                and groups.question.control(variable) == shown.level.text
+                and groups.question.levels.control(variable) == shown.level.text
             )
             # With a control on another factor, that one would be the one that counts.
             is_other = marked is not None and marked < position
@@ -308,7 +308,7 @@ def level_choice(key: str, level: float, name: str, edit_of: type, decimal_sign:
 
 def reference_choice(results: Results) -> Choice:
     """The value that one group is compared with."""
-    reference, sign = results.question.reference, results.decimal_sign
+    reference, sign = results.question.comparison.reference, results.decimal_sign
     unit = results.measurements.outcome.unit
 
     def typed(text: str) -> Edit:
@@ -388,10 +388,10 @@ def refused_sentence(results: Results) -> Sentence:
     there = counted(results.groups)
     if len(there) == 1:
         group = group_words(results.groups, there[0])
-        now = results.question.method
+        now = results.question.comparison.method
         method = now if now in ONE_SAMPLE else Method.ONE_SAMPLE_T
         spans += [Text(f"{group} with "), reference_choice(results)]
         return (*spans, Text(" by "), method_choice(results, method), Text("."))
-    name = results.question.method
+    name = results.question.comparison.method
     now = name if name is not Method.AUTO else suggested_method(design_of(results.groups))
     return (*spans, Text("the groups by "), method_choice(results, now), Text("."))

@@ -53,7 +53,7 @@ def drawn_choice(results: Results) -> Choice:
         surest = sorted(drawable, key=lambda found: found[0].p_shown)[:MOST_LINES]
         few = [both for _, both in surest]
         options = [option("no comparison", []), option(f"the {MOST_LINES} smallest p", few)]
-        text = f"{len(results.question.drawn_pairs)} of {len(comparison.pairs)}"
+        text = f"{len(results.question.figure.drawn_pairs)} of {len(comparison.pairs)}"
         return Choice("drawn", text, "comparisons on the figure", tuple(options))
     shown = [both for pair, both in drawable if pair.p_shown < comparison.alpha]
     bound = f"those with p < {comparison.alpha:g}".replace(".", results.decimal_sign)
@@ -63,7 +63,7 @@ def drawn_choice(results: Results) -> Choice:
         if 0 < len(with_it) < len(drawable):
             options.append(option(f"all with {group_words(results.groups, group)}", with_it))
     options.append(option("every comparison", [both for _, both in drawable]))
-    wanted = {frozenset((pair.first, pair.second)) for pair in results.question.drawn_pairs}
+    wanted = {frozenset((pair.first, pair.second)) for pair in results.question.figure.drawn_pairs}
     drawn = sum(frozenset(both) in wanted for _, both in drawable)
     text = f"{drawn} of {len(comparison.pairs)}"
     return Choice("drawn", text, "comparisons on the figure", tuple(options))

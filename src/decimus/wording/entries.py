@@ -24,7 +24,7 @@ def required_text(make: Callable[[str], Edit], what: str) -> Callable[[str], Edi
 
 def name_entry(results: Results, variable: int, label: str, now: str) -> Entry:
     """A field to name a variable in, with its unit: "yield (kg)"."""
-    sheet = results.question.sheet
+    sheet = results.question.asked.sheet
 
     def named(text: str) -> Edit:
         name, unit = name_and_unit(text)

@@ -46,7 +46,7 @@ DIRECTION_WORDS = {
 
 def height_words(groups: Groups, decimal_sign: str = ".") -> str:
     """What stands for a group, in running text."""
-    match groups.question.height:
+    match groups.question.heights.height:
         case Height.MEAN:
             return "mean"
         case Height.MEDIAN:
@@ -61,7 +61,7 @@ def height_words(groups: Groups, decimal_sign: str = ".") -> str:
 
 def height_choice(groups: Groups, decimal_sign: str = ".") -> Choice:
     """What stands for a group."""
-    now, question = groups.question.height, groups.question
+    now, question = groups.question.heights.height, groups.question
     is_given = groups.measurements.is_summarised
     words = {
         Height.MEAN: "mean",
@@ -78,7 +78,7 @@ def height_choice(groups: Groups, decimal_sign: str = ".") -> Choice:
         options.append(Option(word, edit, height is now, why))
     entries: tuple[Entry, ...] = ()
     if not is_given:
-        if question.threshold is not None:
+        if question.heights.threshold is not None:
             text = lower_first(share_words(groups, decimal_sign, with_unit=True))
             options.append(Option(text, ChooseHeight(height=Height.SHARE), now is Height.SHARE))
         entries = (Entry("share of cases, such as above 120 or at least 120", "", _share_edit),)
@@ -112,8 +112,8 @@ def _share_edit(text: str) -> Edit:
 def error_bar_choice(groups: Groups, decimal_sign: str = ".") -> Choice:
     """What error bars show: what belongs to the height, the rest with the reason."""
     question = groups.question
-    now, level = question.error_bar, question.error_bar_level
-    bars = sorted(fitting(question.height), key=list(ErrorBar).index)
+    now, level = question.heights.error_bar, question.heights.level
+    bars = sorted(fitting(question.heights.height), key=list(ErrorBar).index)
     options: list[Option] = []
     for bar in bars:
         why = _why_not(groups, bar)
@@ -170,21 +170,21 @@ def _why_not(groups: Groups, bar: ErrorBar) -> str:
 def direction_choice(question: Question) -> Choice:
     """Which way error bars are drawn."""
     options = tuple(
-        Option(words, ChooseDirection(direction=direction), direction is question.direction)
+        Option(words, ChooseDirection(direction=direction), direction is question.heights.direction)
         for direction, words in DIRECTION_WORDS.items()
     )
-    words = DIRECTION_WORDS[question.direction]
+    words = DIRECTION_WORDS[question.heights.direction]
     return Choice("direction", words, "which way error bars are drawn", options)
 
 
 def error_bar_spans(groups: Groups, decimal_sign: str) -> list[Span]:
     """The part of a caption on error bars, behind the height."""
     question = groups.question
-    if question.height is Height.COUNT:
+    if question.heights.height is Height.COUNT:
         return []
     choice = error_bar_choice(groups, decimal_sign)
-    if question.error_bar is ErrorBar.NONE:
+    if question.heights.error_bar is ErrorBar.NONE:
         return [Text(", with "), choice]
-    note = _NOTES.get(question.error_bar, "")
+    note = _NOTES.get(question.heights.error_bar, "")
     spans: list[Span] = [Text(" and its "), choice]
     return [*spans, Text(f"{note}, "), direction_choice(question)]

@@ -85,7 +85,7 @@ def hidden_choice(question: Question) -> Choice:
 
 def _first_of(question: Question, drawn: tuple[PairResult, ...]) -> str:
     """Said where there are more comparisons than a figure can hold."""
-    wanted = len(question.drawn_pairs)
+    wanted = len(question.figure.drawn_pairs)
     is_cut = len(drawn) == MOST_LINES < wanted
     return f" (the first {MOST_LINES} of {wanted})" if is_cut else ""
 

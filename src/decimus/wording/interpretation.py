@@ -20,9 +20,9 @@ def interpretation(results: Results, group: Group) -> str:
     if summary.mean is None:
         return f"{place} there is no measurement of {outcome}."
     counted = f"{summary.n} {plural(measurements.unit_name, summary.n)}"
-    if groups.question.height is Height.COUNT:
+    if groups.question.heights.height is Height.COUNT:
         return f"{place} there {'was' if summary.n == 1 else 'were'} {counted}."
-    if groups.question.height is Height.SHARE:
+    if groups.question.heights.height is Height.SHARE:
         return _share(results, group, place)
     value = groups.height(group)
     height = height_words(groups, sign)
@@ -38,15 +38,15 @@ def interpretation(results: Results, group: Group) -> str:
 def _share(results: Results, group: Group, place: str) -> str:
     groups, sign = results.groups, results.decimal_sign
     share, question = groups.share(group), groups.question
-    if share is None or share.share is None or question.threshold is None:
+    if share is None or share.share is None or question.heights.threshold is None:
         return f"{place} no share can be given."
-    threshold = quantity(f"{question.threshold:g}", groups.plain_unit)
+    threshold = quantity(f"{question.heights.threshold:g}", groups.plain_unit)
     units = plural(groups.measurements.unit_name, share.n)
     said = (
         f"{place} {share.count} of {share.n} {units} ({number(100 * share.share, 1, sign)} %) "
-        f"{'was' if share.count == 1 else 'were'} {SIDES[question.side]} {threshold}"
+        f"{'was' if share.count == 1 else 'were'} {SIDES[question.heights.side]} {threshold}"
     )
-    interval = share.confidence_interval(question.error_bar_level)
+    interval = share.confidence_interval(question.heights.level)
     if interval is None:
         return f"{said}."
     ends = f"{number(100 * interval.lower, 1, sign)} to {number(100 * interval.upper, 1, sign)} %"
@@ -59,14 +59,16 @@ def _what_the_bar_says(results: Results, group: Group) -> str:
     summary, decimals, unit = group.summary, groups.decimals, groups.shown_unit
     question = groups.question
     units = plural(groups.measurements.unit_name, 2)
-    found = groups.heights.ends(group.levels, question.error_bar)
+    found = groups.heights.ends(group.levels, question.heights.error_bar)
     if found is None:
         return ""
     ends = f"{number(found[0], decimals, sign)} to "
     ends += quantity(number(found[1], decimals, sign), unit)
-    level = percent(question.error_bar_level, sign)
-    geometric = groups.geometric(group) if question.height is Height.GEOMETRIC_MEAN else None
-    match question.error_bar:
+    level = percent(question.heights.level, sign)
+    geometric = (
+        groups.geometric(group) if question.heights.height is Height.GEOMETRIC_MEAN else None
+    )
+    match question.heights.error_bar:
         case ErrorBar.STANDARD_DEVIATION if geometric is not None:
             factor = number(geometric.standard_deviation, 3, sign)
             return f"; single {units} lay about a factor of {factor} from it (geometric SD)"

@@ -94,7 +94,7 @@ def columns_choices(results: Results) -> tuple[Choice, ...]:
 
 def _family(results: Results, key: str) -> Choice:
     groups, number = results.groups, results.number
-    columns = groups.question.columns
+    columns = groups.question.lanes.columns
     name, statistics = _FAMILIES[key]
     options = []
     if key == _FIRST:
@@ -110,15 +110,15 @@ def _family(results: Results, key: str) -> Choice:
     entries: tuple[Entry, ...] = ()
     if Statistic.SHARE in statistics:
         now = ""
-        if groups.question.threshold is not None:
-            now = f"{SIDES[groups.question.side]} {groups.question.threshold:g}"
+        if groups.question.heights.threshold is not None:
+            now = f"{SIDES[groups.question.heights.side]} {groups.question.heights.threshold:g}"
         entries = (Entry("threshold of shares, such as above 120", now, _threshold(number)),)
     return Choice(key, name, f"which {name} are shown", tuple(options), entries)
 
 
 def _why(groups: Groups, statistic: Statistic) -> str:
     needs_threshold = statistic in (Statistic.SHARE, Statistic.SHARE_INTERVAL)
-    if needs_threshold and groups.question.threshold is None:
+    if needs_threshold and groups.question.heights.threshold is None:
         return "set a threshold below"
     return ""
 
@@ -133,7 +133,7 @@ def _threshold(number: int) -> Callable[[str], Edit]:
 
 def column_choice(results: Results, column: Statistic) -> Choice:
     """What can be done to one column: moved, taken out."""
-    columns, number = results.question.columns, results.number
+    columns, number = results.question.lanes.columns, results.number
     name = NAMES[column]
     options = []
     if column in columns:
@@ -193,7 +193,7 @@ def _orders(groups: Groups, factor: FactorInOrder) -> dict[str, tuple[str, ...]]
 
 def totals_choice(results: Results) -> Choice:
     """What stands below the groups of each level of the first factor."""
-    now = results.question.totals
+    now = results.question.lanes.totals
     options = tuple(
         Option(words, ChooseTotals(totals=totals, question=results.number), totals is now)
         for totals, words in _TOTALS.items()
@@ -208,8 +208,8 @@ def lane_choice(results: Results, group: Group) -> Choice:
     factor = groups.factors[-1 if len(groups.factors) < 3 else 1]
     position = groups.factors.index(factor)
     level, variable = group.levels[position], factor.factor.variable
-    is_control = results.question.control(variable) == level
-    is_hidden = group.levels in results.question.hidden
+    is_control = results.question.levels.control(variable) == level
+    is_hidden = group.levels in results.question.figure.hidden
     label = group.labels[position]
     options = [
         Option(
@@ -223,7 +223,7 @@ def lane_choice(results: Results, group: Group) -> Choice:
             is_hidden,
         ),
     ]
-    own = {(c.variable, c.level): c.colour for c in results.question.level_colours}
+    own = {(c.variable, c.level): c.colour for c in results.question.figure.level_colours}
     colour = own.get((variable, level), "")
     for word, shade in _SWATCHES.items():
         edit = ColourLevel(variable=variable, level=level, colour=shade, question=number)
@@ -241,7 +241,7 @@ def lane_choice(results: Results, group: Group) -> Choice:
 
     def aside(reason: str) -> Edit:
         said = (SetAside(reason.strip(), variable=variable, text=level),)
-        return SetValuesAside(asides=said, name=label, sheet=results.question.sheet)
+        return SetValuesAside(asides=said, name=label, sheet=results.question.asked.sheet)
 
     entries = (
         Entry("a colour of your own, such as #2c6b70", colour, coloured),

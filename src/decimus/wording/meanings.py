@@ -32,7 +32,7 @@ def meanings(results: Results) -> tuple[Meaning, ...]:
     groups, question = results.groups, results.question
     units = plural(groups.measurements.unit_name, 2)
     outcome = outcome_words(groups.measurements)
-    level = percent(question.error_bar_level, results.decimal_sign)
+    level = percent(question.heights.level, results.decimal_sign)
     words = {
         ErrorBar.STANDARD_DEVIATION: (
             "SD",
@@ -63,10 +63,14 @@ def meanings(results: Results) -> tuple[Meaning, ...]:
             group_title="",
             value_title="",
         )
-        asked = replace(question, error_bar=bar, height=Height.MEAN, figure=figure, drawn_pairs=())
+        asked = replace(
+            question,
+            heights=replace(question.heights, error_bar=bar, height=Height.MEAN),
+            figure=replace(figure, drawn_pairs=()),
+        )
         study = results.study.with_question(results.number, asked)
         shown = Results(study, results.number, results, results.decimal_sign)
-        is_current = question.height is Height.MEAN and question.error_bar is bar
+        is_current = question.heights.height is Height.MEAN and question.heights.error_bar is bar
         edit = ChooseErrorBar(error_bar=bar, question=results.number)
         found.append(Meaning(name, answer, shown, edit, is_current))
     return tuple(found)

@@ -121,14 +121,17 @@ def _adjusted(results: Results) -> list[str]:
 
 def _shown(results: Results) -> list[str]:
     question, sign = results.question, results.decimal_sign
-    words = upper_first(_PLURALS.get(question.height, ""))
-    if question.height is Height.SHARE:
+    words = upper_first(_PLURALS.get(question.heights.height, ""))
+    if question.heights.height is Height.SHARE:
         words = upper_first(height_words(results.groups, sign).replace("share", "shares", 1))
-    if question.error_bar is ErrorBar.NONE:
+    if question.heights.error_bar is ErrorBar.NONE:
         return [f"{words} are shown without error bars."]
-    based = _BASIS.get(question.error_bar, "")
-    if question.error_bar is ErrorBar.CONFIDENCE_INTERVAL and question.height in _T_BASED:
-        based = _T_BASED[question.height]
+    based = _BASIS.get(question.heights.error_bar, "")
+    if (
+        question.heights.error_bar is ErrorBar.CONFIDENCE_INTERVAL
+        and question.heights.height in _T_BASED
+    ):
+        based = _T_BASED[question.heights.height]
     return [f"{words} are shown with their {bar_name(question, sign)}{based}."]
 
 

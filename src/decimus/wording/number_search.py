@@ -49,7 +49,7 @@ def what_is(results: Results, text: str) -> tuple[str, ...]:
 
 
 def _sentence(results: Results, match: Match, text: str, decimals: int) -> str:
-    level = percent(results.question.error_bar_level, results.decimal_sign)
+    level = percent(results.question.heights.level, results.decimal_sign)
     where = _where(results, match.lane)
     name = _name(match, level, results.decimal_sign)
     if match.is_exact:
@@ -90,7 +90,7 @@ def _contrast(results: Results, match: Match, decimals: int) -> str:
     if match.quantity not in _SPREADS or summary is None:
         return ""
     unit, sign = results.measurements.outcome.unit, results.decimal_sign
-    interval = summary.confidence_interval(results.question.error_bar_level)
+    interval = summary.confidence_interval(results.question.heights.level)
     others = {
         Statistic.STANDARD_DEVIATION: ("SD", summary.standard_deviation),
         Statistic.STANDARD_ERROR: ("SE", summary.standard_error),

@@ -11,14 +11,14 @@ _ALWAYS = "What tells groups apart is the interval of their difference, in Compa
 def overlap_note(groups: Groups) -> str:
     """The note for the bars drawn now; "" where none are."""
     question = groups.question
-    if question.height is Height.COUNT or question.error_bar is ErrorBar.NONE:
+    if question.heights.height is Height.COUNT or question.heights.error_bar is ErrorBar.NONE:
         return ""
-    if groups.measurements.units.is_same and question.error_bar in _OF_MEANS:
+    if groups.measurements.units.is_same and question.heights.error_bar in _OF_MEANS:
         return (
             "The same units were measured in every group, so these bars hold the variation "
             f"between units, which their differences do not: overlap says nothing here. {_ALWAYS}"
         )
-    return f"{_BY_BAR[question.error_bar]} {_ALWAYS}"
+    return f"{_BY_BAR[question.heights.error_bar]} {_ALWAYS}"
 
 
 _OF_MEANS = (

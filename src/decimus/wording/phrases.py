@@ -89,7 +89,7 @@ def n_words(groups: Groups) -> str:
 
 def bar_name(question: Question, decimal_sign: str = ".") -> str:
     """What the error bars chosen show, in running text."""
-    return error_bar_name(question, question.error_bar, None, decimal_sign)
+    return error_bar_name(question, question.heights.error_bar, None, decimal_sign)
 
 
 def error_bar_name(
@@ -103,11 +103,14 @@ def error_bar_name(
         level: another level than the question's.
         decimal_sign: for the level.
     """
-    at = percent(question.error_bar_level if level is None else level, decimal_sign)
-    factor = f"{question.error_bar_factor:g}".replace(".", decimal_sign)
-    if error_bar is ErrorBar.STANDARD_DEVIATION and question.height is Height.GEOMETRIC_MEAN:
+    at = percent(question.heights.level if level is None else level, decimal_sign)
+    factor = f"{question.heights.factor:g}".replace(".", decimal_sign)
+    if (
+        error_bar is ErrorBar.STANDARD_DEVIATION
+        and question.heights.height is Height.GEOMETRIC_MEAN
+    ):
         return "geometric standard deviation (×/÷)"
-    if error_bar is ErrorBar.CONFIDENCE_INTERVAL and question.height is Height.SHARE:
+    if error_bar is ErrorBar.CONFIDENCE_INTERVAL and question.heights.height is Height.SHARE:
         return f"{at} confidence interval (Wilson)"
     return {
         ErrorBar.STANDARD_DEVIATION: "standard deviation",

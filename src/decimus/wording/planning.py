@@ -25,7 +25,9 @@ def plan_of_results(results: Results) -> Planning | None:
     comparison, question = results.comparison, results.question
     if comparison is None:
         return None
-    return planning_of(comparison, question.power, question.relevant_difference)
+    return planning_of(
+        comparison, question.comparison.power, question.comparison.relevant_difference
+    )
 
 
 def power_choice(power: float, sign: str) -> Choice:
@@ -44,7 +46,7 @@ def power_choice(power: float, sign: str) -> Choice:
 
 def relevant_choice(results: Results) -> Choice:
     """The smallest difference that matters, where the user states one."""
-    now, sign = results.question.relevant_difference, results.decimal_sign
+    now, sign = results.question.comparison.relevant_difference, results.decimal_sign
 
     def typed(text: str) -> Edit:
         return StateRelevantDifference(difference=typed_number(text, "a difference"))
@@ -71,7 +73,7 @@ def planning_sentence(results: Results) -> Sentence:
     reach = quantity(number(found.reach.difference, decimals, sign), unit)
     spans += [
         Text(f"With {n} {per}, this design shows a difference of {reach} or more with "),
-        power_choice(results.question.power, sign),
+        power_choice(results.question.comparison.power, sign),
         Text(" power. Smallest difference that matters: "),
         relevant_choice(results),
         Text("."),

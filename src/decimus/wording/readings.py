@@ -66,7 +66,7 @@ def problem_sentence(results: Results) -> Sentence:
     """Why a table cannot be read, and the words that could change that."""
     if results.sheet.table.is_empty:
         return (Text("Type names of groups into the first row and measurements below them."),)
-    reading, sheet = results.sheet.reading, results.question.sheet
+    reading, sheet = results.sheet.reading, results.question.asked.sheet
     problem = results.problem
     layouts = _layout_options(sheet, reading.layout)
     said = reading.header_rows
@@ -98,7 +98,7 @@ def counts(measurements: Measurements) -> str:
 
 
 def _layout_choice(results: Results, text: str) -> Choice:
-    options = _layout_options(results.question.sheet, results.measurements.shape.layout)
+    options = _layout_options(results.question.asked.sheet, results.measurements.shape.layout)
     return Choice("layout", text, "which way round the table is", options)
 
 
@@ -201,7 +201,9 @@ def _kind_choice(results: Results, factor: Factor) -> Choice:
     options = []
     for kind, (_, label) in _KIND_WORDS.items():
         possible = has_amounts or kind is not LevelKind.AMOUNTS
-        edit = ChooseLevelKind(variable=factor.variable, kind=kind, sheet=results.question.sheet)
+        edit = ChooseLevelKind(
+            variable=factor.variable, kind=kind, sheet=results.question.asked.sheet
+        )
         why = "" if possible else "not every level is a number with the same unit"
         options.append(Option(label, edit if possible else None, kind is factor.kind, why))
     word = _KIND_WORDS[factor.kind][0]
@@ -209,7 +211,7 @@ def _kind_choice(results: Results, factor: Factor) -> Choice:
 
 
 def _unit_entry(results: Results, variable: int, now: str) -> Entry:
-    sheet = results.question.sheet
+    sheet = results.question.asked.sheet
     return Entry(
         "unit, such as mm² or g/L",
         now,
@@ -218,7 +220,7 @@ def _unit_entry(results: Results, variable: int, now: str) -> Entry:
 
 
 def _unit_choice(results: Results, key: str, variable: int, now: str, name: str) -> Choice:
-    sheet = results.question.sheet
+    sheet = results.question.asked.sheet
     options = tuple(
         Option(unit, ChooseUnit(variable=variable, unit=unit, sheet=sheet), unit == now)
         for unit in dict.fromkeys((*_UNITS, *([now] if now else [])))
@@ -261,7 +263,7 @@ def _unit_of_outcome(results: Results, measurements: Measurements) -> list[Span]
 
 
 def _replicate_choice(results: Results, measurements: Measurements) -> Choice:
-    now, sheet = measurements.unit_name, results.question.sheet
+    now, sheet = measurements.unit_name, results.question.asked.sheet
     options = tuple(
         Option(word, DescribeReplicate(unit_name=word, sheet=sheet), word == now)
         for word in dict.fromkeys((*_UNITS_OF_REPLICATION, now))
@@ -306,7 +308,7 @@ def _more_facts(results: Results, measurements: Measurements) -> list[Span]:
 
 
 def _material_choice(results: Results, measurements: Measurements) -> Choice:
-    sheet, now = results.question.sheet, measurements.material
+    sheet, now = results.question.asked.sheet, measurements.material
     none = Option("nothing to name", DescribeMaterial(material="", sheet=sheet), not now)
     entry = Entry(
         "species, material or place",
@@ -318,7 +320,7 @@ def _material_choice(results: Results, measurements: Measurements) -> Choice:
 
 
 def _condition_choice(results: Results, measurements: Measurements) -> Choice:
-    sheet, now = results.question.sheet, measurements.condition
+    sheet, now = results.question.asked.sheet, measurements.condition
     none = Option("nothing to name", DescribeCondition(condition="", sheet=sheet), not now)
     entry = Entry(
         "when or how, such as after 7 days",
@@ -330,7 +332,7 @@ def _condition_choice(results: Results, measurements: Measurements) -> Choice:
 
 def _header_choice(results: Results, measurements: Measurements) -> Choice:
     count = len(measurements.shape.block.header_rows)
-    options = _header_options(results.question.sheet, count)
+    options = _header_options(results.question.asked.sheet, count)
     text = ("measurements", "names", "names")[count]
     return Choice("header", text, "what the first row holds", options)
 
@@ -345,7 +347,7 @@ def _header_options(sheet: int, now: int | None) -> tuple[Option, ...]:
 
 def _row_names_choice(results: Results, measurements: Measurements) -> Choice:
     has = measurements.shape.row_names is not None
-    sheet = results.question.sheet
+    sheet = results.question.asked.sheet
     options = (
         Option("names the rows", ChooseRowNames(has_row_names=True, sheet=sheet), has),
         Option("is a group too", ChooseRowNames(has_row_names=False, sheet=sheet), not has),
@@ -361,7 +363,7 @@ def _decimal_sign(results: Results, measurements: Measurements) -> list[Span]:
     if not is_asked:
         return []
     words = {".": "point", ",": "comma"}
-    sheet = results.question.sheet
+    sheet = results.question.asked.sheet
     options = tuple(
         Option(word, ChooseDecimalSign(decimal=sign, sheet=sheet), sign == shape.decimal)
         for sign, word in words.items()

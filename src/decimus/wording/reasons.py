@@ -184,7 +184,7 @@ def _same_units(results: Results) -> Consideration | None:
     if not is_long or not units.recurs or units.is_same or units.is_decided:
         return None
     noun = results.measurements.unit_name
-    sheet = results.question.sheet
+    sheet = results.question.asked.sheet
     edit = ChooseSameUnits(sheet=sheet, is_same=True, subject=units.variable)
     text = (
         f"The same names of {plural(noun, 2)} stand in several groups. If they are the same "
@@ -228,7 +228,7 @@ def ways_out(results: Results) -> tuple[Consideration, ...]:
     design = design_of(groups)
     suggested = suggested_method(design)
     found = []
-    wanted = results.question.method
+    wanted = results.question.comparison.method
     methods = [suggested] if wanted not in (Method.AUTO, suggested) else []
     methods += [Method.ANOVA] if design.kind is Kind.CELLS else []
     methods += [Method.REPEATED_MEASURES] if design.kind is Kind.BEYOND else []
@@ -244,6 +244,6 @@ def ways_out(results: Results) -> tuple[Consideration, ...]:
     for position, level in zip(factors, empty or (), strict=False):
         variable = groups.factors[position].factor.variable
         aside = SetAside("a cell of its level is empty", variable=variable, text=level)
-        edit = SetValuesAside(asides=(aside,), name=level, sheet=results.question.sheet)
+        edit = SetValuesAside(asides=(aside,), name=level, sheet=results.question.asked.sheet)
         found.append(Consideration("", f"Leave out “{level}”", edit))
     return tuple(found)

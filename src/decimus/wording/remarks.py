@@ -60,7 +60,7 @@ def _words(results: Results, remark: facts.Remark) -> RemarkWords:  # noqa: C901
         case facts.DoubtfulNumbers(text):
             grouped, decimal = text.replace(",", ""), text.replace(",", ".")
             shape_sign = results.measurements.shape.decimal
-            sheet = results.question.sheet
+            sheet = results.question.asked.sheet
             return RemarkWords(
                 "measurements",
                 f"“{text}” is read as {decimal if shape_sign == ',' else grouped}.",
@@ -178,7 +178,7 @@ def _still_made(results: Results) -> tuple[PairOfGroups, ...]:
         return ()
     return tuple(
         pair
-        for pair in results.question.drawn_pairs
+        for pair in results.question.figure.drawn_pairs
         if comparison.pair(pair.first, pair.second) is not None
     )
 

@@ -16,7 +16,7 @@ from decimus.wording.remark_words import RemarkWords, cell_name, listed
 
 def cell_remark(results: Results, remark: facts.Remark) -> RemarkWords | None:
     """The remark in words; None for one about something else."""
-    sheet = results.question.sheet
+    sheet = results.question.asked.sheet
     match remark:
         case facts.UnreadableCells(cells):
             return _unreadable(cells)

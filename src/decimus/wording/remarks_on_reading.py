@@ -28,7 +28,7 @@ _LAYOUTS = {
 
 def reading_remark(results: Results, remark: object) -> RemarkWords | None:
     """The remark in words; None for one about something else."""
-    sheet = results.question.sheet
+    sheet = results.question.asked.sheet
     match remark:
         case facts.LayoutDoubted(rival):
             now = _LAYOUTS[results.measurements.shape.layout]
@@ -82,7 +82,7 @@ def _rows(rows: tuple[int, ...]) -> str:
 
 
 def _more(results: Results, remark: object) -> RemarkWords | None:
-    sheet, number = results.question.sheet, results.number
+    sheet, number = results.question.asked.sheet, results.number
     match remark:
         case facts.TableBelow(row):
             return RemarkWords(

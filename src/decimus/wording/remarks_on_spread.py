@@ -98,7 +98,7 @@ def _far_out(results: Results, remark: facts.FarOut) -> RemarkWords:
 
 def _logarithms(results: Results) -> Edit:
     return Adjust(
-        adjustment=Logarithm(10), words="log₁₀ of every value", sheet=results.question.sheet
+        adjustment=Logarithm(10), words="log₁₀ of every value", sheet=results.question.asked.sheet
     )
 
 

@@ -18,7 +18,7 @@ from decimus.wording.remark_words import RemarkWords
 
 def unit_remark(results: Results, remark: facts.Remark) -> RemarkWords | None:
     """The remark in words; None for one about something else."""
-    sheet = results.question.sheet
+    sheet = results.question.asked.sheet
     match remark:
         case facts.RecurringNames(heading):
             return RemarkWords(
@@ -64,7 +64,7 @@ def unit_remark(results: Results, remark: facts.Remark) -> RemarkWords | None:
 
 
 def _same_or_different(results: Results) -> tuple[tuple[str, Edit], ...]:
-    units, sheet = results.measurements.units, results.question.sheet
+    units, sheet = results.measurements.units, results.question.asked.sheet
     subject = units.variable if results.measurements.shape.layout is Layout.LONG else None
     return (
         ("the same", ChooseSameUnits(is_same=True, subject=subject, sheet=sheet)),
@@ -73,7 +73,7 @@ def _same_or_different(results: Results) -> tuple[tuple[str, Edit], ...]:
 
 
 def _summary_remark(results: Results, remark: facts.Remark) -> RemarkWords | None:
-    sheet, number = results.question.sheet, results.number
+    sheet, number = results.question.asked.sheet, results.number
     match remark:
         case facts.UnknownMeaning(heading):
             named = f"“{heading}” stands beside the means" if heading else "Something stands beside"

@@ -21,7 +21,7 @@ from decimus.wording.spans import Choice, Option, Span, Text
 
 def same_units_spans(results: Results, measurements: Measurements, where: str) -> list[Span]:
     """Whether a unit recurs: ", another one in every column"; nothing where no name does."""
-    units, sheet = measurements.units, results.question.sheet
+    units, sheet = measurements.units, results.question.asked.sheet
     if len(measurements.groups) < 2:
         return []
     if not units.recurs:
@@ -65,7 +65,7 @@ def _same_words(results: Results, measurements: Measurements, many: str, where: 
 
 def _paired_rows(results: Results, measurements: Measurements, same: str, where: str) -> list[Span]:
     """Whether each row is one unit that has no name."""
-    sheet, is_paired = results.question.sheet, measurements.units.is_same
+    sheet, is_paired = results.question.asked.sheet, measurements.units.is_same
     options = tuple(
         Option(text, ChoosePairsByRow(is_paired=paired, sheet=sheet), paired is is_paired)
         for paired, text in ((True, same), (False, f"a different one {where}"))
@@ -76,7 +76,7 @@ def _paired_rows(results: Results, measurements: Measurements, same: str, where:
 
 def averaging_spans(results: Results, measurements: Measurements) -> list[Span]:
     """Whether readings of one unit are averaged; nothing where each has one."""
-    units, sheet, noun = measurements.units, results.question.sheet, measurements.unit_name
+    units, sheet, noun = measurements.units, results.question.asked.sheet, measurements.unit_name
     low, high = units.readings
     if high < 2:
         return []
@@ -114,7 +114,7 @@ def limit_spans(results: Results, measurements: Measurements) -> list[Span]:
     if not limits:
         return []
     now = results.sheet.reading.limits or LimitRule.MISSING
-    sheet = results.question.sheet
+    sheet = results.question.asked.sheet
     options = tuple(
         Option(words, ChooseLimits(rule=rule, sheet=sheet), rule is now)
         for rule, words in LIMIT_WORDS.items()
@@ -131,7 +131,7 @@ def limit_spans(results: Results, measurements: Measurements) -> list[Span]:
 
 def left_out_spans(results: Results, measurements: Measurements) -> list[Span]:
     """Rows and columns of means; whether they are left out."""
-    shape, sheet = measurements.shape, results.question.sheet
+    shape, sheet = measurements.shape, results.question.asked.sheet
     rows, columns = shape.summary_rows, shape.summary_columns
     said = results.sheet.reading.counts_summaries
     if not rows and not columns and not said:

@@ -38,14 +38,14 @@ def foot_sentence(results: Results) -> Sentence:
     question, sign = results.question, results.decimal_sign
     groups_level = level_choice(
         "error_bar_level",
-        question.error_bar_level,
+        question.heights.level,
         "the level of intervals of means",
         ChooseErrorBarLevel,
         sign,
     )
     differences_level = level_choice(
         "comparison_level",
-        question.comparison_level,
+        question.comparison.level,
         "the level of intervals of differences",
         ChooseComparisonLevel,
         sign,
@@ -63,7 +63,7 @@ def foot_sentence(results: Results) -> Sentence:
 def decimals_choice(results: Results) -> Choice:
     """How many decimals statistics have."""
     question = results.question
-    now = question.decimals
+    now = question.numbers.decimals
     rules = {Decimals.ONE_MORE: "one more than the data", Decimals.AS_DATA: "as the data"}
     options = [
         Option(words, ChooseDecimals(decimals=rule), rule is now) for rule, words in rules.items()
@@ -72,11 +72,11 @@ def decimals_choice(results: Results) -> Choice:
         Option(
             f"{count} {plural('decimal', count)}" if count else "none",
             ChooseDecimals(decimals=Decimals.FIXED, fixed=count),
-            now is Decimals.FIXED and question.fixed_decimals == count,
+            now is Decimals.FIXED and question.numbers.fixed == count,
         )
         for count in range(6)
     ]
-    typed = f"{question.fixed_decimals} decimals"
+    typed = f"{question.numbers.fixed} decimals"
     current = next((option.label for option in options if option.is_current), typed)
     return Choice("decimals", current, "decimals of all statistics", tuple(options))
 

@@ -17,10 +17,10 @@ def shares_sentence(results: Results) -> str:
     """
     groups, sign = results.groups, results.decimal_sign
     there = counted(groups)
-    if groups.question.height is not Height.SHARE or len(there) != 2:
+    if groups.question.heights.height is not Height.SHARE or len(there) != 2:
         return ""
     a, b = (groups.share(group) for group in there)
-    level = groups.question.comparison_level
+    level = groups.question.comparison.level
     found = None if a is None or b is None else compare_shares(a, b, level)
     if found is None:
         return ""

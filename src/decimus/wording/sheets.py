@@ -11,7 +11,7 @@ from decimus.wording.spans import Choice, Option, Sentence, Span, Style, Text
 
 def tables_sentence(results: Results) -> Sentence:
     """Which of the study's tables is asked about; empty where there is only one."""
-    sheets, now = results.study.sheets, results.question.sheet
+    sheets, now = results.study.sheets, results.question.asked.sheet
     if len(sheets) < 2:
         return ()
     options = [

@@ -75,7 +75,7 @@ _FACTOR_DECIMALS = 3
 
 def heading(groups: Groups, statistic: Statistic, sign: str = ".") -> str:
     """The heading of a column, short; levels and thresholds are said."""
-    level = percent(groups.question.error_bar_level, sign)
+    level = percent(groups.question.heights.level, sign)
     match statistic:
         case Statistic.CONFIDENCE_INTERVAL:
             return f"{level} CI"
@@ -98,12 +98,12 @@ def heading(groups: Groups, statistic: Statistic, sign: str = ".") -> str:
 def share_words(groups: Groups, sign: str = ".", *, with_unit: bool = False) -> str:
     """What a share is of: "Share above 120"."""
     question = groups.question
-    if question.threshold is None:
+    if question.heights.threshold is None:
         return "Share"
-    threshold = full_number(question.threshold, sign)
+    threshold = full_number(question.heights.threshold, sign)
     if with_unit:
         threshold = quantity(threshold, groups.plain_unit)
-    return f"Share {SIDES[question.side]} {threshold}"
+    return f"Share {SIDES[question.heights.side]} {threshold}"
 
 
 def total_words(groups: Groups, total: Total) -> str:

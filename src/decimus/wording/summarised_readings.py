@@ -58,7 +58,7 @@ def _layout(results: Results, text: str) -> Choice:
         Layout.ROWS: "measurements, each row a group",
         Layout.LONG: "measurements, one in each row",
     }
-    sheet = results.question.sheet
+    sheet = results.question.asked.sheet
     options = tuple(
         Option(word, ChooseLayout(layout=layout, sheet=sheet), layout is Layout.SUMMARISED)
         for layout, word in words.items()
@@ -67,7 +67,7 @@ def _layout(results: Results, text: str) -> Choice:
 
 
 def _meaning(results: Results, summary: SummaryShape) -> list[Span]:
-    sheet = results.question.sheet
+    sheet = results.question.asked.sheet
     if summary.columns[0].spread is None:
         return [Text("nothing")]
     now = summary.meaning
@@ -96,7 +96,7 @@ def _meaning(results: Results, summary: SummaryShape) -> list[Span]:
 
 
 def _level(results: Results, summary: SummaryShape, meaning: Meaning) -> Choice:
-    level, sheet = summary.level or 95.0, results.question.sheet
+    level, sheet = summary.level or 95.0, results.question.asked.sheet
     options = tuple(
         Option(percent(at), ChooseMeaning(meaning=meaning, level=at, sheet=sheet), at == level)
         for at in sorted({90.0, 95.0, 99.0, level})
@@ -105,7 +105,7 @@ def _level(results: Results, summary: SummaryShape, meaning: Meaning) -> Choice:
 
 
 def _quantile(results: Results, summary: SummaryShape, meaning: Meaning) -> Choice:
-    sheet = results.question.sheet
+    sheet = results.question.asked.sheet
     options = tuple(
         Option(
             words,
@@ -121,7 +121,7 @@ def _quantile(results: Results, summary: SummaryShape, meaning: Meaning) -> Choi
 def _n(results: Results, summary: SummaryShape) -> list[Span]:
     if summary.columns[0].n is not None:
         return [Text("n stands in a column of its own")]
-    sheet, now = results.question.sheet, summary.same_n
+    sheet, now = results.question.asked.sheet, summary.same_n
 
     def typed(text: str) -> Edit:
         if not text.strip().isdecimal():

@@ -46,7 +46,7 @@ class SummaryTable:
 def summary_table(results: Results) -> SummaryTable:
     """The statistics chosen for every group and every total, rounded as everywhere."""
     groups, sign = results.groups, results.decimal_sign
-    columns = groups.question.columns
+    columns = groups.question.lanes.columns
     factors = tuple(factor.title for factor in groups.factors)
     headings = (*factors, *(_heading(groups, column, sign) for column in columns))
     rows = tuple(

@@ -105,5 +105,5 @@ def export_table(results: Results, path: Path, *, is_exact: bool = False) -> Non
 
 def export_summary(results: Results, path: Path) -> None:
     """Write the summary as CSV in full precision. Raises InputError."""
-    rows = summary_rows(results, results.question.error_bar_level)
+    rows = summary_rows(results, results.question.heights.level)
     write_whole(path, csv_bytes(rows))

@@ -47,7 +47,7 @@ def replacement(results: Results, found: FoundTable, *, is_again: bool) -> Repla
         InputError: the new table holds no measurements when read as the old one.
     """
     edit = ReplaceTable(
-        sheet=results.question.sheet,
+        sheet=results.question.asked.sheet,
         table=found.table,
         source=found.source,
         columns=_columns(results, found.table),

@@ -19,13 +19,14 @@ from collections.abc import Iterator
 from contextlib import suppress
 from dataclasses import dataclass, replace
 from pathlib import Path
-from typing import assert_never
+from typing import Any, assert_never
 
 import msgspec
 from platformdirs import user_state_path
 
 from decimus.errors import DecimusError, FileFormatError, InputError
 from decimus.formats.files import path_of_stored, read_bytes
+from decimus.formats.migrations import edit_as_present
 from decimus.formats.stored_tables import table_of_stored
 from decimus.formats.study_file import study_from_bytes
 from decimus.formats.table_files import table_in
@@ -35,8 +36,8 @@ from decimus.study.studies import Source
 from decimus.study.tables import Table
 
 BASE, EDITS, LOCK, TABLES = "base.decimus", "edits.journal", "lock", "tables"
-VERSION = 2
-"""Of the lines below; the earlier form, without a first line that says so, was 1."""
+VERSION = 3
+"""Of the lines below; 1 had no first line that says so, up to 2 questions were in one piece."""
 
 
 def journal_folder() -> Path:
@@ -251,7 +252,10 @@ def _words_of(content: bytes) -> Iterator[bytes | None]:
 
 def _after(found: Recovered, encoded: bytes, start: Path) -> Recovered:
     try:
-        line = msgspec.json.decode(encoded, type=Line)
+        words = msgspec.json.decode(encoded, type=dict[str, Any])
+        if isinstance(words.get("edit"), dict):
+            words["edit"] = edit_as_present(words["edit"])
+        line = msgspec.convert(words, type=Line)
     except msgspec.ValidationError as error:
         raise _LaterVersionError from error
     history = found.history

@@ -71,7 +71,7 @@ class TakeBackAdjustment(SheetEdit, frozen=True, kw_only=True):
 def _with_height(study: Study, sheet: int, height: Height) -> Study:
     """The study with questions about a table showing another height."""
     for number, question in enumerate(study.questions):
-        if question.sheet == sheet:
+        if question.asked.sheet == sheet:
             changed = ChooseHeight(height=height).changed(question)
             study = study.with_question(number, changed)
     return study
@@ -101,7 +101,10 @@ class ComputeColumn(SheetEdit, frozen=True, kw_only=True):
         computed = (*before, self.computed, *after)
         reading = replace(sheet.reading, computed=computed, layout=Layout.LONG)
         column = sheet.table.column_count + at
-        question = replace(study.questions[self.question], outcome=column)
+        question = replace(
+            study.questions[self.question],
+            asked=replace(study.questions[self.question].asked, outcome=column),
+        )
         study = study.with_sheet(self.sheet, replace(sheet, reading=reading))
         return study.with_question(self.question, question)
 

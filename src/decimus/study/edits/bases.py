@@ -7,7 +7,15 @@ from msgspec.structs import replace
 
 from decimus.errors import ChoiceError
 from decimus.study.limits import Index
-from decimus.study.questions import FigureChoices, Question
+from decimus.study.questions import (
+    ComparisonChoices,
+    FigureChoices,
+    HeightChoices,
+    LaneChoices,
+    LevelChoices,
+    NumberChoices,
+    Question,
+)
 from decimus.study.studies import Sheet, Study
 
 
@@ -49,16 +57,76 @@ class QuestionEdit(msgspec.Struct, frozen=True, tag=True, kw_only=True):
         return study.with_question(self.question, self.changed(study.questions[self.question]))
 
 
-class FigureEdit(QuestionEdit, frozen=True, kw_only=True):
-    """A change to how the figure looks."""
+class LevelEdit(QuestionEdit, frozen=True, kw_only=True):
+    """A change to how levels stand and are called."""
 
-    def restyled(self, figure: FigureChoices) -> FigureChoices:
-        """The figure's choices after the change."""
+    def chosen(self, levels: LevelChoices) -> LevelChoices:
+        """The choices about levels after the change."""
         raise NotImplementedError
 
     def changed(self, question: Question) -> Question:
-        """The question with the figure changed."""
-        return replace(question, figure=self.restyled(question.figure))
+        """The question after the change."""
+        return replace(question, levels=self.chosen(question.levels))
+
+
+class HeightEdit(QuestionEdit, frozen=True, kw_only=True):
+    """A change to what stands for a group."""
+
+    def chosen(self, heights: HeightChoices) -> HeightChoices:
+        """The choices about heights after the change."""
+        raise NotImplementedError
+
+    def changed(self, question: Question) -> Question:
+        """The question after the change."""
+        return replace(question, heights=self.chosen(question.heights))
+
+
+class LaneEdit(QuestionEdit, frozen=True, kw_only=True):
+    """A change to what stands beside the lanes."""
+
+    def chosen(self, lanes: LaneChoices) -> LaneChoices:
+        """The choices about lanes after the change."""
+        raise NotImplementedError
+
+    def changed(self, question: Question) -> Question:
+        """The question after the change."""
+        return replace(question, lanes=self.chosen(question.lanes))
+
+
+class ComparisonEdit(QuestionEdit, frozen=True, kw_only=True):
+    """A change to what is compared, and how."""
+
+    def chosen(self, comparison: ComparisonChoices) -> ComparisonChoices:
+        """The choices about comparisons after the change."""
+        raise NotImplementedError
+
+    def changed(self, question: Question) -> Question:
+        """The question after the change."""
+        return replace(question, comparison=self.chosen(question.comparison))
+
+
+class FigureEdit(QuestionEdit, frozen=True, kw_only=True):
+    """A change to what is on the figure and how it looks."""
+
+    def chosen(self, figure: FigureChoices) -> FigureChoices:
+        """The choices about the figure after the change."""
+        raise NotImplementedError
+
+    def changed(self, question: Question) -> Question:
+        """The question after the change."""
+        return replace(question, figure=self.chosen(question.figure))
+
+
+class NumberEdit(QuestionEdit, frozen=True, kw_only=True):
+    """A change to how numbers are written."""
+
+    def chosen(self, numbers: NumberChoices) -> NumberChoices:
+        """The choices about numbers after the change."""
+        raise NotImplementedError
+
+    def changed(self, question: Question) -> Question:
+        """The question after the change."""
+        return replace(question, numbers=self.chosen(question.numbers))
 
 
 def check_level(level: float) -> None:

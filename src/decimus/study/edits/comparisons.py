@@ -5,10 +5,10 @@ from __future__ import annotations
 from msgspec.structs import replace
 
 from decimus.errors import ChoiceError
-from decimus.study.edits.bases import FigureEdit, QuestionEdit, check_level
+from decimus.study.edits.bases import ComparisonEdit, FigureEdit, QuestionEdit, check_level
 from decimus.study.edits.groups import MarkControl
 from decimus.study.limits import Move
-from decimus.study.questions import FigureChoices, Nudge, PairOfGroups, Question
+from decimus.study.questions import ComparisonChoices, FigureChoices, Nudge, PairOfGroups, Question
 from decimus.terms import (
     Adjustment,
     Alternative,
@@ -22,7 +22,7 @@ from decimus.terms import (
 _LARGEST_POWER, _SMALLEST_POWER = 99.9, 50.0
 
 
-class ChooseComparisonLevel(QuestionEdit, frozen=True, kw_only=True):
+class ChooseComparisonLevel(ComparisonEdit, frozen=True, kw_only=True):
     """Choose the level of intervals of differences, and with it α."""
 
     level: float
@@ -35,12 +35,12 @@ class ChooseComparisonLevel(QuestionEdit, frozen=True, kw_only=True):
         """The change in plain words."""
         return f"differences at {self.level:g} %"
 
-    def changed(self, question: Question) -> Question:
-        """The question at that level."""
-        return replace(question, comparison_level=self.level)
+    def chosen(self, comparison: ComparisonChoices) -> ComparisonChoices:
+        """The choices at that level."""
+        return replace(comparison, level=self.level)
 
 
-class ChooseMethod(QuestionEdit, frozen=True, kw_only=True):
+class ChooseMethod(ComparisonEdit, frozen=True, kw_only=True):
     """Choose the test."""
 
     method: Method
@@ -51,12 +51,12 @@ class ChooseMethod(QuestionEdit, frozen=True, kw_only=True):
         """The change in plain words."""
         return f"compare by {self.name}"
 
-    def changed(self, question: Question) -> Question:
-        """The question with the test; the follow-up is again the one that belongs to it."""
-        return replace(question, method=self.method, adjustment=None)
+    def chosen(self, comparison: ComparisonChoices) -> ComparisonChoices:
+        """The choices with the test; the follow-up is again the one that belongs to it."""
+        return replace(comparison, method=self.method, adjustment=None)
 
 
-class ChooseAdjustment(QuestionEdit, frozen=True, kw_only=True):
+class ChooseAdjustment(ComparisonEdit, frozen=True, kw_only=True):
     """Choose how the p values of several pairs are adjusted."""
 
     adjustment: Adjustment
@@ -67,12 +67,12 @@ class ChooseAdjustment(QuestionEdit, frozen=True, kw_only=True):
         """The change in plain words."""
         return f"then {self.name}"
 
-    def changed(self, question: Question) -> Question:
-        """The question with the adjustment."""
-        return replace(question, adjustment=self.adjustment)
+    def chosen(self, comparison: ComparisonChoices) -> ComparisonChoices:
+        """The choices with the adjustment."""
+        return replace(comparison, adjustment=self.adjustment)
 
 
-class DrawComparison(QuestionEdit, frozen=True, kw_only=True):
+class DrawComparison(FigureEdit, frozen=True, kw_only=True):
     """Draw the comparison of two groups on the figure, or take it off."""
 
     pair: PairOfGroups
@@ -83,16 +83,16 @@ class DrawComparison(QuestionEdit, frozen=True, kw_only=True):
         """The change in plain words."""
         return "draw a comparison" if self.is_drawn else "take a comparison off the figure"
 
-    def changed(self, question: Question) -> Question:
-        """The question with the pair drawn or not."""
+    def chosen(self, figure: FigureChoices) -> FigureChoices:
+        """The choices with the pair drawn or not."""
         others = tuple(
-            p for p in question.drawn_pairs if not p.joins(self.pair.first, self.pair.second)
+            p for p in figure.drawn_pairs if not p.joins(self.pair.first, self.pair.second)
         )
         drawn = (*others, self.pair) if self.is_drawn else others
-        return replace(question, drawn_pairs=drawn)
+        return replace(figure, drawn_pairs=drawn)
 
 
-class ChooseDrawnComparisons(QuestionEdit, frozen=True, kw_only=True):
+class ChooseDrawnComparisons(FigureEdit, frozen=True, kw_only=True):
     """Draw exactly these comparisons."""
 
     pairs: tuple[PairOfGroups, ...]
@@ -103,9 +103,9 @@ class ChooseDrawnComparisons(QuestionEdit, frozen=True, kw_only=True):
         """The change in plain words."""
         return f"draw {self.words}"
 
-    def changed(self, question: Question) -> Question:
-        """The question with those pairs drawn."""
-        return replace(question, drawn_pairs=self.pairs)
+    def chosen(self, figure: FigureChoices) -> FigureChoices:
+        """The choices with those pairs drawn."""
+        return replace(figure, drawn_pairs=self.pairs)
 
 
 class ChoosePairs(QuestionEdit, frozen=True, kw_only=True):
@@ -140,17 +140,20 @@ class ChoosePairs(QuestionEdit, frozen=True, kw_only=True):
         if self.drawn is not None:
             draw = DrawComparison(pair=self.drawn, is_drawn=True)
             question = draw.changed(question)
-        is_added = self.pair_set is question.pair_set is PairSet.CHOSEN
+        is_added = self.pair_set is question.comparison.pair_set is PairSet.CHOSEN
         return replace(
             question,
-            pair_set=self.pair_set,
-            chosen_pairs=self.chosen,
-            marginal_variable=self.marginal_variable,
-            adjustment=question.adjustment if is_added else None,
+            comparison=replace(
+                question.comparison,
+                pair_set=self.pair_set,
+                chosen_pairs=self.chosen,
+                marginal_variable=self.marginal_variable,
+                adjustment=question.comparison.adjustment if is_added else None,
+            ),
         )
 
 
-class ChooseAlternative(QuestionEdit, frozen=True, kw_only=True):
+class ChooseAlternative(ComparisonEdit, frozen=True, kw_only=True):
     """Test in one direction only, or in both."""
 
     alternative: Alternative | None
@@ -160,12 +163,12 @@ class ChooseAlternative(QuestionEdit, frozen=True, kw_only=True):
         """The change in plain words."""
         return "two-sided" if self.alternative is None else f"one-sided, {self.alternative.value}"
 
-    def changed(self, question: Question) -> Question:
-        """The question with the direction."""
-        return replace(question, alternative=self.alternative)
+    def chosen(self, comparison: ComparisonChoices) -> ComparisonChoices:
+        """The choices with the direction."""
+        return replace(comparison, alternative=self.alternative)
 
 
-class ChooseReference(QuestionEdit, frozen=True, kw_only=True):
+class ChooseReference(ComparisonEdit, frozen=True, kw_only=True):
     """Say what the mean of one group is compared with."""
 
     reference: float
@@ -175,12 +178,12 @@ class ChooseReference(QuestionEdit, frozen=True, kw_only=True):
         """The change in plain words."""
         return f"compare with {self.reference:g}"
 
-    def changed(self, question: Question) -> Question:
-        """The question with the reference value."""
-        return replace(question, reference=self.reference)
+    def chosen(self, comparison: ComparisonChoices) -> ComparisonChoices:
+        """The choices with the reference value."""
+        return replace(comparison, reference=self.reference)
 
 
-class ChooseSumsOfSquares(QuestionEdit, frozen=True, kw_only=True):
+class ChooseSumsOfSquares(ComparisonEdit, frozen=True, kw_only=True):
     """Choose what each term of a linear model is given."""
 
     kind: SumsOfSquares
@@ -191,12 +194,12 @@ class ChooseSumsOfSquares(QuestionEdit, frozen=True, kw_only=True):
         is_all = self.kind is SumsOfSquares.GIVEN_ALL
         return "each term given all others" if is_all else "each term given the lower ones"
 
-    def changed(self, question: Question) -> Question:
-        """The question with the kind of sums of squares."""
-        return replace(question, sums_of_squares=self.kind)
+    def chosen(self, comparison: ComparisonChoices) -> ComparisonChoices:
+        """The choices with the kind of sums of squares."""
+        return replace(comparison, sums_of_squares=self.kind)
 
 
-class ChooseSphericity(QuestionEdit, frozen=True, kw_only=True):
+class ChooseSphericity(ComparisonEdit, frozen=True, kw_only=True):
     """Choose the correction of a repeated-measures ANOVA."""
 
     correction: SphericityCorrection
@@ -206,12 +209,12 @@ class ChooseSphericity(QuestionEdit, frozen=True, kw_only=True):
         """The change in plain words."""
         return f"correction: {self.correction.value}"
 
-    def changed(self, question: Question) -> Question:
-        """The question with the correction."""
-        return replace(question, sphericity=self.correction)
+    def chosen(self, comparison: ComparisonChoices) -> ComparisonChoices:
+        """The choices with the correction."""
+        return replace(comparison, sphericity=self.correction)
 
 
-class StateRelevantDifference(QuestionEdit, frozen=True, kw_only=True):
+class StateRelevantDifference(ComparisonEdit, frozen=True, kw_only=True):
     """State the smallest difference that matters, or none."""
 
     difference: float | None
@@ -229,12 +232,12 @@ class StateRelevantDifference(QuestionEdit, frozen=True, kw_only=True):
             return "no smallest difference that matters"
         return f"a difference of {self.difference:g} matters"
 
-    def changed(self, question: Question) -> Question:
-        """The question with that difference."""
-        return replace(question, relevant_difference=self.difference)
+    def chosen(self, comparison: ComparisonChoices) -> ComparisonChoices:
+        """The choices with that difference."""
+        return replace(comparison, relevant_difference=self.difference)
 
 
-class ChoosePower(QuestionEdit, frozen=True, kw_only=True):
+class ChoosePower(ComparisonEdit, frozen=True, kw_only=True):
     """Choose the power that is planned with, in percent."""
 
     power: float
@@ -251,9 +254,9 @@ class ChoosePower(QuestionEdit, frozen=True, kw_only=True):
         """The change in plain words."""
         return f"plan with {self.power:g} % power"
 
-    def changed(self, question: Question) -> Question:
-        """The question with that power."""
-        return replace(question, power=self.power)
+    def chosen(self, comparison: ComparisonChoices) -> ComparisonChoices:
+        """The choices with that power."""
+        return replace(comparison, power=self.power)
 
 
 class ChooseComparisonMarks(FigureEdit, frozen=True, kw_only=True):
@@ -271,8 +274,8 @@ class ChooseComparisonMarks(FigureEdit, frozen=True, kw_only=True):
         }
         return words[self.marks]
 
-    def restyled(self, figure: FigureChoices) -> FigureChoices:
-        """The figure with those marks."""
+    def chosen(self, figure: FigureChoices) -> FigureChoices:
+        """The choices with those marks."""
         return replace(figure, comparison_marks=self.marks)
 
 
@@ -286,8 +289,8 @@ class HideNotSignificant(FigureEdit, frozen=True, kw_only=True):
         """The change in plain words."""
         return f"{'hide' if self.is_hidden else 'show'} comparisons without a difference"
 
-    def restyled(self, figure: FigureChoices) -> FigureChoices:
-        """The figure with or without them."""
+    def chosen(self, figure: FigureChoices) -> FigureChoices:
+        """The choices with or without them."""
         return replace(figure, hides_not_significant=self.is_hidden)
 
 
@@ -309,8 +312,8 @@ class ChooseStarLimits(FigureEdit, frozen=True, kw_only=True):
         """The change in plain words."""
         return "limits of stars"
 
-    def restyled(self, figure: FigureChoices) -> FigureChoices:
-        """The figure with those limits."""
+    def chosen(self, figure: FigureChoices) -> FigureChoices:
+        """The choices with those limits."""
         return replace(figure, star_limits=self.limits)
 
 
@@ -325,8 +328,8 @@ class NudgeComparison(FigureEdit, frozen=True, kw_only=True):
         """The change in plain words."""
         return "move a comparison line" if self.up_mm else "put a comparison line back"
 
-    def restyled(self, figure: FigureChoices) -> FigureChoices:
-        """The figure with the line moved."""
+    def chosen(self, figure: FigureChoices) -> FigureChoices:
+        """The choices with the line moved."""
         others = tuple(
             n for n in figure.nudges if not n.pair.joins(self.pair.first, self.pair.second)
         )

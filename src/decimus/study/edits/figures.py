@@ -21,8 +21,8 @@ class ChooseKind(FigureEdit, frozen=True, kw_only=True):
         """The change in plain words."""
         return f"draw {self.kind.value}"
 
-    def restyled(self, figure: FigureChoices) -> FigureChoices:
-        """The figure in that kind."""
+    def chosen(self, figure: FigureChoices) -> FigureChoices:
+        """The choices in that kind."""
         return replace(figure, kind=self.kind)
 
 
@@ -36,8 +36,8 @@ class ShowReplicates(FigureEdit, frozen=True, kw_only=True):
         """The change in plain words."""
         return "show every replicate" if self.is_shown else "leave replicates off the figure"
 
-    def restyled(self, figure: FigureChoices) -> FigureChoices:
-        """The figure with or without replicates."""
+    def chosen(self, figure: FigureChoices) -> FigureChoices:
+        """The choices with or without replicates."""
         return replace(figure, show_replicates=self.is_shown)
 
 
@@ -52,8 +52,8 @@ class ChoosePalette(FigureEdit, frozen=True, kw_only=True):
         """The change in plain words."""
         return f"colours: {self.name}"
 
-    def restyled(self, figure: FigureChoices) -> FigureChoices:
-        """The figure in those colours."""
+    def chosen(self, figure: FigureChoices) -> FigureChoices:
+        """The choices in those colours."""
         return replace(figure, palette=self.palette)
 
 
@@ -67,8 +67,8 @@ class ChooseTextSize(FigureEdit, frozen=True, kw_only=True):
         """The change in plain words."""
         return f"text {self.text_pt:g} pt"
 
-    def restyled(self, figure: FigureChoices) -> FigureChoices:
-        """The figure with that text size."""
+    def chosen(self, figure: FigureChoices) -> FigureChoices:
+        """The choices with that text size."""
         return replace(figure, text_pt=self.text_pt)
 
 
@@ -86,8 +86,8 @@ class ChooseSize(FigureEdit, frozen=True, kw_only=True):
         """The change in plain words."""
         return f"figure {self.width_mm:g} × {self.height_mm:g} mm"
 
-    def restyled(self, figure: FigureChoices) -> FigureChoices:
-        """The figure in that size."""
+    def chosen(self, figure: FigureChoices) -> FigureChoices:
+        """The choices in that size."""
         return replace(figure, width_mm=self.width_mm, height_mm=self.height_mm)
 
 
@@ -102,8 +102,8 @@ class WriteAxisTitle(FigureEdit, frozen=True, kw_only=True):
         """The change in plain words."""
         return "axis title from the data" if self.text is None else f"axis title “{self.text}”"
 
-    def restyled(self, figure: FigureChoices) -> FigureChoices:
-        """The figure with the title."""
+    def chosen(self, figure: FigureChoices) -> FigureChoices:
+        """The choices with the title."""
         if self.is_value_axis:
             return replace(figure, value_title=self.text)
         return replace(figure, group_title=self.text)
@@ -133,8 +133,8 @@ class ChooseValueRange(FigureEdit, frozen=True, kw_only=True):
             return "axis ends from the data"
         return "axis ends"
 
-    def restyled(self, figure: FigureChoices) -> FigureChoices:
-        """The figure with those ends."""
+    def chosen(self, figure: FigureChoices) -> FigureChoices:
+        """The choices with those ends."""
         return replace(figure, value_from=self.value_from, value_to=self.value_to)
 
 
@@ -149,8 +149,8 @@ class ChooseSpacing(FigureEdit, frozen=True, kw_only=True):
         words = {Spacing.EVEN: "evenly spaced", Spacing.BY_AMOUNT: "spaced by amount"}
         return f"groups {words[self.spacing]}"
 
-    def restyled(self, figure: FigureChoices) -> FigureChoices:
-        """The figure with that spacing."""
+    def chosen(self, figure: FigureChoices) -> FigureChoices:
+        """The choices with that spacing."""
         return replace(figure, spacing=self.spacing)
 
 
@@ -170,6 +170,6 @@ class ChooseComparisonText(FigureEdit, frozen=True, kw_only=True):
         }
         return words[self.text]
 
-    def restyled(self, figure: FigureChoices) -> FigureChoices:
-        """The figure with those texts."""
+    def chosen(self, figure: FigureChoices) -> FigureChoices:
+        """The choices with those texts."""
         return replace(figure, comparison_text=self.text)

@@ -7,12 +7,15 @@ import re
 from msgspec.structs import replace
 
 from decimus.errors import ChoiceError
-from decimus.study.edits.bases import QuestionEdit
+from decimus.study.edits.bases import FigureEdit, HeightEdit, LaneEdit, LevelEdit
 from decimus.study.questions import (
     ControlLevel,
+    FigureChoices,
+    HeightChoices,
+    LaneChoices,
+    LevelChoices,
     LevelColour,
     Levels,
-    Question,
 )
 from decimus.terms import ErrorBar, Height, Side, Statistic, Totals
 
@@ -56,7 +59,7 @@ def fitting(height: Height) -> tuple[ErrorBar, ...]:
     return _FITTING[height]
 
 
-class ChooseHeight(QuestionEdit, frozen=True, kw_only=True):
+class ChooseHeight(HeightEdit, frozen=True, kw_only=True):
     """Say what stands for a group on the figure; error bars that do not belong to it go.
 
     `threshold` and `side` go with a share.
@@ -71,19 +74,19 @@ class ChooseHeight(QuestionEdit, frozen=True, kw_only=True):
         """The change in plain words."""
         return f"show the {HEIGHT_WORDS[self.height]} of every group"
 
-    def changed(self, question: Question) -> Question:
-        """The question with that height."""
+    def chosen(self, heights: HeightChoices) -> HeightChoices:
+        """The choices with that height."""
         bars = _FITTING[self.height]
         return replace(
-            question,
+            heights,
             height=self.height,
-            error_bar=question.error_bar if question.error_bar in bars else bars[0],
-            threshold=question.threshold if self.threshold is None else self.threshold,
-            side=self.side or question.side,
+            error_bar=heights.error_bar if heights.error_bar in bars else bars[0],
+            threshold=heights.threshold if self.threshold is None else self.threshold,
+            side=self.side or heights.side,
         )
 
 
-class ChooseThreshold(QuestionEdit, frozen=True, kw_only=True):
+class ChooseThreshold(HeightEdit, frozen=True, kw_only=True):
     """Say beyond what, and on which side of it, cases are counted as a share."""
 
     threshold: float
@@ -95,12 +98,12 @@ class ChooseThreshold(QuestionEdit, frozen=True, kw_only=True):
         words = {Side.ABOVE: "above", Side.AT_LEAST: "at least", Side.BELOW: "below"}
         return f"shares {words[self.side]} {self.threshold:g}"
 
-    def changed(self, question: Question) -> Question:
-        """The question with the threshold."""
-        return replace(question, threshold=self.threshold, side=self.side)
+    def chosen(self, heights: HeightChoices) -> HeightChoices:
+        """The choices with the threshold."""
+        return replace(heights, threshold=self.threshold, side=self.side)
 
 
-class ChooseColumns(QuestionEdit, frozen=True, kw_only=True):
+class ChooseColumns(LaneEdit, frozen=True, kw_only=True):
     """Choose the statistics beside the lanes, in this order."""
 
     columns: tuple[Statistic, ...]
@@ -111,15 +114,15 @@ class ChooseColumns(QuestionEdit, frozen=True, kw_only=True):
         """The change in plain words."""
         return self.words or "the columns of the summary"
 
-    def changed(self, question: Question) -> Question:
-        """The question with the columns; n always stays."""
+    def chosen(self, lanes: LaneChoices) -> LaneChoices:
+        """The choices with the columns; n always stays."""
         columns = tuple(dict.fromkeys(self.columns))
         if Statistic.N not in columns:
             columns = (Statistic.N, *columns)
-        return replace(question, columns=columns)
+        return replace(lanes, columns=columns)
 
 
-class ChooseTotals(QuestionEdit, frozen=True, kw_only=True):
+class ChooseTotals(LaneEdit, frozen=True, kw_only=True):
     """Choose what is shown below the groups of each level of the first factor."""
 
     totals: Totals
@@ -135,12 +138,12 @@ class ChooseTotals(QuestionEdit, frozen=True, kw_only=True):
         }
         return words[self.totals]
 
-    def changed(self, question: Question) -> Question:
-        """The question with the totals."""
-        return replace(question, totals=self.totals)
+    def chosen(self, lanes: LaneChoices) -> LaneChoices:
+        """The choices with the totals."""
+        return replace(lanes, totals=self.totals)
 
 
-class MarkControl(QuestionEdit, frozen=True, kw_only=True):
+class MarkControl(LevelEdit, frozen=True, kw_only=True):
     """Mark a level as the control of its factor, or none with an empty level."""
 
     variable: int
@@ -151,14 +154,14 @@ class MarkControl(QuestionEdit, frozen=True, kw_only=True):
         """The change in plain words."""
         return f"{self.level} is the control" if self.level else "no control"
 
-    def changed(self, question: Question) -> Question:
-        """The question with the control."""
-        others = tuple(c for c in question.controls if c.variable != self.variable)
+    def chosen(self, levels: LevelChoices) -> LevelChoices:
+        """The choices with the control."""
+        others = tuple(c for c in levels.controls if c.variable != self.variable)
         marked = (*others, ControlLevel(self.variable, self.level)) if self.level else others
-        return replace(question, controls=marked)
+        return replace(levels, controls=marked)
 
 
-class HideGroup(QuestionEdit, frozen=True, kw_only=True):
+class HideGroup(FigureEdit, frozen=True, kw_only=True):
     """Leave a group off the figure, or show it again; it stays in every test."""
 
     levels: Levels
@@ -171,13 +174,13 @@ class HideGroup(QuestionEdit, frozen=True, kw_only=True):
         name = self.name or ", ".join(self.levels)
         return f"hide {name} from the figure" if self.is_hidden else f"show {name} on the figure"
 
-    def changed(self, question: Question) -> Question:
-        """The question with the group hidden or not."""
-        others = tuple(levels for levels in question.hidden if levels != self.levels)
-        return replace(question, hidden=(*others, self.levels) if self.is_hidden else others)
+    def chosen(self, figure: FigureChoices) -> FigureChoices:
+        """The choices with the group hidden or not."""
+        others = tuple(levels for levels in figure.hidden if levels != self.levels)
+        return replace(figure, hidden=(*others, self.levels) if self.is_hidden else others)
 
 
-class ColourLevel(QuestionEdit, frozen=True, kw_only=True):
+class ColourLevel(FigureEdit, frozen=True, kw_only=True):
     """Give a level a colour of its own; an empty colour gives it that of the palette again."""
 
     variable: int
@@ -195,10 +198,10 @@ class ColourLevel(QuestionEdit, frozen=True, kw_only=True):
         """The change in plain words."""
         return f"colour {self.level}" if self.colour else f"the usual colour for {self.level}"
 
-    def changed(self, question: Question) -> Question:
-        """The question with the colour."""
+    def chosen(self, figure: FigureChoices) -> FigureChoices:
+        """The choices with the colour."""
         key = (self.variable, self.level)
-        others = tuple(c for c in question.level_colours if (c.variable, c.level) != key)
+        others = tuple(c for c in figure.level_colours if (c.variable, c.level) != key)
         if self.colour:
             others = (*others, LevelColour(self.variable, self.level, self.colour))
-        return replace(question, level_colours=others)
+        return replace(figure, level_colours=others)

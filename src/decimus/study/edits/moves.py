@@ -91,22 +91,30 @@ def moved_question(
     question: Question, moved: Callable[[int], int], gone: frozenset[int]
 ) -> Question:
     """The question with every mention of a column pointing where it now is."""
-    outcome = None if question.outcome in gone else question.outcome
-    factors = question.factors
+    outcome = None if question.asked.outcome in gone else question.asked.outcome
+    factors = question.asked.factors
     if factors is not None:
         factors = tuple(moved(f) for f in factors if f not in gone) or None
     return replace(
         question,
-        outcome=None if outcome is None else moved(outcome),
-        factors=factors,
-        level_orders=_moved_all(question.level_orders, moved, gone),
-        level_labels=_moved_all(question.level_labels, moved, gone),
-        level_colours=_moved_all(question.level_colours, moved, gone),
-        controls=_moved_all(question.controls, moved, gone),
-        marginal_variable=(
-            None
-            if question.marginal_variable is None or question.marginal_variable in gone
-            else moved(question.marginal_variable)
+        asked=replace(
+            question.asked, outcome=None if outcome is None else moved(outcome), factors=factors
+        ),
+        levels=replace(
+            question.levels,
+            orders=_moved_all(question.levels.orders, moved, gone),
+            labels=_moved_all(question.levels.labels, moved, gone),
+            controls=_moved_all(question.levels.controls, moved, gone),
+        ),
+        figure=replace(
+            question.figure, level_colours=_moved_all(question.figure.level_colours, moved, gone)
+        ),
+        comparison=replace(
+            question.comparison,
+            marginal_variable=None
+            if question.comparison.marginal_variable is None
+            or question.comparison.marginal_variable in gone
+            else moved(question.comparison.marginal_variable),
         ),
     )
 
@@ -138,7 +146,7 @@ def with_columns_moved(
     reading = moved_columns(sheet.reading, moved, gone)
     study = study.with_sheet(number, Sheet(table, reading, sheet.source))
     for index, question in enumerate(study.questions):
-        if question.sheet != number:
+        if question.asked.sheet != number:
             continue
         study = study.with_question(index, moved_question(question, moved, gone))
     return study

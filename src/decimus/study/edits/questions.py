@@ -5,10 +5,19 @@ from __future__ import annotations
 from msgspec.structs import replace
 
 from decimus.errors import ChoiceError
-from decimus.study.edits.bases import QuestionEdit, check_level
+from decimus.study.edits.bases import HeightEdit, LevelEdit, NumberEdit, QuestionEdit, check_level
 from decimus.study.edits.groups import fitting
 from decimus.study.limits import DecimalCount
-from decimus.study.questions import LevelLabel, LevelOrder, Levels, PairOfGroups, Question
+from decimus.study.questions import (
+    HeightChoices,
+    LevelChoices,
+    LevelLabel,
+    LevelOrder,
+    Levels,
+    NumberChoices,
+    PairOfGroups,
+    Question,
+)
 from decimus.terms import Decimals, Direction, ErrorBar, Height
 
 _LARGEST_FACTOR = 100.0
@@ -27,10 +36,12 @@ class ChooseOutcome(QuestionEdit, frozen=True, kw_only=True):
 
     def changed(self, question: Question) -> Question:
         """The question about that column."""
-        factors = question.factors
+        factors = question.asked.factors
         if factors is not None:
             factors = tuple(f for f in factors if f != self.outcome) or None
-        return replace(question, outcome=self.outcome, factors=factors)
+        return replace(
+            question, asked=replace(question.asked, outcome=self.outcome, factors=factors)
+        )
 
 
 class ChooseFactors(QuestionEdit, frozen=True, kw_only=True):
@@ -47,8 +58,11 @@ class ChooseFactors(QuestionEdit, frozen=True, kw_only=True):
 
     def changed(self, question: Question) -> Question:
         """The question by those factors; pairs of other groups are no longer drawn."""
-        before = question.factors or self.before
-        pairs, hidden = (question.drawn_pairs, question.chosen_pairs), question.hidden
+        before = question.asked.factors or self.before
+        pairs, hidden = (
+            (question.figure.drawn_pairs, question.comparison.chosen_pairs),
+            question.figure.hidden,
+        )
         if before == self.factors:
             kept = pairs
         elif sorted(before) == sorted(self.factors):
@@ -66,10 +80,9 @@ class ChooseFactors(QuestionEdit, frozen=True, kw_only=True):
             kept, hidden = ((), ()), ()
         return replace(
             question,
-            factors=self.factors,
-            drawn_pairs=kept[0],
-            chosen_pairs=kept[1],
-            hidden=hidden,
+            asked=replace(question.asked, factors=self.factors),
+            figure=replace(question.figure, drawn_pairs=kept[0], hidden=hidden),
+            comparison=replace(question.comparison, chosen_pairs=kept[1]),
         )
 
 
@@ -78,7 +91,7 @@ def _moved(levels: Levels, places: list[int]) -> Levels:
     return tuple(levels[place] for place in places)
 
 
-class RenameLevel(QuestionEdit, frozen=True, kw_only=True):
+class RenameLevel(LevelEdit, frozen=True, kw_only=True):
     """Show a level under another name; the data keep theirs."""
 
     variable: int
@@ -90,20 +103,20 @@ class RenameLevel(QuestionEdit, frozen=True, kw_only=True):
         """The change in plain words."""
         return f"rename {self.level} to {self.label}"
 
-    def changed(self, question: Question) -> Question:
-        """The question with the label; the level's own name takes the label away."""
+    def chosen(self, levels: LevelChoices) -> LevelChoices:
+        """The choices with the label; the level's own name takes the label away."""
         others = tuple(
             label
-            for label in question.level_labels
+            for label in levels.labels
             if (label.variable, label.level) != (self.variable, self.level)
         )
         if self.label == self.level:
-            return replace(question, level_labels=others)
+            return replace(levels, labels=others)
         label = LevelLabel(self.variable, self.level, self.label)
-        return replace(question, level_labels=(*others, label))
+        return replace(levels, labels=(*others, label))
 
 
-class ReorderLevels(QuestionEdit, frozen=True, kw_only=True):
+class ReorderLevels(LevelEdit, frozen=True, kw_only=True):
     """Put a factor's levels in another order."""
 
     variable: int
@@ -114,14 +127,14 @@ class ReorderLevels(QuestionEdit, frozen=True, kw_only=True):
         """The change in plain words."""
         return "reorder the groups"
 
-    def changed(self, question: Question) -> Question:
-        """The question with the order."""
-        others = tuple(o for o in question.level_orders if o.variable != self.variable)
+    def chosen(self, levels: LevelChoices) -> LevelChoices:
+        """The choices with the order."""
+        others = tuple(o for o in levels.orders if o.variable != self.variable)
         order = LevelOrder(self.variable, self.levels)
-        return replace(question, level_orders=(*others, order))
+        return replace(levels, orders=(*others, order))
 
 
-class ChooseErrorBar(QuestionEdit, frozen=True, kw_only=True):
+class ChooseErrorBar(HeightEdit, frozen=True, kw_only=True):
     """Say what error bars show; `level` changes the level of a CI along with it."""
 
     error_bar: ErrorBar
@@ -157,21 +170,21 @@ class ChooseErrorBar(QuestionEdit, frozen=True, kw_only=True):
             return f"error bars show the {self.level:g} % confidence interval"
         return f"error bars show {words[self.error_bar]}"
 
-    def changed(self, question: Question) -> Question:
-        """The question with those error bars."""
-        height = question.height
+    def chosen(self, heights: HeightChoices) -> HeightChoices:
+        """The choices with those error bars."""
+        height = heights.height
         if self.error_bar not in fitting(height):
             height = next(h for h in Height if self.error_bar in fitting(h))
         return replace(
-            question,
+            heights,
             error_bar=self.error_bar,
-            error_bar_level=self.level or question.error_bar_level,
-            error_bar_factor=self.factor or question.error_bar_factor,
+            level=self.level or heights.level,
+            factor=self.factor or heights.factor,
             height=height,
         )
 
 
-class ChooseErrorBarLevel(QuestionEdit, frozen=True, kw_only=True):
+class ChooseErrorBarLevel(HeightEdit, frozen=True, kw_only=True):
     """Choose the level of confidence intervals of means."""
 
     level: float
@@ -184,12 +197,12 @@ class ChooseErrorBarLevel(QuestionEdit, frozen=True, kw_only=True):
         """The change in plain words."""
         return f"groups at {self.level:g} %"
 
-    def changed(self, question: Question) -> Question:
-        """The question at that level."""
-        return replace(question, error_bar_level=self.level)
+    def chosen(self, heights: HeightChoices) -> HeightChoices:
+        """The choices at that level."""
+        return replace(heights, level=self.level)
 
 
-class ChooseDirection(QuestionEdit, frozen=True, kw_only=True):
+class ChooseDirection(HeightEdit, frozen=True, kw_only=True):
     """Say which way error bars are drawn."""
 
     direction: Direction
@@ -200,12 +213,12 @@ class ChooseDirection(QuestionEdit, frozen=True, kw_only=True):
         words = {Direction.BOTH: "both ways", Direction.UP: "upwards", Direction.DOWN: "downwards"}
         return f"error bars {words[self.direction]}"
 
-    def changed(self, question: Question) -> Question:
-        """The question with the direction."""
-        return replace(question, direction=self.direction)
+    def chosen(self, heights: HeightChoices) -> HeightChoices:
+        """The choices with the direction."""
+        return replace(heights, direction=self.direction)
 
 
-class ChooseDecimals(QuestionEdit, frozen=True, kw_only=True):
+class ChooseDecimals(NumberEdit, frozen=True, kw_only=True):
     """Choose the rule for decimals, with their number where it is a number."""
 
     decimals: Decimals
@@ -221,7 +234,7 @@ class ChooseDecimals(QuestionEdit, frozen=True, kw_only=True):
         }
         return words[self.decimals]
 
-    def changed(self, question: Question) -> Question:
-        """The question with the decimals."""
-        fixed = question.fixed_decimals if self.fixed is None else self.fixed
-        return replace(question, decimals=self.decimals, fixed_decimals=fixed)
+    def chosen(self, numbers: NumberChoices) -> NumberChoices:
+        """The choices with the decimals."""
+        fixed = numbers.fixed if self.fixed is None else self.fixed
+        return replace(numbers, decimals=self.decimals, fixed=fixed)

@@ -9,7 +9,7 @@ from decimus.errors import ChoiceError
 from decimus.study.adjustments import FactorOnGroup, MinusBlank, RelativeToControl
 from decimus.study.edits.bases import QuestionEdit, SheetEdit
 from decimus.study.edits.moves import moved_columns, moved_question
-from decimus.study.questions import PairOfGroups, Question
+from decimus.study.questions import Asked, LevelChoices, PairOfGroups, Question
 from decimus.study.readings import Reading
 from decimus.study.studies import Sheet, Source, Study
 from decimus.study.tables import Table
@@ -104,7 +104,7 @@ class ReplaceTable(SheetEdit, frozen=True, kw_only=True):
         sheet = Sheet(self.table, reading, self.source)
         study = study.with_sheet(self.sheet, sheet)
         for number, question in enumerate(study.questions):
-            if question.sheet == self.sheet:
+            if question.asked.sheet == self.sheet:
                 at_new_places = moved_question(question, moved, gone)
                 renamed = renamed_question(at_new_places, self.renames)
                 study = study.with_question(number, renamed)
@@ -166,32 +166,38 @@ def renamed_question(question: Question, renames: tuple[LevelRename, ...]) -> Qu
 
     return replace(
         question,
-        level_orders=tuple(
-            replace(
-                order,
-                levels=tuple(names.get((order.variable, t), t) for t in order.levels),
-            )
-            for order in question.level_orders
+        levels=replace(
+            question.levels,
+            orders=tuple(
+                replace(
+                    order,
+                    levels=tuple(names.get((order.variable, t), t) for t in order.levels),
+                )
+                for order in question.levels.orders
+            ),
+            labels=tuple(
+                replace(label, level=names.get((label.variable, label.level), label.level))
+                for label in question.levels.labels
+            ),
+            controls=tuple(
+                replace(c, level=names.get((c.variable, c.level), c.level))
+                for c in question.levels.controls
+            ),
         ),
-        level_labels=tuple(
-            replace(label, level=names.get((label.variable, label.level), label.level))
-            for label in question.level_labels
-        ),
-        level_colours=tuple(
-            replace(c, level=names.get((c.variable, c.level), c.level))
-            for c in question.level_colours
-        ),
-        controls=tuple(
-            replace(c, level=names.get((c.variable, c.level), c.level)) for c in question.controls
-        ),
-        hidden=tuple(levels(found) for found in question.hidden),
-        drawn_pairs=pairs(question.drawn_pairs),
-        chosen_pairs=pairs(question.chosen_pairs),
         figure=replace(
             question.figure,
             nudges=tuple(
                 replace(nudge, pair=pairs((nudge.pair,))[0]) for nudge in question.figure.nudges
             ),
+            level_colours=tuple(
+                replace(c, level=names.get((c.variable, c.level), c.level))
+                for c in question.figure.level_colours
+            ),
+            hidden=tuple(levels(found) for found in question.figure.hidden),
+            drawn_pairs=pairs(question.figure.drawn_pairs),
+        ),
+        comparison=replace(
+            question.comparison, chosen_pairs=pairs(question.comparison.chosen_pairs)
         ),
     )
 
@@ -216,39 +222,25 @@ class RemoveTable(QuestionEdit, frozen=True, kw_only=True):
         return replace(study, sheets=sheets, questions=questions)
 
     def _moved(self, question: Question) -> Question:
-        if question.sheet == self.sheet:
+        if question.asked.sheet == self.sheet:
             return about(question, 0)
-        after = question.sheet > self.sheet
-        return replace(question, sheet=question.sheet - 1) if after else question
+        after = question.asked.sheet > self.sheet
+        return (
+            replace(question, asked=replace(question.asked, sheet=question.asked.sheet - 1))
+            if after
+            else question
+        )
 
 
 def about(question: Question, sheet: int) -> Question:
     """The question asked of another table: what named columns and levels goes."""
-    if question.sheet == sheet:
+    if question.asked.sheet == sheet:
         return question
     usual = Question()
     return replace(
         question,
-        sheet=sheet,
-        outcome=None,
-        factors=None,
-        level_orders=(),
-        level_labels=(),
-        level_colours=(),
-        controls=(),
-        hidden=(),
-        drawn_pairs=(),
-        chosen_pairs=(),
-        pair_set=None,
-        marginal_variable=None,
-        method=usual.method,
-        adjustment=None,
-        alternative=None,
-        reference=None,
-        threshold=None,
-        height=usual.height,
-        relevant_difference=None,
-        # A table of other measurements wears none of the first one's titles and ranges.
+        asked=Asked(sheet=sheet),
+        levels=LevelChoices(),
         figure=replace(
             question.figure,
             kind=usual.figure.kind,
@@ -258,5 +250,20 @@ def about(question: Question, sheet: int) -> Question:
             value_from=None,
             value_to=None,
             nudges=(),
+            level_colours=(),
+            hidden=(),
+            drawn_pairs=(),
         ),
+        comparison=replace(
+            question.comparison,
+            chosen_pairs=(),
+            pair_set=None,
+            marginal_variable=None,
+            method=usual.comparison.method,
+            adjustment=None,
+            alternative=None,
+            reference=None,
+            relevant_difference=None,
+        ),
+        heights=replace(question.heights, threshold=None, height=usual.heights.height),
     )

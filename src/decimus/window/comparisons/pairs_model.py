@@ -112,7 +112,7 @@ class PairsModel(StripModel):
             pair is not None
             and self._results is not None
             and (both := pair.cells) is not None
-            and self._results.question.is_drawn(*both)
+            and self._results.question.figure.is_drawn(*both)
         )
 
     def data(self, index: Index, role: int = Qt.ItemDataRole.DisplayRole) -> object:

@@ -140,7 +140,9 @@ class PairDelegate(QStyledItemDelegate):
     ) -> None:
         scale = strip_scale(model.axis, rect)
         zero = scale.at(0.0)
-        relevant = None if model.results is None else model.results.question.relevant_difference
+        relevant = (
+            None if model.results is None else model.results.question.comparison.relevant_difference
+        )
         if relevant is not None:
             # What lies in this band is too small to matter.
             low, high = scale.at(-relevant), scale.at(relevant)
@@ -200,7 +202,7 @@ class PairDelegate(QStyledItemDelegate):
 
 def _reference(results: Results) -> str:
     """The reference value that one group is compared with."""
-    value = full_number(results.question.reference, results.decimal_sign)
+    value = full_number(results.question.comparison.reference, results.decimal_sign)
     return quantity(value, results.measurements.outcome.unit)
 
 

@@ -95,7 +95,7 @@ class LaneHeadings(QHeaderView):
         results = self._lanes.results
         error_bar = ERROR_BARS.get(column)
         is_chosen = error_bar is not None and (
-            results is not None and error_bar is results.question.error_bar
+            results is not None and error_bar is results.question.heights.error_bar
         )
         font = sans(14, strong=is_chosen)
         painter.setFont(font)

@@ -154,7 +154,7 @@ def paint_ground(
     painter.setPen(_GRID)
     painter.drawLines([QLineF(x, r.top(), x, r.bottom() - 1) for r in rows for x in places])
     threshold = results.groups.threshold_on_axis
-    if threshold is not None and results.question.height is Height.SHARE:
+    if threshold is not None and results.question.heights.height is Height.SHARE:
         x = scale.at(threshold)
         painter.setPen(QPen(colour(TEAL), 1.4, Qt.PenStyle.DashLine))
         painter.drawLines([QLineF(x, r.top(), x, r.bottom()) for r in rows])
@@ -171,7 +171,7 @@ def _paint_circles(painter: QPainter, results: Results, lane: Lane, dots: LaneDo
 
 def _paint_bar(painter: QPainter, rect: QRect, model: LanesModel, lane: Lane, bar_y: float) -> None:
     results = model.results
-    if results is None or not results.question.height.is_of_outcome:
+    if results is None or not results.question.heights.height.is_of_outcome:
         return
     height = results.groups.height(lane.group)
     if height is None:
@@ -183,7 +183,7 @@ def _paint_bar(painter: QPainter, rect: QRect, model: LanesModel, lane: Lane, ba
     painter.drawLine(QPointF(x, bar_y - half), QPointF(x, bar_y + half))
     ends = results.groups.error_bar(lane.group)
     if ends is None:
-        if results.question.error_bar is not ErrorBar.NONE and rect.height() >= TALL:
+        if results.question.heights.error_bar is not ErrorBar.NONE and rect.height() >= TALL:
             painter.setFont(sans(12))
             painter.setPen(colour(QUIET))
             words = "one value, no bar" if lane.group.n == 1 else "no bar"
@@ -199,7 +199,7 @@ def _paint_bar(painter: QPainter, rect: QRect, model: LanesModel, lane: Lane, ba
 def paint_total_dots(painter: QPainter, rect: QRect, model: LanesModel, row: TotalRow) -> None:
     """The mean of a total with its interval, as a diamond on the shared axis."""
     results, total = model.results, row.total
-    if results is None or results.question.height is not Height.MEAN:
+    if results is None or results.question.heights.height is not Height.MEAN:
         return
     mean = statistic_of_total(results.groups, total, Statistic.MEAN).numbers
     ends = statistic_of_total(results.groups, total, Statistic.CONFIDENCE_INTERVAL).numbers

@@ -103,7 +103,7 @@ class LanesModel(StripModel):
         """Show the lanes of these results."""
         rows = _rows(results)
         same = list(map(type, rows)) == list(map(type, self._rows))
-        same = same and (*Fixed, *results.question.columns) == self._columns
+        same = same and (*Fixed, *results.question.lanes.columns) == self._columns
         axis = lane_axis(results)
         if self._zoom is not None:
             axis = axis_between(*self._zoom, results.decimal_sign)
@@ -123,7 +123,7 @@ class LanesModel(StripModel):
             or now.decimal_sign != results.decimal_sign
         ):
             return None
-        if results.question.error_bar in (ErrorBar.WITHIN_SE, ErrorBar.WITHIN_CI):
+        if results.question.heights.error_bar in (ErrorBar.WITHIN_SE, ErrorBar.WITHIN_CI):
             return None
         if any(c in _OF_ALL_GROUPS for c in self._columns):
             return None
@@ -149,7 +149,7 @@ class LanesModel(StripModel):
             self._texts.clear()
         else:
             self._texts = {k: v for k, v in self._texts.items() if k[0] not in self.changed}
-        self._columns = (*Fixed, *results.question.columns)
+        self._columns = (*Fixed, *results.question.lanes.columns)
 
     def rowCount(self, parent: Index = NO_INDEX) -> int:
         """Sections, lanes, totals and the axis."""
@@ -261,7 +261,7 @@ class LanesModel(StripModel):
 def _rows(results: Results) -> tuple[Row, ...]:
     groups, question = results.groups, results.question
     shades = group_colours(groups)
-    controls = [question.control(factor.factor.variable) for factor in groups.factors]
+    controls = [question.levels.control(factor.factor.variable) for factor in groups.factors]
     rows: list[Row] = []
     section = None
     for lane in lanes(groups):
@@ -272,6 +272,6 @@ def _rows(results: Results) -> tuple[Row, ...]:
             section = lane.levels[0]
             rows.append(SectionRow(section, level_words(groups.factors[0], lane.labels[0])))
         is_control = controls[-1] is not None and controls[-1] == lane.levels[-1]
-        is_hidden = lane.levels in question.hidden
+        is_hidden = lane.levels in question.figure.hidden
         rows.append(Lane(lane, shades[lane.levels], is_control, is_hidden))
     return (*rows, AxisRow())

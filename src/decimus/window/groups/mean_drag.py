@@ -53,7 +53,7 @@ class MeanDrag:
         if lane is None or results is None or index.column() != Fixed.DOTS.value:
             return None
         height = results.groups.height(lane.group)
-        if height is None or not results.question.height.is_of_outcome:
+        if height is None or not results.question.heights.height.is_of_outcome:
             return None
         rect: QRect = self._view.visualRect(index)
         dots = lane_dots(lane.group, results.groups, self._lanes.axis, rect)

@@ -186,7 +186,7 @@ class MeasurementsPlace(QWidget):
         """Show table, reading and remarks."""
         self.model.show_results(results)
         table = results.sheet.table
-        shape = (results.question.sheet, table.column_count, self.model.offset)
+        shape = (results.question.asked.sheet, table.column_count, self.model.offset)
         if shape != self._shape:
             self._shape = shape
             self.sheet.fit_columns()

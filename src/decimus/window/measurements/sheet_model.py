@@ -58,7 +58,7 @@ class SheetModel(QAbstractTableModel):
     def show_results(self, results: Results) -> None:
         """Show the table of these results; selection stays where the size is the same."""
         table, facts = results.table, sheet_facts(results)
-        self._sheet = results.question.sheet
+        self._sheet = results.question.asked.sheet
         self._results = results
         self._typed_columns = results.sheet.table.column_count
         same_size = (
