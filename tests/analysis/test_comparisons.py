@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import pytest
 
+from decimus.analysis.comparison_results import Comparison
 from decimus.analysis.comparisons import compare
 from decimus.analysis.designs import Kind
 from decimus.analysis.results import Results
@@ -15,12 +16,17 @@ from decimus.wording.reasons import reason
 from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS, TWO_GROUPS, results_of
 
 
+def compared(results: Results) -> Comparison:
+    """The comparison; raises why there is none."""
+    return compare(results.compared, results.design, results.question.comparison)
+
+
 def method(name: Method) -> ChooseMethod:
     return ChooseMethod(method=name, name=name.value)
 
 
 def test_two_groups_suggest_welch() -> None:
-    comparison = compare(results_of(TWO_GROUPS).groups)
+    comparison = compared(results_of(TWO_GROUPS))
     assert comparison.design.kind is Kind.TWO_GROUPS
     assert comparison.method is Method.WELCH_T
     assert comparison.pairs[0].a.levels == ("old",)
@@ -29,7 +35,7 @@ def test_two_groups_suggest_welch() -> None:
 
 
 def test_several_groups_suggest_anova_with_tukey() -> None:
-    comparison = compare(results_of(FIVE_BY_FOUR).groups)
+    comparison = compared(results_of(FIVE_BY_FOUR))
     assert comparison.method is Method.ANOVA
     assert comparison.adjustment is Adjustment.TUKEY
     assert len(comparison.pairs) == 10
@@ -39,7 +45,7 @@ def test_several_groups_suggest_anova_with_tukey() -> None:
 
 
 def test_two_factors_suggest_a_model_of_both() -> None:
-    comparison = compare(results_of(TWO_FACTORS).groups)
+    comparison = compared(results_of(TWO_FACTORS))
     assert comparison.design.kind is Kind.CELLS
     assert comparison.method is Method.TWO_WAY
     assert [term.name for term in comparison.terms] == ["salt", "light", "salt × light"]
@@ -47,23 +53,23 @@ def test_two_factors_suggest_a_model_of_both() -> None:
 
 
 def test_a_choice_wins_over_the_suggestion() -> None:
-    comparison = compare(results_of(TWO_GROUPS, method(Method.STUDENT_T)).groups)
+    comparison = compared(results_of(TWO_GROUPS, method(Method.STUDENT_T)))
     assert (comparison.method, comparison.suggested) == (Method.STUDENT_T, Method.WELCH_T)
     unadjusted = ChooseAdjustment(adjustment=Adjustment.NONE, name="none")
-    comparison = compare(results_of(FIVE_BY_FOUR, unadjusted).groups)
+    comparison = compared(results_of(FIVE_BY_FOUR, unadjusted))
     assert comparison.adjustment is Adjustment.NONE
     assert all(pair.p_adjusted is None for pair in comparison.pairs)
     assert {pair.statistic for pair in comparison.pairs} == {"t"}
 
 
 def test_levels_set_alpha() -> None:
-    comparison = compare(results_of(TWO_GROUPS, ChooseComparisonLevel(level=99)).groups)
+    comparison = compared(results_of(TWO_GROUPS, ChooseComparisonLevel(level=99)))
     assert comparison.alpha == 0.01
 
 
 def test_direction_is_reading_order_whatever_is_shown() -> None:
     """Amounts are shown ascending; differences stay first read minus second read."""
-    comparison = compare(results_of("8,0\n1.5,2.5\n1.6,2.8\n").groups)
+    comparison = compared(results_of("8,0\n1.5,2.5\n1.6,2.8\n"))
     assert comparison.pairs[0].a.levels == ("8",)
     assert comparison.pairs[0].mean_difference == pytest.approx(-1.1)
 
@@ -89,7 +95,7 @@ def test_what_cannot_be_compared_says_why(text: str, words: str) -> None:
 
 def test_a_t_test_of_three_groups_is_refused() -> None:
     with pytest.raises(DesignError, match="compares two groups; here are 5"):
-        compare(results_of(FIVE_BY_FOUR, method(Method.WELCH_T)).groups)
+        compared(results_of(FIVE_BY_FOUR, method(Method.WELCH_T)))
 
 
 def test_one_flat_group_is_no_obstacle_to_welch() -> None:
@@ -103,7 +109,7 @@ def test_students_t_can_do_with_one_replicate() -> None:
 
 
 def test_groups_without_values_are_left_out_by_name() -> None:
-    comparison = compare(results_of("n,a,b,c\nx,1,4,NA\ny,2,5,NA\n").groups)
+    comparison = compared(results_of("n,a,b,c\nx,1,4,NA\ny,2,5,NA\n"))
     assert [group.levels for group in comparison.left_out] == [("c",)]
     assert comparison.method is Method.WELCH_T
     assert reason(comparison).endswith("“c” left out: no values.")

@@ -8,7 +8,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from decimus.analysis.lane_statistics import Total, lanes, statistic_of, statistic_of_total
+from decimus.analysis.lane_statistics import Total, statistic_of, statistic_of_total
 from decimus.analysis.results import Results
 from decimus.errors import ChoiceError
 from decimus.figure.content import group_colours
@@ -78,13 +78,13 @@ def test_logarithms_are_taken_back() -> None:
     logs = Adjust(adjustment=Logarithm(2), words="log₂")
     results = results_of("x," + SEVEN[2:], logs)
     groups = results.groups
-    assert groups.question.heights.height is Height.GEOMETRIC_MEAN
+    assert groups.heights.height is Height.GEOMETRIC_MEAN
     first = groups.shown[0]
     assert groups.height(first) == pytest.approx(8)
     assert groups.as_shown(first.summary.values) == pytest.approx([1, 2, 4, 8, 16, 32, 64])
     back = TakeBackAdjustment(adjustment=Logarithm(2), words="log₂")
     again = Results(back.apply(results.study))
-    assert again.groups.question.heights.height is Height.MEAN
+    assert again.groups.heights.height is Height.MEAN
     assert again.groups.height(again.groups.shown[0]) == pytest.approx(127 / 7)
 
 
@@ -164,8 +164,9 @@ def test_every_statistic_is_there_or_says_why() -> None:
     threshold = ChooseThreshold(threshold=2.0)
     for text in (SEVEN, TWO_FACTORS, PAIRED, "salt,mean,SD,n\n0,10,2,5\n2,8,1,5\n"):
         for edits in ((), (threshold, ChooseTotals(totals=Totals.BOTH))):
-            groups = results_of(text, *edits).groups
-            for lane in lanes(groups):
+            results = results_of(text, *edits)
+            groups = results.groups
+            for lane in results.lanes:
                 for statistic in Statistic:
                     if isinstance(lane, Total):
                         found = statistic_of_total(groups, lane, statistic)
@@ -179,7 +180,7 @@ def test_totals_of_two_kinds() -> None:
     """Salt 0: 1, 2 | 3, 5: all 2.75, marginal (1.5 + 4) / 2; MSE = 0.5 + 2 + 0.125 + 1.125 / 4."""
     results = results_of(TWO_FACTORS, ChooseTotals(totals=Totals.BOTH))
     groups = results.groups
-    found = lanes(groups)
+    found = results.lanes
     assert [isinstance(lane, Total) for lane in found] == [False, False, True, True] * 2
     marginal, whole = found[2], found[3]
     assert isinstance(marginal, Total)
@@ -214,8 +215,9 @@ def test_totals_from_summaries_equal_totals_from_values(parts: list[list[float]]
     wanted = ChooseTotals(totals=Totals.ALL)
     found = []
     for text in (raw, "\n".join(lines) + "\n"):
-        groups = results_of(text, wanted).groups
-        totals = [lane for lane in lanes(groups) if isinstance(lane, Total)]
+        results = results_of(text, wanted)
+        groups = results.groups
+        totals = [lane for lane in results.lanes if isinstance(lane, Total)]
         statistics = (Statistic.N, Statistic.MEAN, Statistic.STANDARD_DEVIATION)
         found.append([statistic_of_total(groups, totals[0], s).numbers[0] for s in statistics])
     assert found[0] == pytest.approx(found[1], rel=1e-9, abs=1e-9)
@@ -253,4 +255,4 @@ def test_heights_scale_with_the_measurements(values: list[int], by: float) -> No
 
 def test_a_level_keeps_its_own_colour() -> None:
     results = results_of(SEVEN, ColourLevel(variable=HEADINGS, level="b", colour="#a5483a"))
-    assert group_colours(results.groups)[("b",)] == "#a5483a"
+    assert group_colours(results.groups, results.question.figure)[("b",)] == "#a5483a"

@@ -8,7 +8,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from decimus.analysis.annotations import MOST_LINES, drawn_pairs, group_letters, lines_not_drawn
+from decimus.analysis.annotations import MOST_LINES
 from decimus.figure.comparison_lines import WantedLine, placed_lines
 from decimus.figure.layout import page_of
 from decimus.figure.marks import Bounds, Dots, Extent, Label, Part
@@ -113,7 +113,7 @@ def test_letters_stand_over_their_groups_and_touch_nothing(text: str) -> None:
     all_pairs = edits.ChoosePairs(pair_set=PairSet.ALL, words="all")
     letters = edits.ChooseComparisonMarks(marks=ComparisonMarks.LETTERS)
     results = results_of(text, all_pairs, letters)
-    found = group_letters(results)
+    found = dict(results.annotations.letters)
     comparison = results.comparison
     assert comparison is not None
     for pair in comparison.pairs:
@@ -130,7 +130,7 @@ def test_letters_stand_over_their_groups_and_touch_nothing(text: str) -> None:
     for label in over:
         inner = label.bounds.grown(-0.2)
         assert not any(inner.overlaps(other) for other in others if _is_small(other))
-    assert drawn_pairs(results) == ()
+    assert results.annotations.pairs == ()
 
 
 def _is_small(bounds: Bounds) -> bool:
@@ -161,7 +161,7 @@ def test_more_lines_than_a_page_holds_are_cut_and_said() -> None:
     rows = "\n".join(",".join(str(10 + (3 * i * j) % 11 + i) for i in range(16)) for j in (1, 2, 5))
     text = f"{names}\n{rows}\n"
     results = results_of(text, every_pair(text))
-    assert len(drawn_pairs(results)) == MOST_LINES
+    assert len(results.annotations.pairs) == MOST_LINES
     assert f"(the first {MOST_LINES} of 120)" in plain_text(caption(results))
 
 
@@ -169,6 +169,6 @@ def test_pairs_that_are_not_compared_are_counted() -> None:
     drawn = every_pair(FIVE_BY_FOUR)
     none = edits.ChoosePairs(pair_set=PairSet.NONE, words="nothing")
     results = results_of(FIVE_BY_FOUR, drawn, none)
-    assert drawn_pairs(results) == ()
-    assert lines_not_drawn(results) == 10
-    assert lines_not_drawn(results_of(FIVE_BY_FOUR, drawn)) == 0
+    assert results.annotations.pairs == ()
+    assert results.annotations.not_made == 10
+    assert results_of(FIVE_BY_FOUR, drawn).annotations.not_made == 0

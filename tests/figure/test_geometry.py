@@ -126,8 +126,9 @@ def test_key_only_with_a_second_factor() -> None:
     texts = [m.text for m in page(TWO_FACTORS).of_part(Part.KEY) if isinstance(m, Label)]
     assert texts == ["Light", "dim", "bright"]
     colours = [m.colour for m in page(TWO_FACTORS).of_part(Part.KEY) if isinstance(m, Box)]
-    groups = results_of(TWO_FACTORS).groups
-    assert colours == [group_colours(groups)["0", "dim"], group_colours(groups)["0", "bright"]]
+    results = results_of(TWO_FACTORS)
+    shades = group_colours(results.groups, results.question.figure)
+    assert colours == [shades["0", "dim"], shades["0", "bright"]]
 
 
 def test_titles_come_from_names_and_units_or_are_written() -> None:

@@ -113,8 +113,9 @@ def test_a_changed_number_is_provisional_until_it_is_verified() -> None:
     assert [g.summary.mean for g in results.groups.shown] == [
         g.summary.mean for g in fresh.groups.shown
     ]
-    assert results.verified() is results
-    assert not results.is_provisional
+    verified = results.verified()
+    assert not verified.is_provisional
+    assert verified.groups is results.groups
 
 
 def test_groups_that_did_not_change_keep_their_summaries() -> None:

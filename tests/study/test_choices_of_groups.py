@@ -9,7 +9,7 @@ from io import BytesIO
 import msgspec
 import pytest
 
-from decimus.analysis.lane_statistics import Total, lanes, levels_with_totals
+from decimus.analysis.lane_statistics import Total, levels_with_totals
 from decimus.analysis.results import Results
 from decimus.errors import ChoiceError
 from decimus.formats.delimited import table_of_text
@@ -174,7 +174,8 @@ def test_edits_are_refused_when_a_file_holds_nonsense() -> None:
 def test_a_marginal_mean_needs_more_than_one_group() -> None:
     """Bright was measured without salt only: 4 g/L has one group and no total."""
     text = "salt,light,x\n0,dim,1\n0,dim,2\n0,bright,4\n0,bright,6\n4,dim,3\n4,dim,5\n"
-    groups = Results(study_of(text, ChooseTotals(totals=Totals.BOTH))).groups
+    results = Results(study_of(text, ChooseTotals(totals=Totals.BOTH)))
+    groups = results.groups
     assert len(groups.shown) == 3
     assert levels_with_totals(groups) == ("0",)
-    assert sum(isinstance(lane, Total) for lane in lanes(groups)) == 2
+    assert sum(isinstance(lane, Total) for lane in results.lanes) == 2

@@ -351,15 +351,15 @@ def test_settling_that_fails_goes_on_with_the_next(
     said: list[object] = []
     settled: list[object] = []
     settling.refused.connect(said.append)
-    settling.settled.connect(lambda asked, _final: settled.append(asked))
-    settling.settle(first)
+    settling.worked_out.connect(lambda worked: settled.append(worked.results))
+    settling.settle(salt_history, first)
     qtbot.waitUntil(lambda: len(said) == 1)
     assert not settling.is_busy
-    settling.settle(second)
+    settling.settle(salt_history, second)
     qtbot.waitUntil(lambda: settled == [second])
-    settling.settle(first)
+    settling.settle(salt_history, first)
     settling._begin()
-    settling.settle(second)
+    settling.settle(salt_history, second)
     qtbot.waitUntil(lambda: len(settled) == 2)
 
 

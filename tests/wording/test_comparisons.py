@@ -270,6 +270,6 @@ def test_results_keep_their_checks_and_trend_lazy() -> None:
     """Nothing is worked out before it is asked for."""
     results = results_of(FIVE_BY_FOUR)
     assert isinstance(results, Results)
-    assert {"_comparison", "checks", "trend"} & set(vars(results)) == set()
+    assert {"comparison", "checks", "trend"} & set(results.made) == set()
     _ = results.checks
-    assert {"_comparison", "checks"} <= set(vars(results))
+    assert {"comparison", "checks"} <= set(results.made)

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import pytest
 
-from decimus.analysis.lane_statistics import lanes
 from decimus.analysis.results import Results
 from decimus.errors import ChoiceError
 from decimus.figure.layout import page_of
@@ -75,7 +74,7 @@ def everything(results: Results) -> None:
     for group in results.groups.shown:
         assert interpretation(results, group).endswith(".")
     table = summary_table(results)
-    assert len(table.rows) == len(lanes(results.groups))
+    assert len(table.rows) == len(results.lanes)
     assert len({len(row) for row in (table.headings, *table.rows)}) == 1
     assert len({len(row) for row in exact_rows(results)}) == 1
     assert len(shown_rows(results)) == len(table.rows) + 1
@@ -88,7 +87,7 @@ def choices(results: Results) -> list[Choice]:
     found = [span for span in lanes_sentence(results) if isinstance(span, Choice)]
     found += [height_choice(groups), error_bar_choice(groups), factor_choice(results)]
     found += [lane_choice(results, group) for group in groups.shown[:2]]
-    found += [column_choice(results, column) for column in groups.question.lanes.columns[:3]]
+    found += [column_choice(results, column) for column in results.question.lanes.columns[:3]]
     return found
 
 

@@ -61,7 +61,7 @@ def test_every_statistic_is_found_at_any_rounding(
     group = groups.group(levels)
     value = statistic_of(groups, group, statistic).numbers[0]
     typed = round(value, decimals)
-    found = matches(groups, typed, decimals)
+    found = matches(groups, groups.shown, typed, decimals)
     assert all(match.is_exact for match in found)
     assert (
         any(match.quantity is statistic and match.lane is group for match in found)
@@ -75,5 +75,5 @@ def test_sd_of_rounded_values() -> None:
     values = (1.4, 2.5, 3.4)
     mean = sum(values) / 3
     sd = math.sqrt(sum((v - mean) ** 2 for v in values) / 2)
-    found = matches(results.groups, round(sd, 4), 4)
+    found = matches(results.groups, results.lanes, round(sd, 4), 4)
     assert Derived.ROUNDED_SD in {match.quantity for match in found}

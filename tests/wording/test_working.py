@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import pytest
 
-from decimus.analysis.lane_statistics import lanes
 from decimus.analysis.results import Results
 from decimus.study.adjustments import Logarithm
 from decimus.study.edits import (
@@ -42,7 +41,7 @@ TABLES: dict[str, tuple[str, tuple[Edit, ...]]] = {
 def test_a_working_ends_in_the_number_of_its_lane(name: str, statistic: Statistic) -> None:
     text, edits = TABLES[name]
     results = results_of(text, *edits)
-    for lane in lanes(results.groups):
+    for lane in results.lanes:
         found = working(results, lane, statistic)
         values = values_of(results, lane, statistic)
         assert found.definition

@@ -2,79 +2,105 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING
+from dataclasses import dataclass
 
 from decimus.analysis.comparison_results import Comparison, PairResult
 from decimus.analysis.families import control_factor
+from decimus.analysis.groups import Groups
 from decimus.statistics.letters import letters_of
-from decimus.study.questions import Levels
+from decimus.study.questions import FigureChoices, Levels
 from decimus.terms import ComparisonMarks, PairSet
-
-if TYPE_CHECKING:
-    from decimus.analysis.results import Results
-
 
 MOST_LINES = 60
 """Comparisons that a figure can hold; more could not be told apart on any page."""
 
 
-def drawn_pairs(results: Results) -> tuple[PairResult, ...]:
-    """The comparisons that stand on the figure, in reading order."""
-    question, comparison = results.question, results.comparison
-    if comparison is None or not question.figure.drawn_pairs:
-        return ()
-    if not question.heights.height.is_of_outcome:
-        return ()  # lines of means over counts or shares would compare something else
-    if marks_of(results, comparison) is ComparisonMarks.LETTERS:
-        return ()
-    wanted = {frozenset((pair.first, pair.second)) for pair in question.figure.drawn_pairs}
-    found = []
-    for pair in comparison.pairs:
-        both = pair.cells
-        if both is None or frozenset(both) not in wanted or set(both) & set(question.figure.hidden):
-            continue
-        if question.figure.hides_not_significant and pair.p_shown >= comparison.alpha:
-            continue
-        found.append(pair)
-    return tuple(found[:MOST_LINES])
+@dataclass(frozen=True)
+class Annotations:
+    """What of a comparison stands on the figure.
+
+    Args:
+        marks: its form.
+        pairs: the comparisons drawn one by one, in reading order.
+        letters: the letters of every group, the largest mean first; none for other forms.
+        not_made: comparisons asked for that the test in force does not make.
+    """
+
+    marks: ComparisonMarks = ComparisonMarks.LINES
+    pairs: tuple[PairResult, ...] = ()
+    letters: tuple[tuple[Levels, str], ...] = ()
+    not_made: int = 0
+
+    @property
+    def has_any(self) -> bool:
+        """True when anything of it stands there."""
+        return bool(self.pairs or self.letters)
 
 
-def lines_not_drawn(results: Results) -> int:
-    """Comparisons asked for on the figure that the test in force does not make."""
-    question, comparison = results.question, results.comparison
-    if comparison is None or not question.figure.drawn_pairs:
-        return len(question.figure.drawn_pairs)
-    made = {frozenset(both) for pair in comparison.pairs if (both := pair.cells) is not None}
-    return sum(
-        frozenset((pair.first, pair.second)) not in made for pair in question.figure.drawn_pairs
-    )
+def annotations_of(
+    comparison: Comparison | None, groups: Groups, figure: FigureChoices, *, is_of_outcome: bool
+) -> Annotations:
+    """What of a comparison stands on the figure.
+
+    Args:
+        comparison: it, None where there is none.
+        groups: what it compares.
+        figure: what was chosen to stand there.
+        is_of_outcome: whether what stands for a group is in the unit of the outcome; lines of
+            means over counts or shares would compare something else.
+    """
+    if comparison is None:
+        return Annotations(not_made=len(figure.drawn_pairs))
+    marks = marks_of(comparison, groups, figure)
+    not_made = _not_made(comparison, figure)
+    if not is_of_outcome:
+        return Annotations(marks, not_made=not_made)
+    if marks is ComparisonMarks.LETTERS:
+        return Annotations(marks, letters=_letters(comparison), not_made=not_made)
+    return Annotations(marks, pairs=_drawn(comparison, figure), not_made=not_made)
 
 
-def why_not(results: Results, comparison: Comparison, marks: ComparisonMarks) -> str:
+def why_not(comparison: Comparison, groups: Groups, marks: ComparisonMarks) -> str:
     """Why comparisons cannot be drawn in a form; "" where they can."""
     if marks is ComparisonMarks.LETTERS:
         if comparison.pair_set is not PairSet.ALL or len(comparison.pairs) < 2:
             return "letters need all pairs of three groups or more"
     elif marks is ComparisonMarks.OVER_GROUPS and (
-        comparison.pair_set is not PairSet.CONTROL or control_factor(results.groups) is None
+        comparison.pair_set is not PairSet.CONTROL or control_factor(groups) is None
     ):
         return "texts over single groups need a control to compare with"
     return ""
 
 
-def marks_of(results: Results, comparison: Comparison) -> ComparisonMarks:
+def marks_of(comparison: Comparison, groups: Groups, figure: FigureChoices) -> ComparisonMarks:
     """The form chosen, or lines where it does not fit the comparison."""
-    wanted = results.question.figure.comparison_marks
-    return ComparisonMarks.LINES if why_not(results, comparison, wanted) else wanted
+    wanted = figure.comparison_marks
+    return ComparisonMarks.LINES if why_not(comparison, groups, wanted) else wanted
 
 
-def group_letters(results: Results) -> dict[Levels, str]:
-    """Letters for every group, the largest mean first; none where letters are not chosen."""
-    comparison = results.comparison
-    if comparison is None or not results.question.heights.height.is_of_outcome:
-        return {}
-    if marks_of(results, comparison) is not ComparisonMarks.LETTERS:
-        return {}
+def _drawn(comparison: Comparison, figure: FigureChoices) -> tuple[PairResult, ...]:
+    wanted = {frozenset((pair.first, pair.second)) for pair in figure.drawn_pairs}
+    if not wanted:
+        return ()
+    found = []
+    for pair in comparison.pairs:
+        both = pair.cells
+        if both is None or frozenset(both) not in wanted or set(both) & set(figure.hidden):
+            continue
+        if figure.hides_not_significant and pair.p_shown >= comparison.alpha:
+            continue
+        found.append(pair)
+    return tuple(found[:MOST_LINES])
+
+
+def _not_made(comparison: Comparison, figure: FigureChoices) -> int:
+    if not figure.drawn_pairs:
+        return 0
+    made = {frozenset(both) for pair in comparison.pairs if (both := pair.cells) is not None}
+    return sum(frozenset((pair.first, pair.second)) not in made for pair in figure.drawn_pairs)
+
+
+def _letters(comparison: Comparison) -> tuple[tuple[Levels, str], ...]:
     groups = sorted(comparison.groups, key=lambda group: -(group.summary.mean or 0.0))
     place = {group.levels: i for i, group in enumerate(groups)}
     different = []
@@ -83,4 +109,4 @@ def group_letters(results: Results) -> dict[Levels, str]:
         if both is not None and pair.p_shown < comparison.alpha:
             different.append((place[both[0]], place[both[1]]))
     letters = letters_of(len(groups), different)
-    return {group.levels: letters[i] for i, group in enumerate(groups)}
+    return tuple((group.levels, letters[i]) for i, group in enumerate(groups))

@@ -9,8 +9,6 @@ from decimus.analysis.designs import (
     Design,
     Kind,
     adjustments,
-    counted,
-    design_of,
     pair_sets,
     suggested_method,
 )
@@ -27,7 +25,8 @@ from decimus.analysis.rank_comparisons import (
 from decimus.analysis.refusals import refusal
 from decimus.analysis.subject_tests import paired, repeated, split_plot
 from decimus.errors import DesignError
-from decimus.terms import Adjustment, Method, PairSet
+from decimus.study.questions import ComparisonChoices
+from decimus.terms import Adjustment, Alternative, Method, PairSet
 
 _RUN: dict[Method, Callable[[Plan], Comparison]] = {
     Method.WELCH_T: two_groups,
@@ -49,72 +48,76 @@ TWO_SIDED_ONLY = (Adjustment.TUKEY, Adjustment.GAMES_HOWELL)
 """Follow-ups that have no one-sided form."""
 
 
-def compare(groups: Groups) -> Comparison:
-    """Compare the groups by the question's method.
+def compare(groups: Groups, design: Design, choices: ComparisonChoices) -> Comparison:
+    """Compare groups of a design as was chosen.
 
     Raises:
         DesignError: the method does not fit the groups; says which and why.
     """
-    plan = plan_of(groups)
+    plan = plan_of(groups, design, choices)
     return _RUN[plan.method](plan)
 
 
-def plan_of(groups: Groups) -> Plan:
+def plan_of(groups: Groups, design: Design, choices: ComparisonChoices) -> Plan:
     """What will be compared with what, and how.
 
     Raises:
         DesignError: the method does not fit the groups.
     """
-    question = groups.question
-    design = design_of(groups)
     suggested = suggested_method(design)
-    is_auto = question.comparison.method is Method.AUTO
-    method = suggested if is_auto else question.comparison.method
+    is_auto = choices.method is Method.AUTO
+    method = suggested if is_auto else choices.method
     if is_auto and design.kind is Kind.BEYOND:
         raise _beyond(groups, design)
-    if (error := refusal(method, groups)) is not None:
+    if (error := refusal(method, groups, design, choices.reference)) is not None:
         raise error
-    pair_set = fitting_pair_set(groups, method, design)
+    pair_set = fitting_pair_set(groups, method, design, choices.pair_set)
     return Plan(
         groups,
-        tuple(counted(groups)),
+        choices,
+        groups.with_values,
         design,
         suggested,
         method,
         pair_set,
-        fitting_adjustment(groups, method, design, pair_set),
+        fitting_adjustment(groups, method, design, pair_set, choices),
     )
 
 
-def fitting_pair_set(groups: Groups, method: Method, design: Design) -> PairSet:
+def fitting_pair_set(
+    groups: Groups, method: Method, design: Design, wanted: PairSet | None
+) -> PairSet:
     """The family that was chosen where it fits the method, else the suggested one."""
     offered = pair_sets(method, design)
-    wanted = groups.question.comparison.pair_set
     if wanted is PairSet.CONTROL and wanted not in offered and control_factor(groups) is None:
         return offered[0]
     return wanted if wanted in offered else offered[0]
 
 
 def fitting_adjustment(
-    groups: Groups, method: Method, design: Design, pair_set: PairSet
+    groups: Groups, method: Method, design: Design, pair_set: PairSet, choices: ComparisonChoices
 ) -> Adjustment:
     """The follow-up that was chosen where it fits, else the suggested one."""
-    offered = offered_adjustments(groups, method, design, pair_set)
-    wanted = groups.question.comparison.adjustment
+    offered = offered_adjustments(groups, method, design, pair_set, choices.alternative)
+    wanted = choices.adjustment
     return wanted if wanted in offered else offered[0]
 
 
 def offered_adjustments(
-    groups: Groups, method: Method, design: Design, pair_set: PairSet
+    groups: Groups,
+    method: Method,
+    design: Design,
+    pair_set: PairSet,
+    alternative: Alternative | None,
 ) -> tuple[Adjustment, ...]:
     """The follow-ups that fit method, family and direction, the suggested one first."""
     several = len(design.between) + len(design.within) > 1
     found = adjustments(method, pair_set, has_several=several)
-    if len(counted(groups)) == 2:
+    if len(groups.with_values) == 2:
         # Dunnett's test of one treatment is its t-test; whoever asks for it by name may have it.
         has_dunnett = Adjustment.DUNNETT in found
         return (Adjustment.NONE, Adjustment.DUNNETT) if has_dunnett else (Adjustment.NONE,)
-    if groups.question.comparison.alternative is not None:
+    if alternative is not None:
         found = tuple(a for a in found if a not in TWO_SIDED_ONLY)
     return found
 

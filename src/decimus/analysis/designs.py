@@ -41,11 +41,6 @@ class Design:
     has_control: bool = False
 
 
-def counted(groups: Groups) -> list[Group]:
-    """Groups with a value, in reading order."""
-    return [group for group in groups.as_read if not group.is_empty]
-
-
 def varying_factors(groups: Sequence[Group], factors: int) -> tuple[int, ...]:
     """The factors, by position, that these groups differ in."""
     return tuple(i for i in range(factors) if len({group.levels[i] for group in groups}) > 1)
@@ -53,11 +48,10 @@ def varying_factors(groups: Sequence[Group], factors: int) -> tuple[int, ...]:
 
 def design_of(groups: Groups) -> Design:
     """The design of the groups that have values."""
-    there = counted(groups)
+    there = groups.with_values
     factors = varying_factors(there, len(groups.factors))
     has_control = any(
-        groups.question.levels.control(groups.factors[i].factor.variable) is not None
-        for i in factors
+        groups.choices.control(groups.factors[i].factor.variable) is not None for i in factors
     )
     if len(there) < 2:
         return Design(Kind.ONE_GROUP, has_control=has_control)

@@ -10,7 +10,7 @@ from itertools import combinations
 from decimus.analysis.groups import Group, Groups
 from decimus.analysis.pairing import in_time
 from decimus.errors import DesignError
-from decimus.study.questions import Levels
+from decimus.study.questions import Levels, PairOfGroups
 from decimus.terms import PairSet
 
 SideLevels = tuple[str | None, ...]
@@ -44,13 +44,17 @@ def side(group: Group) -> Compared:
 def control_factor(groups: Groups) -> int | None:
     """The position of the first factor with a control, None without one."""
     for position, factor in enumerate(groups.factors):
-        if groups.question.levels.control(factor.factor.variable) is not None:
+        if groups.choices.control(factor.factor.variable) is not None:
             return position
     return None
 
 
 def family(
-    groups: Groups, there: Sequence[Group], pairs: PairSet, within: tuple[int, ...] = ()
+    groups: Groups,
+    there: Sequence[Group],
+    pairs: PairSet,
+    chosen: tuple[PairOfGroups, ...] = (),
+    within: tuple[int, ...] = (),
 ) -> list[tuple[int, int]]:
     """The pairs of a family as (a, b) by place in `there`: the difference is a − b.
 
@@ -60,11 +64,13 @@ def family(
     Raises:
         DesignError: no control is marked, or nothing is chosen.
     """
-    found = _pairs(groups, there, pairs)
+    found = _pairs(groups, there, pairs, chosen)
     return [_directed(groups, there, i, j, within) for i, j in found]
 
 
-def _pairs(groups: Groups, there: Sequence[Group], pairs: PairSet) -> list[tuple[int, int]]:
+def _pairs(
+    groups: Groups, there: Sequence[Group], pairs: PairSet, chosen: tuple[PairOfGroups, ...]
+) -> list[tuple[int, int]]:
     everything = list(combinations(range(len(there)), 2))
     match pairs:
         case PairSet.NONE:
@@ -72,7 +78,6 @@ def _pairs(groups: Groups, there: Sequence[Group], pairs: PairSet) -> list[tuple
         case PairSet.WITHIN:
             return [(i, j) for i, j in everything if len(differing(there[i], there[j])) == 1]
         case PairSet.CHOSEN:
-            chosen = groups.question.comparison.chosen_pairs
             return [
                 (i, j)
                 for i, j in everything
@@ -94,7 +99,7 @@ def _with_control(
             "No group is marked as the control",
             remedy="Say which level is the control, or compare all pairs",
         )
-    control = groups.question.levels.control(groups.factors[position].factor.variable)
+    control = groups.choices.control(groups.factors[position].factor.variable)
     for i, j in everything:
         is_with = control in (there[i].levels[position], there[j].levels[position])
         if is_with and differing(there[i], there[j]) == (position,):
@@ -111,7 +116,7 @@ def _directed(
     groups: Groups, there: Sequence[Group], i: int, j: int, within: tuple[int, ...]
 ) -> tuple[int, int]:
     for position in differing(there[i], there[j]):
-        control = groups.question.levels.control(groups.factors[position].factor.variable)
+        control = groups.choices.control(groups.factors[position].factor.variable)
         if control is not None and control == there[i].levels[position]:
             return j, i
         if control is not None and control == there[j].levels[position]:

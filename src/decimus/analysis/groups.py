@@ -18,7 +18,7 @@ from decimus.measurements.variables import Factor, Level
 from decimus.statistics.geometric import GeometricSummary
 from decimus.statistics.shares import Share
 from decimus.statistics.summaries import Interval, Summary
-from decimus.study.questions import Levels, Question
+from decimus.study.questions import HeightChoices, LevelChoices, Levels, NumberChoices
 from decimus.terms import Decimals, Height
 
 _SIGNIFICANT_DIGITS = 6
@@ -100,24 +100,29 @@ def with_unit(name: str, unit: str) -> str:
 
 @dataclass(frozen=True)
 class Groups:
-    """All groups of a question, as shown.
+    """All groups of a question in the user's order, with what they are called.
 
     Args:
         measurements: what they were made from.
         factors: the factors with their levels in shown order.
         shown: the groups in shown order.
-        question: the choices that go with them.
+        choices: what was chosen about levels.
     """
 
     measurements: Measurements
     factors: tuple[FactorInOrder, ...]
     shown: tuple[Group, ...]
-    question: Question
+    choices: LevelChoices
 
     @cached_property
     def as_read(self) -> tuple[Group, ...]:
         """The groups in reading order, which no reordering touches."""
         return tuple(self.group(cells.levels) for cells in self.measurements.groups)
+
+    @cached_property
+    def with_values(self) -> tuple[Group, ...]:
+        """The groups that have a value, in reading order."""
+        return tuple(group for group in self.as_read if not group.is_empty)
 
     @cached_property
     def _by_levels(self) -> dict[Levels, Group]:
@@ -136,20 +141,36 @@ class Groups:
         """The outcome with its unit."""
         return with_unit(self.measurements.outcome.name, self.measurements.outcome.unit)
 
-    @cached_property
-    def heights(self) -> Heights:
-        """What stands for each group on the figure, with its error bar."""
-        return Heights(
-            self.question,
-            self.log_base,
-            tuple((g.levels, g.cells, g.summary) for g in self.shown),
-            are_subjects=self.measurements.units.is_same,
-        )
-
     @property
     def log_base(self) -> float | None:
         """The base of the logarithms that the values are, None where they are none."""
         return log_base(self.measurements.adjustments)
+
+    @property
+    def plain_unit(self) -> str:
+        """The unit of the measurements before logarithms were taken."""
+        measurements = self.measurements
+        return unit_before_logarithms(measurements.outcome.unit, measurements.adjustments)
+
+    @property
+    def most_dots(self) -> int:
+        """How many replicates of a group are drawn, that all groups can be drawn at once."""
+        return max(_FEWEST_DOTS, min(500, _DOTS // max(1, len(self.shown))))
+
+
+@dataclass(frozen=True)
+class ShownGroups(Groups):
+    """The groups with what stands for each on lanes and figure, and how numbers are written.
+
+    Args:
+        heights: what stands for each group, with its error bar.
+        numbers: how numbers are written.
+        hidden: the groups that are not on the figure.
+    """
+
+    heights: Heights
+    numbers: NumberChoices
+    hidden: tuple[Levels, ...]
 
     def height(self, group: Group) -> float | None:
         """What stands for a group on the figure; None where it is undefined."""
@@ -173,15 +194,9 @@ class Groups:
         return self.measurements.outcome.unit if self.axis_base is None else self.plain_unit
 
     @property
-    def plain_unit(self) -> str:
-        """The unit of the measurements before logarithms were taken."""
-        measurements = self.measurements
-        return unit_before_logarithms(measurements.outcome.unit, measurements.adjustments)
-
-    @property
     def threshold_on_axis(self) -> float | None:
         """Where the threshold of shares stands among the values as they count."""
-        threshold, base = self.question.heights.threshold, self.log_base
+        threshold, base = self.heights.choices.threshold, self.log_base
         if threshold is None or base is None:
             return threshold
         return math.log(threshold) / math.log(base) if threshold > 0 else None
@@ -189,9 +204,7 @@ class Groups:
     @property
     def on_figure(self) -> tuple[Group, ...]:
         """The groups that stand on the figure."""
-        return tuple(
-            group for group in self.shown if group.levels not in self.question.figure.hidden
-        )
+        return tuple(group for group in self.shown if group.levels not in self.hidden)
 
     def as_shown(self, values: Sequence[float]) -> tuple[float, ...]:
         """Values on the scale of the axis: logarithms taken back where heights are."""
@@ -200,27 +213,22 @@ class Groups:
     @property
     def axis_base(self) -> float | None:
         """The base by which logarithms are taken back for the axis; None where none are."""
-        return self.log_base if self.question.heights.height is Height.GEOMETRIC_MEAN else None
+        return self.log_base if self.heights.height is Height.GEOMETRIC_MEAN else None
 
     def confidence_interval(self, group: Group) -> Interval | None:
         """The CI of a group's mean at the chosen level."""
-        return group.summary.confidence_interval(self.question.heights.level)
+        return group.summary.confidence_interval(self.heights.choices.level)
 
     @cached_property
     def decimals(self) -> int:
         """Decimals for all statistics of the question."""
-        choice, typed = self.question.numbers.decimals, self.measurements.decimals
+        choice, typed = self.numbers.decimals, self.measurements.decimals
         if choice is Decimals.FIXED:
-            return self.question.numbers.fixed
+            return self.numbers.fixed
         wanted = typed + 1 if choice is Decimals.ONE_MORE else typed
         largest = max((abs(g.summary.mean) for g in self.shown if g.summary.mean), default=0.0)
         whole_digits = len(str(int(largest))) if largest >= 1 else 1
         return max(0, min(wanted, max(typed, _SIGNIFICANT_DIGITS - whole_digits)))
-
-    @property
-    def most_dots(self) -> int:
-        """How many replicates of a group are drawn, that all groups can be drawn at once."""
-        return max(_FEWEST_DOTS, min(500, _DOTS // max(1, len(self.shown))))
 
     @property
     def ns(self) -> tuple[int, int]:
@@ -229,21 +237,46 @@ class Groups:
         return min(counts, default=0), max(counts, default=0)
 
 
+def heights_of(groups: Groups, choices: HeightChoices) -> Heights:
+    """What stands for each group, with its error bar."""
+    return Heights(
+        choices,
+        groups.log_base,
+        tuple((group.levels, group.cells, group.summary) for group in groups.shown),
+        are_subjects=groups.measurements.units.is_same,
+    )
+
+
+def shown_groups(
+    groups: Groups, heights: Heights, numbers: NumberChoices, hidden: tuple[Levels, ...]
+) -> ShownGroups:
+    """The groups as they are shown."""
+    return ShownGroups(
+        groups.measurements,
+        groups.factors,
+        groups.shown,
+        groups.choices,
+        heights,
+        numbers,
+        hidden,
+    )
+
+
 def taken_back(values: Sequence[float], base: float | None) -> tuple[float, ...]:
     """Logarithms to a base as the numbers they are of; other values as they are."""
     return tuple(values) if base is None else tuple(base**value for value in values)
 
 
 def groups_of(
-    measurements: Measurements, question: Question, before: Groups | None = None
+    measurements: Measurements, choices: LevelChoices, before: Groups | None = None
 ) -> Groups:
-    """The groups of a question from what was measured.
+    """The groups from what was measured and what was chosen about levels.
 
     Groups of `before` whose values are the same keep their summaries, so that one changed
     cell costs one group.
     """
-    if before is not None and _has_same_levels(before, measurements, question):
-        return _with_cells(before, measurements, question)
+    if before is not None and _has_same_levels(before, measurements, choices):
+        return _with_cells(before, measurements, choices)
     known: dict[Levels, Group] = {}
     if before is not None and before.measurements.origin == measurements.origin:
         known = {group.levels: group for group in before.shown}
@@ -253,11 +286,11 @@ def groups_of(
             tuple(
                 LevelInOrder(
                     factor.level(text),
-                    question.levels.label(factor.variable, text)
-                    if question.levels.label(factor.variable, text) != text
+                    choices.label(factor.variable, text)
+                    if choices.label(factor.variable, text) != text
                     else factor.level(text).label,
                 )
-                for text in question.levels.ordered(factor.variable, factor.level_texts_in_order)
+                for text in choices.ordered(factor.variable, factor.level_texts_in_order)
             ),
         )
         for factor in measurements.factors
@@ -272,21 +305,20 @@ def groups_of(
             if summary is None:
                 summary = _summary(found, measurements.origin)
             shown.append(Group(levels, labels, found, summary))
-    return Groups(measurements, factors, tuple(shown), question)
+    return Groups(measurements, factors, tuple(shown), choices)
 
 
-def _has_same_levels(before: Groups, measurements: Measurements, question: Question) -> bool:
+def _has_same_levels(before: Groups, measurements: Measurements, choices: LevelChoices) -> bool:
     """True when only values can differ from the groups before."""
-    was = before.question
+    was = before.choices
     return (
         before.measurements.factors is measurements.factors
         and before.measurements.origin == measurements.origin
-        and (was.levels.orders, was.levels.labels)
-        == (question.levels.orders, question.levels.labels)
+        and (was.orders, was.labels) == (choices.orders, choices.labels)
     )
 
 
-def _with_cells(before: Groups, measurements: Measurements, question: Question) -> Groups:
+def _with_cells(before: Groups, measurements: Measurements, choices: LevelChoices) -> Groups:
     """The groups before with the cells of these measurements."""
     cells = {group.levels: group for group in measurements.groups}
     shown = tuple(
@@ -300,7 +332,7 @@ def _with_cells(before: Groups, measurements: Measurements, question: Question) 
         )
         for group in before.shown
     )
-    return Groups(measurements, before.factors, shown, question)
+    return Groups(measurements, before.factors, shown, choices)
 
 
 def _known_summary(cells: GroupCells, before: Group | None) -> Summary | None:

@@ -15,7 +15,7 @@ from decimus.statistics.shares import Share
 from decimus.statistics.summaries import GivenSummary, Summary
 from decimus.statistics.within_subjects import WithinSubjects, within_subjects
 from decimus.study.adjustments import AnyAdjustment, Logarithm
-from decimus.study.questions import Levels, Question
+from decimus.study.questions import HeightChoices, Levels
 from decimus.terms import Direction, ErrorBar, Height, Side
 
 _LAST_DIGITS = 1e-12
@@ -38,10 +38,10 @@ def log_base(adjustments: Sequence[AnyAdjustment]) -> float | None:
 
 
 class Heights:
-    """Heights and error bars of the groups of one question, worked out when asked for.
+    """Heights and error bars of groups, worked out when asked for.
 
     Args:
-        question: what is chosen.
+        choices: what is chosen.
         base: the base of the logarithms that the values are, None for plain values.
         groups: levels, cells and summary of every group.
         are_subjects: whether a unit's name in another group is the same unit again.
@@ -49,13 +49,13 @@ class Heights:
 
     def __init__(
         self,
-        question: Question,
+        choices: HeightChoices,
         base: float | None,
         groups: Sequence[tuple[Levels, GroupCells, Summary]],
         *,
         are_subjects: bool = False,
     ) -> None:
-        self._question = question
+        self.choices = choices
         self._base = base
         self._are_subjects = are_subjects
         self._groups = {levels: (cells, summary) for levels, cells, summary in groups}
@@ -65,7 +65,7 @@ class Heights:
     @property
     def height(self) -> Height:
         """What stands for a group."""
-        return self._question.heights.height
+        return self.choices.height
 
     def _summary(self, levels: Levels) -> Summary:
         return self._groups[levels][1]
@@ -73,7 +73,7 @@ class Heights:
     def value(self, levels: Levels) -> float | None:
         """The height of a group: in the outcome's unit, a count, or a share in percent."""
         summary = self._summary(levels)
-        match self._question.heights.height:
+        match self.choices.height:
             case Height.MEAN:
                 return summary.mean
             case Height.MEDIAN:
@@ -90,11 +90,11 @@ class Heights:
 
     def error_bar(self, levels: Levels) -> ErrorBarEnds | None:
         """The chosen error bar; None where it cannot be or none is wanted."""
-        found = self.ends(levels, self._question.heights.error_bar)
+        found = self.ends(levels, self.choices.error_bar)
         if found is None:
             return None
         lower, upper = found
-        direction = self._question.heights.direction
+        direction = self.choices.direction
         return ErrorBarEnds(
             lower=None if direction is Direction.UP else lower,
             upper=None if direction is Direction.DOWN else upper,
@@ -102,7 +102,7 @@ class Heights:
 
     def ends(self, levels: Levels, error_bar: ErrorBar) -> tuple[float, float] | None:
         """Both ends of an error bar on the chosen height; None where it cannot be."""
-        match self._question.heights.height:
+        match self.choices.height:
             case Height.MEAN:
                 return self._on_mean(levels, error_bar)
             case Height.MEDIAN:
@@ -111,7 +111,7 @@ class Heights:
                 return self._on_geometric_mean(levels, error_bar)
             case Height.SHARE if error_bar is ErrorBar.CONFIDENCE_INTERVAL:
                 share = self.share(levels)
-                found = share and share.confidence_interval(self._question.heights.level)
+                found = share and share.confidence_interval(self.choices.level)
                 return (100 * found.lower, 100 * found.upper) if found else None
             case _:
                 return None
@@ -131,18 +131,17 @@ class Heights:
 
     def _length(self, levels: Levels, summary: Summary, error_bar: ErrorBar) -> float | None:
         """How far an error bar reaches to either side of the mean."""
-        question = self._question
         match error_bar:
             case ErrorBar.STANDARD_DEVIATION:
                 return summary.standard_deviation
             case ErrorBar.STANDARD_ERROR:
                 return summary.standard_error
             case ErrorBar.MULTIPLE_OF_SD:
-                return _times(summary.standard_deviation, question.heights.factor)
+                return _times(summary.standard_deviation, self.choices.factor)
             case ErrorBar.MULTIPLE_OF_SE:
-                return _times(summary.standard_error, question.heights.factor)
+                return _times(summary.standard_error, self.choices.factor)
             case ErrorBar.CONFIDENCE_INTERVAL:
-                interval = summary.confidence_interval(question.heights.level)
+                interval = summary.confidence_interval(self.choices.level)
                 return None if interval is None else interval.half_width
             case ErrorBar.WITHIN_SE | ErrorBar.WITHIN_CI:
                 within = self.within(levels)
@@ -151,7 +150,7 @@ class Heights:
                 found, condition = within
                 if error_bar is ErrorBar.WITHIN_SE:
                     return found.standard_errors[condition]
-                return found.half_width(condition, question.heights.level)
+                return found.half_width(condition, self.choices.level)
             case _:
                 return None
 
@@ -167,7 +166,7 @@ class Heights:
         if geometric is None or geometric.mean is None:
             return None
         if error_bar is ErrorBar.CONFIDENCE_INTERVAL:
-            interval = geometric.confidence_interval(self._question.heights.level)
+            interval = geometric.confidence_interval(self.choices.level)
             return None if interval is None else (interval.lower, interval.upper)
         if error_bar is ErrorBar.STANDARD_DEVIATION:
             factor = geometric.standard_deviation
@@ -193,7 +192,7 @@ class Heights:
         return self._shares[levels]
 
     def _counted(self, summary: Summary) -> Share | None:
-        threshold, values = self._question.heights.threshold, summary.array
+        threshold, values = self.choices.threshold, summary.array
         if threshold is None or not len(values):
             return None
         is_at = np.equal(values, threshold)
@@ -202,7 +201,7 @@ class Heights:
             # taking them back moves the last digit.
             values = self._base**values
             is_at = np.abs(values - threshold) <= _LAST_DIGITS * abs(threshold)
-        match self._question.heights.side:
+        match self.choices.side:
             case Side.ABOVE:
                 counted = (values > threshold) & ~is_at
             case Side.AT_LEAST:

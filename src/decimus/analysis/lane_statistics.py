@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from decimus.analysis.groups import Group, Groups
+from decimus.analysis.groups import Group, ShownGroups
 from decimus.statistics.geometric import geometric_summary
 from decimus.statistics.marginal_means import MarginalMean, marginal_mean
 from decimus.statistics.summaries import GivenSummary, Interval, Summary
@@ -68,7 +68,7 @@ _NOT_AGAIN = "no subject is measured under all conditions"
 _MARGINAL = "a marginal mean is no spread of single values"
 
 
-def statistic_of(groups: Groups, group: Group, statistic: Statistic) -> Values:
+def statistic_of(groups: ShownGroups, group: Group, statistic: Statistic) -> Values:
     """A statistic of one group, in the unit of the outcome, shares and CV in percent."""
     match statistic:
         case Statistic.N:
@@ -87,7 +87,7 @@ def statistic_of(groups: Groups, group: Group, statistic: Statistic) -> Values:
             return _of_summary(groups, group.summary, statistic)
 
 
-def statistic_of_total(groups: Groups, total: Total, statistic: Statistic) -> Values:
+def statistic_of_total(groups: ShownGroups, total: Total, statistic: Statistic) -> Values:
     """A statistic of a total; most are undefined for a marginal mean."""
     counts = {
         Statistic.N: total.n,
@@ -103,7 +103,7 @@ def statistic_of_total(groups: Groups, total: Total, statistic: Statistic) -> Va
     marginal = total.marginal
     if marginal is None:
         return Values(why=_NONE)
-    mean, interval = marginal.mean, marginal.confidence_interval(groups.question.heights.level)
+    mean, interval = marginal.mean, marginal.confidence_interval(groups.heights.choices.level)
     found = _about_mean(mean, None, marginal.standard_error, interval, statistic)
     if found is None:
         no_error = marginal.standard_error is None and statistic in _NEEDING_ERROR
@@ -167,12 +167,12 @@ def _about_mean(
     return found if len(found) == len(numbers.get(statistic, (None,))) else None
 
 
-def _of_summary(groups: Groups, summary: Summary, statistic: Statistic) -> Values:
+def _of_summary(groups: ShownGroups, summary: Summary, statistic: Statistic) -> Values:
     """A statistic that follows from a summary alone."""
     mean = summary.mean
     if mean is None:
         return Values(why=_NONE)
-    interval = summary.confidence_interval(groups.question.heights.level)
+    interval = summary.confidence_interval(groups.heights.choices.level)
     sd, se = summary.standard_deviation, summary.standard_error
     if (found := _about_mean(mean, sd, se, interval, statistic)) is not None:
         return Values(found)
@@ -209,7 +209,7 @@ _GEOMETRIC = frozenset(
 )
 
 
-def _geometric(groups: Groups, summary: Summary, statistic: Statistic) -> Values:
+def _geometric(groups: ShownGroups, summary: Summary, statistic: Statistic) -> Values:
     found = geometric_summary(summary, groups.log_base)
     if found is None:
         is_given = isinstance(summary, GivenSummary)
@@ -218,36 +218,36 @@ def _geometric(groups: Groups, summary: Summary, statistic: Statistic) -> Values
         return Values.of(found.mean, _NONE)
     if statistic is Statistic.GEOMETRIC_SD:
         return Values.of(found.standard_deviation, _ONE)
-    interval = found.confidence_interval(groups.question.heights.level)
+    interval = found.confidence_interval(groups.heights.choices.level)
     return _ends(interval) if interval is not None else Values(why=_ONE)
 
 
-def _share(groups: Groups, group: Group, statistic: Statistic) -> Values:
-    if groups.question.heights.threshold is None:
+def _share(groups: ShownGroups, group: Group, statistic: Statistic) -> Values:
+    if groups.heights.choices.threshold is None:
         return Values(why=_NO_THRESHOLD)
     found = groups.share(group)
     if found is None or found.share is None:
         return Values(why=_SINGLE if not group.is_empty else _NONE)
     if statistic is Statistic.SHARE:
         return Values((100 * found.share, float(found.count), float(found.n)))
-    interval = found.confidence_interval(groups.question.heights.level)
+    interval = found.confidence_interval(groups.heights.choices.level)
     if interval is None:
         return Values(why=_NONE)
     return Values((100 * interval.lower, 100 * interval.upper))
 
 
-def _within(groups: Groups, group: Group, statistic: Statistic) -> Values:
+def _within(groups: ShownGroups, group: Group, statistic: Statistic) -> Values:
     within = groups.heights.within(group.levels)
     if within is None or group.summary.mean is None:
         return Values(why=_NOT_AGAIN)
     found, condition = within
     if statistic is Statistic.WITHIN_SE:
         return Values((found.standard_errors[condition],))
-    half = found.half_width(condition, groups.question.heights.level)
+    half = found.half_width(condition, groups.heights.choices.level)
     return Values((group.summary.mean - half, group.summary.mean + half))
 
 
-def _rank(groups: Groups, group: Group) -> Values:
+def _rank(groups: ShownGroups, group: Group) -> Values:
     mean = group.summary.mean
     if mean is None:
         return Values(why=_NONE)
@@ -291,7 +291,7 @@ def combined(summaries: Sequence[Summary]) -> Summary | None:
     )
 
 
-def totals(groups: Groups, level: str, *, is_marginal: bool) -> Total | None:
+def totals(groups: ShownGroups, level: str, *, is_marginal: bool) -> Total | None:
     """The total of a level of the first factor; None where it has no values."""
     members = [group for group in groups.shown if group.levels[0] == level]
     summaries = [group.summary for group in members if not group.is_empty]
@@ -310,14 +310,14 @@ def totals(groups: Groups, level: str, *, is_marginal: bool) -> Total | None:
     return Total(level, label, None, found, float(groups.measurements.origin), *counts)
 
 
-def lanes(groups: Groups) -> tuple[Group | Total, ...]:
-    """Groups as shown, each level of the first factor followed by its totals."""
+def lanes(groups: ShownGroups, chosen: Totals) -> tuple[Group | Total, ...]:
+    """Groups as shown, each level of the first factor followed by the totals that were chosen."""
     wanted = {
         Totals.NONE: (),
         Totals.MARGINAL: (True,),
         Totals.ALL: (False,),
         Totals.BOTH: (True, False),
-    }[groups.question.lanes.totals]
+    }[chosen]
     with_totals = set(levels_with_totals(groups)) if wanted else set()
     found: list[Group | Total] = []
     for number, group in enumerate(groups.shown):
@@ -333,7 +333,7 @@ def lanes(groups: Groups) -> tuple[Group | Total, ...]:
     return tuple(found)
 
 
-def levels_with_totals(groups: Groups) -> tuple[str, ...]:
+def levels_with_totals(groups: ShownGroups) -> tuple[str, ...]:
     """Levels of the first factor with more than one group."""
     if len(groups.factors) < 2:
         return ()

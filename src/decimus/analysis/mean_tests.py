@@ -161,7 +161,7 @@ def of_pair(plan: Plan, pairs: tuple[PairResult, ...], residual: Error) -> Compa
 
 def one_sample(plan: Plan) -> Comparison:
     """One group's mean beside a reference value."""
-    reference = plan.groups.question.comparison.reference or 0.0
+    reference = plan.choices.reference or 0.0
     group = plan.there[0]
     moments = group.summary.moments
     difference = moments.mean - less_origin(group, reference)
@@ -291,7 +291,7 @@ def factorial(plan: Plan) -> Comparison:
     positions = [i for i, of in enumerate(levels) if len(of) > 1]
     shape = [len(levels[i]) for i in positions]
     cells = _cells(plan, levels, positions)
-    kind = plan.groups.question.comparison.sums_of_squares
+    kind = plan.choices.sums_of_squares
     anova = factorial_anova(shape, [cell.summary.moments for cell in cells], kind)
     names = [plan.groups.factors[i].factor.name for i in positions]
     n = sum(cell.n for cell in cells)
@@ -346,7 +346,7 @@ def _cells(plan: Plan, levels: Sequence[Sequence[str]], positions: Sequence[int]
 
 def marginal_position(plan: Plan, positions: Sequence[int]) -> int:
     """The factor whose marginal means are compared, by position."""
-    wanted = plan.groups.question.comparison.marginal_variable
+    wanted = plan.choices.marginal_variable
     for position in positions:
         if plan.groups.factors[position].factor.variable == wanted:
             return position
@@ -359,7 +359,7 @@ def _marginal_pairs(
     """The marginal means of one factor: cells count equally, the error is pooled."""
     factor = plan.groups.factors[position]
     labels = {shown.level.text: shown.label for shown in factor.levels}
-    control = plan.groups.question.levels.control(factor.factor.variable)
+    control = plan.groups.choices.control(factor.factor.variable)
     sides, means, shares, counts = [], [], [], []
     for level in levels[position]:
         part = [g.summary.moments for g in plan.there if g.levels[position] == level]

@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from enum import Enum
 
 import numpy as np
 
-from decimus.analysis.groups import Group, Groups
-from decimus.analysis.lane_statistics import Total, lanes, statistic_of, statistic_of_total
+from decimus.analysis.groups import Group, ShownGroups
+from decimus.analysis.lane_statistics import Total, statistic_of, statistic_of_total
 from decimus.statistics.student_t import normal_quantile
 from decimus.statistics.summaries import Summary
 from decimus.terms import Statistic
@@ -81,17 +81,20 @@ _NEAR = 0.01
 _MOST = 8
 
 
-def matches(groups: Groups, number: float, decimals: int) -> tuple[Match, ...]:
+def matches(
+    groups: ShownGroups, lanes: Sequence[Group | Total], number: float, decimals: int
+) -> tuple[Match, ...]:
     """Quantities that round to a number, then those within 1 %, the likeliest first.
 
     Args:
         groups: where to look.
+        lanes: the same with their totals.
         number: what was typed.
         decimals: digits typed behind the decimal sign; it is compared at these.
     """
     found: list[tuple[tuple[bool, float, int], Match]] = []
     step = 10.0**-decimals
-    for lane in lanes(groups):
+    for lane in lanes:
         for order, (quantity, value, level) in enumerate(_quantities(groups, lane)):
             off = abs(value - number)
             # Half a step is what rounding allows, whichever way a tie went.
@@ -112,7 +115,7 @@ _WHOLE = frozenset({Statistic.N, Derived.VALUE})
 
 
 def _quantities(
-    groups: Groups, lane: Group | Total
+    groups: ShownGroups, lane: Group | Total
 ) -> Iterator[tuple[Statistic | Derived, float, float | None]]:
     """Every quantity of a lane, the commonest first."""
     for statistic in _SINGLE_NUMBERS:
@@ -130,15 +133,15 @@ def _quantities(
             yield quantity, value, None
     for level in _OTHER_LEVELS:
         interval = summary.confidence_interval(level)
-        if interval is not None and level != groups.question.heights.level:
+        if interval is not None and level != groups.heights.choices.level:
             yield Derived.OTHER_MARGIN, interval.half_width, level
     for single in summary.values[:1000]:
         yield Derived.VALUE, single, None
 
 
-def _derived(groups: Groups, summary: Summary) -> Iterator[tuple[Derived, float | None]]:
+def _derived(groups: ShownGroups, summary: Summary) -> Iterator[tuple[Derived, float | None]]:
     mean, sd, se = summary.mean, summary.standard_deviation, summary.standard_error
-    level = groups.question.heights.level
+    level = groups.heights.choices.level
     interval = summary.confidence_interval(level)
     yield Derived.SUM_OF_SQUARES, summary.sum_of_squares
     yield Derived.FIRST_QUARTILE, summary.quantile(0.25)

@@ -22,6 +22,7 @@ from decimus.statistics.multiple_comparisons import (
 )
 from decimus.statistics.summaries import Moments
 from decimus.statistics.t_tests import TTest
+from decimus.study.questions import ComparisonChoices
 from decimus.terms import Adjustment, Alternative, Method, PairSet
 
 
@@ -31,6 +32,7 @@ class Plan:
 
     Args:
         groups: the groups of the question.
+        choices: what was chosen about their comparison.
         there: those with values, in reading order.
         design: what they are.
         suggested: the method the design suggests.
@@ -40,6 +42,7 @@ class Plan:
     """
 
     groups: Groups
+    choices: ComparisonChoices
     there: tuple[Group, ...]
     design: Design
     suggested: Method
@@ -50,12 +53,12 @@ class Plan:
     @property
     def level(self) -> float:
         """Level of intervals, in percent."""
-        return self.groups.question.comparison.level
+        return self.choices.level
 
     @property
     def alternative(self) -> Alternative | None:
         """The direction, None for two-sided."""
-        return self.groups.question.comparison.alternative
+        return self.choices.alternative
 
     @property
     def moments(self) -> list[Moments]:
@@ -65,7 +68,7 @@ class Plan:
     def pairs(self, *, is_paired: bool = False) -> list[tuple[int, int]]:
         """The family as (a, b) by place in `there`."""
         within = self.design.within if is_paired else ()
-        return family(self.groups, self.there, self.pair_set, within)
+        return family(self.groups, self.there, self.pair_set, self.choices.chosen_pairs, within)
 
     @property
     def sides(self) -> list[Compared]:
@@ -147,7 +150,7 @@ def with_delta(
     found = [] if effect is None else [effect]
     b = plan.there[pair[1]]
     is_control = any(
-        plan.groups.question.levels.control(factor.factor.variable) == level
+        plan.groups.choices.control(factor.factor.variable) == level
         for factor, level in zip(plan.groups.factors, b.levels, strict=True)
     )
     if is_control and (delta := glass_delta(difference, b.summary.moments)) is not None:

@@ -62,7 +62,7 @@ def rank_sums(plan: Plan) -> Comparison:
 def signed_ranks(plan: Plan) -> Comparison:
     """The signed-rank test of two conditions, or of one group beside a reference value."""
     if len(plan.there) == 1:
-        reference = plan.groups.question.comparison.reference or 0.0
+        reference = plan.choices.reference or 0.0
         group = plan.there[0]
         values, middle = _values(group), less_origin(group, reference)
         differences = without_rounding(values - middle, _largest(values, np.array([middle])))

@@ -13,8 +13,6 @@ from decimus.analysis.designs import (
     WITHIN_UNITS,
     Design,
     Kind,
-    counted,
-    design_of,
     varying_factors,
 )
 from decimus.analysis.groups import Group, Groups, names_of
@@ -30,14 +28,23 @@ ONE_SAMPLE = frozenset({Method.ONE_SAMPLE_T, Method.SIGNED_RANK})
 """Methods that can compare one group with a reference value."""
 
 
-def refusal(method: Method, groups: Groups) -> DesignError | None:
-    """Why a method cannot compare these groups; None when it can."""
-    there = counted(groups)
+def refusal(
+    method: Method, groups: Groups, design: Design, reference: float | None
+) -> DesignError | None:
+    """Why a method cannot compare these groups; None when it can.
+
+    Args:
+        method: the test.
+        groups: what it would compare.
+        design: what the groups are.
+        reference: the value that one group would be compared with, None where none was said.
+    """
+    there = groups.with_values
     if not there:
         return DesignError("No group has a value", remedy="Enter measurements")
     name = METHOD_NAMES[method]
     if len(there) == 1:
-        return _one_group_refusal(method, groups, there, name)
+        return _one_group_refusal(method, groups, reference, name)
     if method is Method.ONE_SAMPLE_T:
         return DesignError(
             f"The {name} compares one group with a reference value; here are {len(there)} groups, "
@@ -53,14 +60,15 @@ def refusal(method: Method, groups: Groups) -> DesignError | None:
     if not needs_values and (unknown := _unknown(there, name)) is not None:
         return unknown
     if method in OF_TWO and len(there) > 2:
-        return _too_many(method, there, name, design_of(groups))
-    return _misfit(method, groups, there, name)
+        return _too_many(method, there, name, design)
+    return _misfit(method, groups, design, name)
 
 
-def _misfit(method: Method, groups: Groups, there: list[Group], name: str) -> DesignError | None:
+def _misfit(method: Method, groups: Groups, design: Design, name: str) -> DesignError | None:
     """Why a method does not fit two or more groups whose values are known."""
+    there = groups.with_values
     if method in WITHIN_UNITS or method is Method.SIGNED_RANK:
-        return _unit_refusal(method, groups, there, design_of(groups))
+        return _unit_refusal(method, groups, there, design)
     if method in FACTORIAL:
         return _factorial_refusal(groups, there, FACTORIAL[method], name)
     if method in RANK_METHODS:
@@ -82,8 +90,9 @@ def _capital(name: str) -> str:
 
 
 def _one_group_refusal(
-    method: Method, groups: Groups, there: list[Group], name: str
+    method: Method, groups: Groups, reference: float | None, name: str
 ) -> DesignError | None:
+    there = groups.with_values
     if method not in ONE_SAMPLE:
         return DesignError(
             f"There is only one group, {names_of(there)}; a comparison needs at least two",
@@ -97,7 +106,6 @@ def _one_group_refusal(
         )
     if (unknown := _unknown(there, name)) is not None:
         return unknown
-    reference = groups.question.comparison.reference
     if reference is None:
         return DesignError(
             f"There is only one group, {names_of(there)}, and no value to compare it with",
@@ -130,7 +138,7 @@ def _unknown(there: Sequence[Group], name: str) -> DesignError | None:
     return None
 
 
-def _too_many(method: Method, there: list[Group], name: str, design: Design) -> DesignError:
+def _too_many(method: Method, there: Sequence[Group], name: str, design: Design) -> DesignError:
     instead = {
         Method.STUDENT_T: "one-way ANOVA, whose pairs are t-tests on the pooled SD",
         Method.WELCH_T: "Welch’s ANOVA, whose pairs are Welch t-tests",
@@ -146,7 +154,7 @@ def _too_many(method: Method, there: list[Group], name: str, design: Design) -> 
 
 
 def _unit_refusal(
-    method: Method, groups: Groups, there: list[Group], design: Design
+    method: Method, groups: Groups, there: Sequence[Group], design: Design
 ) -> DesignError | None:
     name = METHOD_NAMES[method]
     unit = groups.measurements.unit_name
@@ -196,7 +204,7 @@ def _unit_refusal(
 
 
 def _pair_refusal(
-    method: Method, groups: Groups, there: list[Group], name: str, unit: str
+    method: Method, groups: Groups, there: Sequence[Group], name: str, unit: str
 ) -> DesignError | None:
     differences = pairing_of(*in_time(groups, there)).differences
     if differences.n < 2:
@@ -217,7 +225,7 @@ def _pair_refusal(
 
 
 def _split_plot_refusal(
-    there: list[Group], design: Design, name: str, unit: str
+    there: Sequence[Group], design: Design, name: str, unit: str
 ) -> DesignError | None:
     if len(design.between) != 1 or len(design.within) != 1:
         return DesignError(
@@ -264,7 +272,7 @@ def _empty_refusal(empty: tuple[str, ...], name: str) -> DesignError:
 
 
 def _factorial_refusal(
-    groups: Groups, there: list[Group], wanted: int, name: str
+    groups: Groups, there: Sequence[Group], wanted: int, name: str
 ) -> DesignError | None:
     factors = varying_factors(there, len(groups.factors))
     if len(factors) != wanted:
@@ -283,7 +291,7 @@ def _are(count: int) -> str:
     return "is 1" if count == 1 else f"are {count}"
 
 
-def _anova_refusal(there: list[Group], name: str, of: str = "group") -> DesignError | None:
+def _anova_refusal(there: Sequence[Group], name: str, of: str = "group") -> DesignError | None:
     if all(group.n == 1 for group in there):
         return DesignError(
             f"Every {of} has only 1 replicate ({_some(there)}); {name} needs at least 2 in one "
@@ -295,7 +303,7 @@ def _anova_refusal(there: list[Group], name: str, of: str = "group") -> DesignEr
     return None
 
 
-def _welch_refusal(there: list[Group], name: str) -> DesignError | None:
+def _welch_refusal(there: Sequence[Group], name: str) -> DesignError | None:
     if single := [group for group in there if group.n < 2]:
         return DesignError(
             f"Group {_some(single)} has 1 replicate; {name} needs at least 2 in every group",
@@ -309,7 +317,7 @@ def _welch_refusal(there: list[Group], name: str) -> DesignError | None:
     return None
 
 
-def _rank_refusal(there: list[Group], name: str) -> DesignError | None:
+def _rank_refusal(there: Sequence[Group], name: str) -> DesignError | None:
     values = {value for group in there for value in group.cells.exact[:1]}
     is_flat = len(values) == 1 and all(not group.summary.sum_of_squares for group in there)
     if is_flat:
@@ -320,7 +328,7 @@ def _rank_refusal(there: list[Group], name: str) -> DesignError | None:
     return None
 
 
-def _t_refusal(there: list[Group], method: Method, name: str) -> DesignError | None:
+def _t_refusal(there: Sequence[Group], method: Method, name: str) -> DesignError | None:
     single = [group for group in there if group.n < 2]
     if single and (method is Method.WELCH_T or len(single) == 2):
         which = f"Group {names_of(single)} has" if len(single) == 1 else "Both groups have only"

@@ -10,21 +10,22 @@ from typing import TYPE_CHECKING
 from msgspec import Struct
 
 from decimus.analysis.error_bars import possible_error_bars
-from decimus.analysis.groups import Group, Groups
+from decimus.analysis.groups import Group, Groups, ShownGroups
 from decimus.analysis.remarks_on_reading import ReadingRemark, remarks_on_reading
 from decimus.analysis.remarks_on_spread import SpreadRemark, remarks_on_spread
 from decimus.analysis.row_names import RowNames
 from decimus.measurements.observations import CellReference, Measurements, empty_cells
 from decimus.measurements.spellings import similar_levels
 from decimus.measurements.summary_checks import Disagreement, disagreements, disagreements_with
-from decimus.study.questions import FigureChoices, Levels
+from decimus.study.questions import Asked, FigureChoices, Levels
 from decimus.study.readings import Reading
 from decimus.study.studies import Source
 from decimus.study.tables import Table
 from decimus.terms import ChartKind, ErrorBar, Layout, LevelKind, LimitRule
 
 if TYPE_CHECKING:
-    from decimus.analysis.comparison_results import Comparison
+    from decimus.analysis.annotations import Annotations
+from decimus.analysis.comparison_results import Comparison
 
 
 class MissingCells(Struct, frozen=True):
@@ -245,7 +246,7 @@ Remark = (
 
 
 def remarks_on_measurements(
-    groups: Groups, row_names: RowNames, reading: Reading, source: Source
+    groups: ShownGroups, row_names: RowNames, reading: Reading, source: Source, asked: Asked
 ) -> tuple[Remark, ...]:
     """Remarks about the table.
 
@@ -254,12 +255,11 @@ def remarks_on_measurements(
         row_names: the names of all its rows, or numbers.
         reading: what was said about how it is read.
         source: where it came from.
+        asked: what is asked of it.
     """
-    measurements, question = groups.measurements, groups.question
+    measurements = groups.measurements
     found: list[Remark] = [
-        *remarks_on_reading(
-            measurements, reading, source, question.asked.outcome, question.asked.factors
-        )
+        *remarks_on_reading(measurements, reading, source, asked.outcome, asked.factors)
     ]
     if measurements.unreadable:
         found.append(UnreadableCells(measurements.unreadable))
@@ -356,7 +356,7 @@ def _on_units(measurements: Measurements) -> list[Remark]:
     return found
 
 
-def _on_summaries(groups: Groups) -> list[Remark]:
+def _on_summaries(groups: ShownGroups) -> list[Remark]:
     """What a table of summaries leaves open."""
     summary = groups.measurements.shape.summary
     if summary is None:
@@ -367,15 +367,15 @@ def _on_summaries(groups: Groups) -> list[Remark]:
         found.append(UnknownMeaning(summary.spread_heading))
     if any(not group.is_n_known for group in groups.shown):
         found.append(UnknownN())
-    wanted = groups.question.heights.error_bar
+    wanted = groups.heights.choices.error_bar
     shown = [group for group in groups.shown if not group.is_empty]
     if wanted is not ErrorBar.NONE and not any(groups.error_bar(group) for group in shown):
-        found.append(NoErrorBars(wanted, possible_error_bars(groups)))
+        found.append(NoErrorBars(wanted, possible_error_bars(groups, groups.heights)))
     return found
 
 
-def remarks_on_groups(groups: Groups) -> tuple[Remark, ...]:
-    """Remarks about single groups."""
+def remarks_on_groups(groups: ShownGroups, *, has_lines: bool) -> tuple[Remark, ...]:
+    """Remarks about single groups; `has_lines` where comparisons are asked for on the figure."""
     found: list[Remark] = []
     if single := tuple(group for group in groups.shown if group.n == 1):
         found.append(SingleReplicates(single))
@@ -384,7 +384,7 @@ def remarks_on_groups(groups: Groups) -> tuple[Remark, ...]:
     equal = tuple(g for g in groups.shown if g.n > 1 and g.summary.sum_of_squares == 0)
     if equal:
         found.append(EqualValues(equal))
-    return (*found, *remarks_on_spread(groups))
+    return (*found, *remarks_on_spread(groups, has_lines=has_lines))
 
 
 def remarks_on_summaries(
@@ -404,26 +404,25 @@ def remarks_on_summaries(
 
 
 def remarks_on_comparison(
-    comparison: Comparison | None, groups: Groups, not_drawn: int, is_shown: bool
+    comparison: Comparison | None, groups: ShownGroups, annotations: Annotations
 ) -> tuple[Remark, ...]:
     """Remarks about who takes part in the comparison, and what of it stands on the figure.
 
     Args:
         comparison: it, None where there is none.
         groups: its groups.
-        not_drawn: comparisons asked for on the figure that are not made.
-        is_shown: whether any comparison stands on the figure.
+        annotations: what of it stands on the figure.
     """
     found: list[Remark] = []
     if comparison is not None and comparison.incomplete:
         found.append(IncompleteUnits(comparison.incomplete))
-    if not_drawn:
-        found.append(OutdatedComparisons(not_drawn, comparison is not None))
+    if annotations.not_made:
+        found.append(OutdatedComparisons(annotations.not_made, comparison is not None))
     invites = (
-        groups.question.heights.error_bar in _INVITING
-        and groups.question.heights.height.is_of_outcome
+        groups.heights.choices.error_bar in _INVITING
+        and groups.heights.choices.height.is_of_outcome
     )
-    if comparison is not None and not is_shown and invites and len(groups.on_figure) > 1:
+    if comparison is not None and not annotations.has_any and invites and len(groups.on_figure) > 1:
         found.append(OverlapInvites())
     return tuple(found)
 

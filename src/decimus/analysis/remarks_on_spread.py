@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from msgspec import Struct
 
-from decimus.analysis.groups import Group, Groups
+from decimus.analysis.groups import Group, Groups, ShownGroups
 from decimus.statistics.assumption_checks import brown_forsythe, far_values
 from decimus.terms import ErrorBar, Height
 
@@ -72,15 +72,20 @@ class HeightAndTest(Struct, frozen=True):
 SpreadRemark = UnequalSpread | FarOut | SameValues | BelowZero | WeakErrorBars | HeightAndTest
 
 
-def remarks_on_spread(groups: Groups) -> tuple[SpreadRemark, ...]:
-    """Unequal spread, values far out, the same values twice, ends below zero, weak bars."""
+def remarks_on_spread(groups: ShownGroups, *, has_lines: bool) -> tuple[SpreadRemark, ...]:
+    """Unequal spread, values far out, the same values twice, ends below zero, weak bars.
+
+    Args:
+        groups: the groups.
+        has_lines: whether comparisons are asked for on the figure.
+    """
     found: list[SpreadRemark | None] = [
         _unequal_spread(groups),
         _far_out(groups),
         _same_values(groups),
         _below_zero(groups),
         _weak_bars(groups),
-        _height_and_test(groups),
+        _height_and_test(groups, has_lines=has_lines),
     ]
     return tuple(remark for remark in found if remark is not None)
 
@@ -134,8 +139,8 @@ def _same_values(groups: Groups) -> SameValues | None:
     return None
 
 
-def _below_zero(groups: Groups) -> BelowZero | None:
-    if groups.question.heights.height is not Height.MEAN or groups.log_base is not None:
+def _below_zero(groups: ShownGroups) -> BelowZero | None:
+    if groups.heights.choices.height is not Height.MEAN or groups.log_base is not None:
         return None
     filled = [group for group in groups.shown if not group.is_empty]
     smallest = [group.summary.minimum for group in filled]
@@ -150,20 +155,18 @@ def _below_zero(groups: Groups) -> BelowZero | None:
     return BelowZero(tuple(below), positive) if below else None
 
 
-def _weak_bars(groups: Groups) -> WeakErrorBars | None:
-    bar = groups.question.heights.error_bar
-    if groups.question.heights.height is not Height.MEAN or groups.measurements.is_summarised:
+def _weak_bars(groups: ShownGroups) -> WeakErrorBars | None:
+    bar = groups.heights.choices.error_bar
+    if groups.heights.choices.height is not Height.MEAN or groups.measurements.is_summarised:
         return None
     counts = [group.n for group in groups.shown if group.n > 1]
     is_weak = bar in (ErrorBar.STANDARD_ERROR, ErrorBar.NONE)
     return WeakErrorBars(bar, min(counts)) if is_weak and counts and min(counts) <= _FEW else None
 
 
-def _height_and_test(groups: Groups) -> HeightAndTest | None:
-    question = groups.question
-    is_other = question.heights.height is Height.MEDIAN or (
-        question.heights.height is Height.GEOMETRIC_MEAN and groups.log_base is None
+def _height_and_test(groups: ShownGroups, *, has_lines: bool) -> HeightAndTest | None:
+    height = groups.heights.height
+    is_other = height is Height.MEDIAN or (
+        height is Height.GEOMETRIC_MEAN and groups.log_base is None
     )
-    return (
-        HeightAndTest(question.heights.height) if is_other and question.figure.drawn_pairs else None
-    )
+    return HeightAndTest(height) if is_other and has_lines else None

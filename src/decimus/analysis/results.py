@@ -1,13 +1,18 @@
-"""Everything that follows from a study, computed when first asked for."""
+"""Everything that follows from a study, each part kept by exactly what it is made of."""
 
 from __future__ import annotations
 
+from collections.abc import Callable
+from dataclasses import dataclass
 from functools import cached_property
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, TypeVar
 
-from decimus.analysis.groups import Groups, groups_of
+from decimus.analysis.causes import Causes, Keeper
+from decimus.analysis.designs import Design, design_of
+from decimus.analysis.groups import Groups, ShownGroups, groups_of, heights_of, shown_groups
+from decimus.analysis.heights import Heights
 from decimus.analysis.row_names import RowNames
-from decimus.errors import InputError
+from decimus.errors import DesignError, InputError
 from decimus.measurements.computed import with_computed
 from decimus.measurements.observations import Measurements
 from decimus.measurements.patching import are_the_same, changed_cell, patched
@@ -15,14 +20,19 @@ from decimus.measurements.reading import read_measurements, summaries_in
 from decimus.study.questions import Question
 from decimus.study.studies import Sheet, Study
 from decimus.study.tables import Table
+from decimus.terms import Method
 
 if TYPE_CHECKING:
+    from decimus.analysis.annotations import Annotations
     from decimus.analysis.checks import Checks
     from decimus.analysis.comparison_results import Comparison
+    from decimus.analysis.groups import Group
+    from decimus.analysis.lane_statistics import Total
     from decimus.analysis.remarks import Remark
     from decimus.measurements.alternatives import Alternative
     from decimus.statistics.trend import LineFit
 
+Derived = TypeVar("Derived")
 
 _LARGE = 20_000
 """Values from which on a changed number is put in before the table is read again."""
@@ -30,14 +40,28 @@ _MANY_GROUPS = 45
 """Groups from which on there are a thousand pairs."""
 
 
+@dataclass(frozen=True)
+class _Read:
+    """What was read from a sheet.
+
+    Args:
+        measurements: it, or why there is none.
+        sheet: the sheet it was read from.
+        is_provisional: whether a changed number was put in without reading the whole table.
+    """
+
+    measurements: Measurements | InputError
+    sheet: Sheet
+    is_provisional: bool = False
+
+
 class Results:
-    """What follows from one question of a study.
+    """What follows from one question of a study, computed when first asked for.
 
     Args:
         study: the study.
         number: which of its questions.
-        before: the results of the study before; parts whose causes are the same are
-            taken over from it, so that a changed colour does not read the table again.
+        before: the results of the study before; what is made of the same is taken over.
         decimal_sign: the sign that numbers are written with, for people.
     """
 
@@ -51,70 +75,22 @@ class Results:
         self.study = study
         self.number = number
         self.decimal_sign = decimal_sign
-        self._groups_before: Groups | None = None
-        self.is_provisional = False
-        """True while a changed number was put in without reading the whole table again."""
-        if before is not None:
-            self._take_over(before)
+        self.keeper: Keeper = Keeper(before.keeper if before is not None else None)
 
-    def _take_over(self, before: Results) -> None:
-        self._groups_before = vars(before).get("groups")
-        same_cells = (
-            before.sheet is self.sheet
-            and before.question.asked.outcome == self.question.asked.outcome
-            and before.question.asked.factors == self.question.asked.factors
-        )
-        if same_cells and "_measurements" in vars(before):
-            vars(self)["_measurements"] = vars(before)["_measurements"]
-            self.is_provisional = before.is_provisional
-        else:
-            self._patch(before)
-        beside, was_beside = self._sheets_beside, before._sheets_beside
-        if "_summaries_beside" in vars(before) and (
-            len(beside) == len(was_beside)
-            and all(a is b for a, b in zip(beside, was_beside, strict=True))
-        ):
-            vars(self)["_summaries_beside"] = vars(before)["_summaries_beside"]
+    def kept(self, name: str, causes: Causes, make: Callable[[], Derived]) -> Derived:
+        """A derived value of any layer, made anew only where a cause of it differs.
 
-    def _patch(self, before: Results) -> None:
-        """Put one changed number of a large table into what was read before."""
-        old, new = before.sheet, self.sheet
-        read = vars(before).get("_measurements")
-        if not isinstance(read, Measurements) or read.count < _LARGE:
-            return
-        asked = (before.question.asked.outcome, before.question.asked.factors)
-        if asked != (self.question.asked.outcome, self.question.asked.factors):
-            return
-        if old.reading != new.reading or new.reading.computed or old.table is new.table:
-            return
-        changed = changed_cell(old.table, new.table)
-        found = patched(read, changed) if changed is not None else None
-        if found is not None:
-            vars(self)["_measurements"] = found
-            self.is_provisional = True
-
-    def verified(self) -> Results:
-        """These results where the whole table reads as it was taken to, else others."""
-        if not self.is_provisional:
-            return self
-        full = Results(self.study, self.number, decimal_sign=self.decimal_sign)
-        if full.problem is None and are_the_same(full.measurements, self.measurements):
-            self.is_provisional = False
-            return self
-        return full
+        Args:
+            name: what it is, one name for one kind of value.
+            causes: all that it is made of.
+            make: makes it, of nothing but its causes.
+        """
+        return self.keeper.value(name, causes, make)
 
     @property
-    def is_settled(self) -> bool:
-        """True when comparisons and remarks are at hand, and nothing is provisional."""
-        return not self.is_provisional and {"_comparison", "remarks"} <= set(vars(self))
-
-    @property
-    def is_large(self) -> bool:
-        """True when what follows from the groups takes longer than anyone should wait."""
-        if self.problem is not None:
-            return False
-        measurements = self.measurements
-        return measurements.count >= _LARGE or len(measurements.groups) > _MANY_GROUPS
+    def made(self) -> tuple[str, ...]:
+        """The names of the values that were made for these results, not taken over."""
+        return tuple(self.keeper.made)
 
     @property
     def question(self) -> Question:
@@ -129,27 +105,102 @@ class Results:
     @cached_property
     def table(self) -> Table:
         """The table with the columns that are computed; without them where they cannot be."""
-        try:
-            return with_computed(self.sheet.table, self.sheet.reading)
-        except InputError:
-            return self.sheet.table
+        sheet = self.sheet
+        if not sheet.reading.computed:
+            return sheet.table
+
+        def computed() -> Table:
+            try:
+                return with_computed(sheet.table, sheet.reading)
+            except InputError:
+                return sheet.table
+
+        return self.kept("table", (sheet.table, sheet.reading), computed)
+
+    @property
+    def _causes_of_reading(self) -> Causes:
+        asked = self.question.asked
+        return (self.sheet.table, self.sheet.reading, asked.outcome, asked.factors)
 
     @cached_property
-    def _measurements(self) -> Measurements | InputError:
+    def _read(self) -> _Read:
+        return self.kept("measurements", self._causes_of_reading, self._reading)
+
+    def _reading(self) -> _Read:
+        found = self._patched()
+        return (
+            self._read_whole() if found is None else _Read(found, self.sheet, is_provisional=True)
+        )
+
+    def _read_whole(self) -> _Read:
+        sheet, asked = self.sheet, self.question.asked
         try:
-            return read_measurements(
-                self.sheet.table,
-                self.sheet.reading,
-                self.question.asked.outcome,
-                self.question.asked.factors,
-            )
+            found = read_measurements(sheet.table, sheet.reading, asked.outcome, asked.factors)
         except InputError as problem:
-            return problem
+            return _Read(problem, sheet)
+        return _Read(found, sheet)
+
+    def _patched(self) -> Measurements | None:
+        """What was read before with one changed number of a large table put in."""
+        before, new = self.keeper.latest("measurements"), self.sheet
+        if not isinstance(before, _Read) or not isinstance(before.measurements, Measurements):
+            return None
+        if before.measurements.count < _LARGE or new.reading.computed:
+            return None
+        old = before.sheet.table
+        others = self.keeper.find("measurements", (old, *self._causes_of_reading[1:]))
+        if others is None or others.value is not before or old is new.table:
+            return None
+        changed = changed_cell(old, new.table)
+        return None if changed is None else patched(before.measurements, changed)
+
+    @property
+    def is_provisional(self) -> bool:
+        """True while a changed number was put in without reading the whole table again."""
+        return self._read.is_provisional
+
+    def verified(self) -> Results:
+        """Results of the same study that are not provisional.
+
+        Where the whole table reads as it was taken to, everything made of that stands.
+        """
+        if not self.is_provisional:
+            return self
+        read, taken = self._read_whole(), self._read.measurements
+        if (
+            isinstance(read.measurements, Measurements)
+            and isinstance(taken, Measurements)
+            and are_the_same(read.measurements, taken)
+        ):
+            read = _Read(taken, read.sheet)
+        verified = Results(self.study, self.number, self, self.decimal_sign)
+        verified.keeper.put("measurements", self._causes_of_reading, read)
+        return verified
+
+    @property
+    def is_settled(self) -> bool:
+        """True when comparison and remarks are at hand, and nothing is provisional."""
+        if self.is_provisional:
+            return False
+        if self.problem is not None:
+            return True
+        has_comparison = self.keeper.find("comparison", self._causes_of_comparison) is not None
+        return has_comparison and (
+            self.keeper.find("remarks on data", self._causes_of_remarks) is not None
+        )
+
+    @property
+    def is_large(self) -> bool:
+        """True when what follows from the groups takes longer than anyone should wait."""
+        if self.problem is not None:
+            return False
+        measurements = self.measurements
+        return measurements.count >= _LARGE or len(measurements.groups) > _MANY_GROUPS
 
     @property
     def problem(self) -> InputError | None:
         """Why there are no measurements; None when there are."""
-        read = self._measurements
+        read = self._read.measurements
         return read if isinstance(read, InputError) else None
 
     @property
@@ -159,7 +210,7 @@ class Results:
         Raises:
             InputError: the table cannot be read; `problem` says so beforehand.
         """
-        read = self._measurements
+        read = self._read.measurements
         if isinstance(read, InputError):
             raise read
         return read
@@ -169,23 +220,84 @@ class Results:
         """Other ways to read the table; none while there is no reading."""
         if self.problem is not None:
             return ()
-        from decimus.measurements.alternatives import other_readings
+        sheet, measurements = self.sheet, self.measurements
 
-        return other_readings(self.sheet.table, self.sheet.reading, self.measurements)
+        def others() -> tuple[Alternative, ...]:
+            from decimus.measurements.alternatives import other_readings
+
+            return other_readings(sheet.table, sheet.reading, measurements)
+
+        return self.kept("alternatives", (sheet.table, sheet.reading, measurements), others)
 
     @cached_property
-    def groups(self) -> Groups:
-        """The groups. Raises InputError as `measurements` does."""
-        return groups_of(self.measurements, self.question, self._groups_before)
+    def compared(self) -> Groups:
+        """The groups as they are compared. Raises InputError as `measurements` does."""
+        measurements, levels = self.measurements, self.question.levels
+        before = self.keeper.latest("groups")
+        return self.kept(
+            "groups",
+            (measurements, levels),
+            lambda: groups_of(measurements, levels, before if isinstance(before, Groups) else None),
+        )
+
+    @cached_property
+    def heights(self) -> Heights:
+        """What stands for each group. Raises InputError as `measurements` does."""
+        groups, choices = self.compared, self.question.heights
+        return self.kept("heights", (groups, choices), lambda: heights_of(groups, choices))
+
+    @cached_property
+    def groups(self) -> ShownGroups:
+        """The groups as they are shown. Raises InputError as `measurements` does."""
+        parts = (self.compared, self.heights, self.question.numbers, self.question.figure.hidden)
+        return self.kept("shown groups", parts, lambda: shown_groups(*parts))
+
+    @cached_property
+    def lanes(self) -> tuple[Group | Total, ...]:
+        """The groups as shown, each level of the first factor followed by its totals."""
+        groups, totals = self.groups, self.question.lanes.totals
+
+        def made() -> tuple[Group | Total, ...]:
+            from decimus.analysis.lane_statistics import lanes
+
+            return lanes(groups, totals)
+
+        return self.kept("lanes", (groups, totals), made)
+
+    @cached_property
+    def design(self) -> Design:
+        """What the groups are as far as it decides the test."""
+        groups = self.compared
+        return self.kept("design", (groups,), lambda: design_of(groups))
+
+    def why_not(self, method: Method) -> DesignError | None:
+        """Why a method cannot compare the groups; None when it can."""
+        groups, design, reference = self.compared, self.design, self.question.comparison.reference
+
+        def why() -> DesignError | None:
+            from decimus.analysis.refusals import refusal
+
+            return refusal(method, groups, design, reference)
+
+        return self.kept(f"refusal of {method.value}", (groups, design, reference), why)
+
+    @property
+    def _causes_of_comparison(self) -> Causes:
+        return (self.compared, self.design, self.question.comparison)
 
     @cached_property
     def _comparison(self) -> Comparison | InputError:
-        from decimus.analysis.comparisons import compare
+        groups, design, choices = self.compared, self.design, self.question.comparison
 
-        try:
-            return compare(self.groups)
-        except InputError as problem:
-            return problem
+        def made() -> Comparison | InputError:
+            from decimus.analysis.comparisons import compare
+
+            try:
+                return compare(groups, design, choices)
+            except InputError as problem:
+                return problem
+
+        return self.kept("comparison", self._causes_of_comparison, made)
 
     @property
     def comparison(self) -> Comparison | None:
@@ -202,57 +314,104 @@ class Results:
     @cached_property
     def checks(self) -> Checks:
         """The checks of the comparison; needs one."""
-        from decimus.analysis.checks import checks_of
-
         comparison = self._comparison
         if isinstance(comparison, InputError):
             raise comparison
-        return checks_of(comparison)
+
+        def made() -> Checks:
+            from decimus.analysis.checks import checks_of
+
+            return checks_of(comparison)
+
+        return self.kept("checks", (comparison,), made)
 
     @cached_property
     def trend(self) -> LineFit | None:
         """The line through every replicate, where levels are amounts."""
-        from decimus.analysis.trends import trend_of
+        groups, design, level = self.compared, self.design, self.question.comparison.level
 
-        return trend_of(self.groups)
+        def made() -> LineFit | None:
+            from decimus.analysis.trends import trend_of
+
+            return trend_of(groups, design, level)
+
+        return self.kept("trend", (groups, design, level), made)
+
+    @cached_property
+    def annotations(self) -> Annotations:
+        """What of the comparison stands on the figure."""
+        comparison, groups, figure = self.comparison, self.compared, self.question.figure
+        is_of_outcome = self.question.heights.height.is_of_outcome
+
+        def made() -> Annotations:
+            from decimus.analysis.annotations import annotations_of
+
+            return annotations_of(comparison, groups, figure, is_of_outcome=is_of_outcome)
+
+        causes = (
+            comparison,
+            groups,
+            figure.drawn_pairs,
+            figure.hidden,
+            figure.comparison_marks,
+            figure.hides_not_significant,
+            is_of_outcome,
+        )
+        return self.kept("annotations", causes, made)
 
     @cached_property
     def row_names(self) -> RowNames:
         """A name for every row of the table: its own, or "row 3"."""
-        measurements = self.measurements
+        table, measurements = self.table, self.measurements
         column = None if measurements.shape.is_turned else measurements.shape.row_names
-        return RowNames(self.table, column, measurements.unit_name)
-
-    @property
-    def _sheets_beside(self) -> tuple[Sheet, ...]:
-        return tuple(sheet for sheet in self.study.sheets if sheet is not self.sheet)
+        return self.kept(
+            "row names",
+            (table, measurements),
+            lambda: RowNames(table, column, measurements.unit_name),
+        )
 
     @cached_property
     def _summaries_beside(self) -> tuple[tuple[Table, Measurements], ...]:
         """Other tables of the study that hold summaries, with what was read from them."""
         if self.measurements.is_summarised:
             return ()
-        read = (
-            (sheet.table, summaries_in(sheet.table, sheet.reading)) for sheet in self._sheets_beside
-        )
-        return tuple((table, found) for table, found in read if found is not None)
+        beside = tuple(sheet for sheet in self.study.sheets if sheet is not self.sheet)
+
+        def made() -> tuple[tuple[Table, Measurements], ...]:
+            read = ((sheet.table, summaries_in(sheet.table, sheet.reading)) for sheet in beside)
+            return tuple((table, found) for table, found in read if found is not None)
+
+        return self.kept("summaries beside", tuple((s.table, s.reading) for s in beside), made)
 
     @cached_property
     def remarks(self) -> tuple[Remark, ...]:
         """All remarks; none while there is no table."""
         if self.problem is not None:
             return ()
-        from decimus.analysis.annotations import drawn_pairs, group_letters, lines_not_drawn
-        from decimus.analysis.remarks import remarks_on_comparison
+        groups, comparison, annotations = self.groups, self.comparison, self.annotations
 
+        def made() -> tuple[Remark, ...]:
+            from decimus.analysis.remarks import remarks_on_comparison
+
+            return remarks_on_comparison(comparison, groups, annotations)
+
+        on_comparison = self.kept("remarks on comparison", (groups, comparison, annotations), made)
+        return (*self.remarks_on_data, *on_comparison)
+
+    @property
+    def _causes_of_remarks(self) -> Causes:
+        figure, asked = self.question.figure, self.question.asked
         return (
-            *self.remarks_on_data,
-            *remarks_on_comparison(
-                self.comparison,
-                self.groups,
-                lines_not_drawn(self),
-                bool(drawn_pairs(self)) or bool(group_letters(self)),
-            ),
+            self.groups,
+            self.table,
+            self.sheet.reading,
+            self.sheet.source,
+            asked.outcome,
+            asked.factors,
+            self._summaries_beside,
+            bool(figure.drawn_pairs),
+            figure.kind,
+            figure.value_from,
         )
 
     @cached_property
@@ -260,18 +419,23 @@ class Results:
         """Those that need no comparison to be made."""
         if self.problem is not None:
             return ()
-        from decimus.analysis.remarks import (
-            remarks_on_figure,
-            remarks_on_groups,
-            remarks_on_measurements,
-            remarks_on_summaries,
-        )
 
-        return (
-            *remarks_on_measurements(
-                self.groups, self.row_names, self.sheet.reading, self.sheet.source
-            ),
-            *remarks_on_summaries(self.table, self.groups, self._summaries_beside),
-            *remarks_on_groups(self.groups),
-            *remarks_on_figure(self.question.figure),
-        )
+        def made() -> tuple[Remark, ...]:
+            from decimus.analysis.remarks import (
+                remarks_on_figure,
+                remarks_on_groups,
+                remarks_on_measurements,
+                remarks_on_summaries,
+            )
+
+            sheet, question = self.sheet, self.question
+            return (
+                *remarks_on_measurements(
+                    self.groups, self.row_names, sheet.reading, sheet.source, question.asked
+                ),
+                *remarks_on_summaries(self.table, self.groups, self._summaries_beside),
+                *remarks_on_groups(self.groups, has_lines=bool(question.figure.drawn_pairs)),
+                *remarks_on_figure(question.figure),
+            )
+
+        return self.kept("remarks on data", self._causes_of_remarks, made)

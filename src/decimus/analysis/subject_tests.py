@@ -132,7 +132,7 @@ def repeated(plan: Plan) -> Comparison:
     """Repeated-measures (randomised-block) ANOVA over the units that are complete."""
     complete = complete_units(plan.there)
     anova = repeated_measures_anova(complete.values)
-    correction = plan.groups.question.comparison.sphericity
+    correction = plan.choices.sphericity
     name, factors = group_term(plan)
     term = corrected(
         within_term(name, factors, anova.conditions, _share(anova.conditions)),
@@ -226,11 +226,9 @@ def split_plot(plan: Plan) -> Comparison:
     """Split-plot ANOVA; paired t-tests within groups of units, Welch's between them."""
     between, within = plan.design.between[0], plan.design.within[0]
     parts = split_plot_of(plan.there, between, within)
-    question = plan.groups.question
-    anova = split_plot_anova(
-        [c.values for c in parts.complete], question.comparison.sums_of_squares
-    )
-    epsilon = anova.sphericity.epsilon(question.comparison.sphericity)
+    choices = plan.choices
+    anova = split_plot_anova([c.values for c in parts.complete], choices.sums_of_squares)
+    epsilon = anova.sphericity.epsilon(choices.sphericity)
     names = [plan.groups.factors[i].factor.name for i in (between, within)]
     both = tuple(sorted((between, within)))
     joined = names_joined([plan.groups.factors[i].factor.name for i in both])
@@ -249,10 +247,8 @@ def split_plot(plan: Plan) -> Comparison:
         pairs=_split_plot_pairs(plan, parts),
         units=tuple(unit for c in parts.complete for unit in c.units),
         incomplete=tuple(unit for c in parts.complete for unit in c.incomplete),
-        correction=question.comparison.sphericity
-        if len(parts.places[0]) > 2
-        else SphericityCorrection.NONE,
-        sums_of_squares=question.comparison.sums_of_squares,
+        correction=choices.sphericity if len(parts.places[0]) > 2 else SphericityCorrection.NONE,
+        sums_of_squares=choices.sums_of_squares,
         is_balanced=len({len(c.units) for c in parts.complete}) == 1,
     )
 

@@ -2,19 +2,24 @@
 
 from __future__ import annotations
 
-from decimus.analysis.designs import counted, design_of
+from decimus.analysis.designs import Design
 from decimus.analysis.groups import Groups
 from decimus.statistics.trend import LineFit, straight_line
 from decimus.terms import LevelKind
 
 
-def trend_of(groups: Groups) -> LineFit | None:
+def trend_of(groups: Groups, design: Design, level: float) -> LineFit | None:
     """The line over one factor of amounts between independent units; None where there is none.
 
     It needs two amounts or more, three replicates or more, and some spread.
+
+    Args:
+        groups: the groups.
+        design: what they are.
+        level: of the interval of the slope, in percent.
     """
-    there = counted(groups)
-    if len(groups.factors) != 1 or len(there) < 2 or design_of(groups).within:
+    there = groups.with_values
+    if len(groups.factors) != 1 or len(there) < 2 or design.within:
         return None
     factor = groups.factors[0].factor
     if factor.kind is not LevelKind.AMOUNTS:
@@ -29,6 +34,4 @@ def trend_of(groups: Groups) -> LineFit | None:
         return None
     # Moments are less the origin only where exact shifted values are kept.
     origin = float(there[0].summary.origin) if there[0].summary.shifted is not None else 0.0
-    return straight_line(
-        known, [g.summary.moments for g in there], origin, groups.question.comparison.level
-    )
+    return straight_line(known, [g.summary.moments for g in there], origin, level)

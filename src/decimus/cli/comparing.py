@@ -3,20 +3,27 @@
 from __future__ import annotations
 
 import argparse
+from collections.abc import Iterator
 from enum import StrEnum
 from typing import TypeVar
 
-from msgspec.structs import replace
-
 from decimus.analysis.comparisons import TWO_SIDED_ONLY, offered_adjustments
-from decimus.analysis.designs import METHOD_NAMES, design_of, pair_sets, suggested_method
+from decimus.analysis.designs import METHOD_NAMES, pair_sets, suggested_method
 from decimus.analysis.families import control_factor
-from decimus.analysis.groups import Groups
-from decimus.analysis.refusals import ONE_SAMPLE, refusal
+from decimus.analysis.refusals import ONE_SAMPLE
 from decimus.analysis.results import Results
 from decimus.cli.arguments import UsageError
-from decimus.study.edits import MarkControl
-from decimus.study.questions import Question
+from decimus.study.edits import (
+    ChooseAdjustment,
+    ChooseAlternative,
+    ChooseMethod,
+    ChoosePairs,
+    ChooseReference,
+    ChooseSumsOfSquares,
+    Edit,
+    MarkControl,
+)
+from decimus.study.questions import ComparisonChoices
 from decimus.terms import Adjustment, Alternative, Method, PairSet, SumsOfSquares
 
 Word = TypeVar("Word", bound=StrEnum)
@@ -30,42 +37,43 @@ def compared(arguments: argparse.Namespace, results: Results) -> Results:
     Raises:
         UsageError: an option is unknown, or does not belong to another.
     """
-    question = results.question
     method = _word(arguments.method, Method, "--method")
     adjustment = None
     if arguments.adjust is not None:
         adjustment = _word(arguments.adjust, Adjustment, "--adjust")
-        question = replace(question, comparison=replace(question.comparison, adjustment=adjustment))
     if arguments.reference is not None:
         if method is Method.AUTO:
             method = Method.ONE_SAMPLE_T
         if method not in ONE_SAMPLE:
             raise UsageError("--reference belongs to --method one-sample-t or wilcoxon")
-        question = replace(
-            question, comparison=replace(question.comparison, reference=arguments.reference)
-        )
-    if arguments.method != Method.AUTO.value or arguments.reference is not None:
-        question = replace(question, comparison=replace(question.comparison, method=method))
-    if arguments.direction is not None:
-        question = replace(
-            question,
-            comparison=replace(question.comparison, alternative=Alternative(arguments.direction)),
-        )
-    if arguments.ss_type is not None:
-        question = replace(
-            question,
-            comparison=replace(
-                question.comparison, sums_of_squares=SumsOfSquares(arguments.ss_type)
-            ),
-        )
-    if arguments.control is not None:
-        question = _with_control(results.groups, question, arguments.control)
-    question = _with_pairs(arguments, question, adjustment)
-    asked = Results(
-        results.study.with_question(results.number, question), results.number, before=results
-    )
-    _check(arguments, asked.groups, adjustment)
+    study = results.study
+    for edit in _edits(arguments, results, method, adjustment):
+        study = edit.apply(study)
+    asked = Results(study, results.number, results, results.decimal_sign)
+    _check(arguments, asked, adjustment)
     return asked
+
+
+def _edits(
+    arguments: argparse.Namespace, results: Results, method: Method, adjustment: Adjustment | None
+) -> Iterator[Edit]:
+    """The changes that the options stand for; the follow-up last, as others reset it."""
+    at = results.number
+    if method is not Method.AUTO:
+        yield ChooseMethod(method=method, name=METHOD_NAMES[method], question=at)
+    if arguments.reference is not None:
+        yield ChooseReference(reference=arguments.reference, question=at)
+    if arguments.direction is not None:
+        yield ChooseAlternative(alternative=Alternative(arguments.direction), question=at)
+    if arguments.ss_type is not None:
+        yield ChooseSumsOfSquares(kind=SumsOfSquares(arguments.ss_type), question=at)
+    if arguments.control is not None:
+        yield from _with_control(results, arguments.control)
+    pairs = _pairs(arguments, results.question.comparison, adjustment)
+    if pairs is not None:
+        yield ChoosePairs(pair_set=pairs, words=pairs.value, question=at)
+    if adjustment is not None:
+        yield ChooseAdjustment(adjustment=adjustment, name=adjustment.value, question=at)
 
 
 def _word(text: str, words: type[Word], option: str) -> Word:
@@ -76,42 +84,46 @@ def _word(text: str, words: type[Word], option: str) -> Word:
         raise UsageError(f"{option} {text} is not available; there are {known}") from None
 
 
-def _with_control(groups: Groups, question: Question, level: str) -> Question:
-    """The question with a level marked as the control of its factor, and of no other."""
+def _with_control(results: Results, level: str) -> Iterator[Edit]:
+    """A level becomes the control of its factor, and no other level is one any more."""
+    groups = results.groups
     for factor in groups.factors:
         for shown in factor.levels:
             if level in (shown.level.text, shown.label):
-                mark = MarkControl(variable=factor.factor.variable, level=shown.level.text)
-                return mark.changed(replace(question, levels=replace(question.levels, controls=())))
+                for other in results.question.levels.controls:
+                    yield MarkControl(variable=other.variable, level="", question=results.number)
+                yield MarkControl(
+                    variable=factor.factor.variable,
+                    level=shown.level.text,
+                    question=results.number,
+                )
+                return
     known = ", ".join(shown.level.text for factor in groups.factors for shown in factor.levels)
     raise UsageError(f"--control {level}: there is no such level; there are {known}")
 
 
-def _with_pairs(
-    arguments: argparse.Namespace, question: Question, adjustment: Adjustment | None
-) -> Question:
-    """The family as said, or as control and adjustment imply."""
+def _pairs(
+    arguments: argparse.Namespace, chosen: ComparisonChoices, adjustment: Adjustment | None
+) -> PairSet | None:
+    """The family as said, or as control and adjustment imply; None where it stays."""
     if arguments.pairs is not None:
-        return replace(
-            question, comparison=replace(question.comparison, pair_set=PairSet(arguments.pairs))
-        )
+        return PairSet(arguments.pairs)
     if arguments.control is not None or adjustment is Adjustment.DUNNETT:
-        return replace(question, comparison=replace(question.comparison, pair_set=PairSet.CONTROL))
-    if adjustment in TWO_SIDED_ONLY and question.comparison.pair_set is None:
-        return replace(question, comparison=replace(question.comparison, pair_set=PairSet.ALL))
-    return question
+        return PairSet.CONTROL
+    if adjustment in TWO_SIDED_ONLY and chosen.pair_set is None:
+        return PairSet.ALL
+    return None
 
 
-def _check(arguments: argparse.Namespace, groups: Groups, adjustment: Adjustment | None) -> None:
+def _check(arguments: argparse.Namespace, results: Results, adjustment: Adjustment | None) -> None:
     """Refuse options that do not belong together, naming those that do."""
-    question = groups.question
-    design = design_of(groups)
-    method = question.comparison.method
+    groups, design, chosen = results.groups, results.design, results.question.comparison
+    method = chosen.method
     if method is Method.AUTO:
         method = suggested_method(design)
-    if refusal(method, groups) is not None:
+    if results.why_not(method) is not None:
         return  # the data say no, which is said with their names
-    wanted = question.comparison.pair_set
+    wanted = chosen.pair_set
     if wanted is PairSet.CONTROL and control_factor(groups) is None:
         option = "--adjust dunnett" if arguments.pairs is None else "--pairs control"
         raise UsageError(f"{option} needs a control; name it with --control LEVEL")
@@ -124,9 +136,9 @@ def _check(arguments: argparse.Namespace, groups: Groups, adjustment: Adjustment
             f"it goes with: {known}"
         )
     pair_set = wanted if wanted in offered else offered[0]
-    fitting = offered_adjustments(groups, method, design, pair_set)
+    fitting = offered_adjustments(groups, method, design, pair_set, chosen.alternative)
     if adjustment is not None and adjustment not in fitting:
-        if question.comparison.alternative is not None and adjustment in TWO_SIDED_ONLY:
+        if chosen.alternative is not None and adjustment in TWO_SIDED_ONLY:
             reason = f"--adjust {adjustment.value} has no one-sided form"
         elif len(fitting) == 1:
             reason = f"--adjust {adjustment.value}: there is only one pair to compare"

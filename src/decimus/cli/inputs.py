@@ -58,7 +58,8 @@ def results_from(arguments: argparse.Namespace, ahead: Ahead) -> Results:
         problem = results.problem
         raise InputError(problem.what, where=problem.where or arguments.file, remedy=problem.remedy)
     _check_meaning(arguments, results)
-    fitting = fitting_error_bar(results.groups)
+    heights = fitting_error_bar(results.compared, question.heights)
+    fitting = replace(question, heights=heights)
     return Results(study.with_question(number, fitting), number, before=results)
 
 

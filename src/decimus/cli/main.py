@@ -139,11 +139,8 @@ def _check(arguments: argparse.Namespace) -> int:
 
 
 def _figure(arguments: argparse.Namespace) -> None:
-    from msgspec.structs import replace
-
     from decimus.analysis.results import Results
-    from decimus.study.edits import ChooseErrorBar
-    from decimus.study.edits.bases import check_size
+    from decimus.study.edits import ChooseErrorBar, ChooseKind, ChooseSize, Edit
     from decimus.terms import ChartKind, ErrorBar
     from decimus.workflows.exporting import check_dpi, export_figure, figure_format
 
@@ -156,21 +153,19 @@ def _figure(arguments: argparse.Namespace) -> None:
     kind = _word(arguments.kind, ChartKind, "--kind")
     error_bar = _word(arguments.error_bars, ErrorBar, "--error-bars")
     results = _results(arguments)
-    question = results.question
-    figure = replace(
-        question.figure,
-        kind=kind or question.figure.kind,
-        width_mm=arguments.width_mm or question.figure.width_mm,
-        height_mm=arguments.height_mm or question.figure.height_mm,
-    )
+    now, at = results.question.figure, results.number
+    width, height = arguments.width_mm or now.width_mm, arguments.height_mm or now.height_mm
+    edits: list[Edit] = [] if kind is None else [ChooseKind(kind=kind, question=at)]
     try:
-        check_size(figure.width_mm, figure.height_mm)
+        edits.append(ChooseSize(width_mm=width, height_mm=height, question=at))
     except InputError as error:
         raise UsageError(str(error)) from error
-    question = replace(question, figure=figure)
     if error_bar is not None:
-        question = ChooseErrorBar(error_bar=error_bar).changed(question)
-    results = Results(results.study.with_question(results.number, question), results.number)
+        edits.append(ChooseErrorBar(error_bar=error_bar, question=at))
+    study = results.study
+    for edit in edits:
+        study = edit.apply(study)
+    results = Results(study, at, results, results.decimal_sign)
     _tell(arguments, results)
     if lacking := export_figure(results, output, arguments.dpi):
         say(f"{in_words(output)}: the typeface has no signs for {lacking}")

@@ -4,9 +4,15 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from decimus.analysis.annotations import drawn_pairs, group_letters, marks_of
 from decimus.analysis.comparison_results import Comparison, PairResult
-from decimus.analysis.groups import FactorInOrder, Group, Groups, LevelInOrder, with_unit
+from decimus.analysis.groups import (
+    FactorInOrder,
+    Group,
+    Groups,
+    LevelInOrder,
+    ShownGroups,
+    with_unit,
+)
 from decimus.analysis.heights import ErrorBarEnds
 from decimus.analysis.results import Results
 from decimus.figure.marks import Run
@@ -121,9 +127,21 @@ class Content:
 
 def content_of(results: Results) -> Content:
     """What the figure of these results shows. Raises InputError where there are none."""
+    question = results.question
+    causes = (
+        results.groups,
+        question.figure,
+        results.comparison,
+        results.annotations,
+        results.decimal_sign,
+    )
+    return results.kept("content", causes, lambda: _content(results))
+
+
+def _content(results: Results) -> Content:
     groups = results.groups
     choices = results.question.figure
-    by_levels = group_colours(groups)
+    by_levels = group_colours(groups, choices)
     first = groups.factors[0]
     second = groups.factors[1] if len(groups.factors) > 1 else None
 
@@ -131,7 +149,7 @@ def content_of(results: Results) -> Content:
 
     def member(levels: Levels) -> Member | None:
         group = groups.find(levels)
-        if group is None or levels in groups.question.figure.hidden:
+        if group is None or levels in groups.hidden:
             return None
         return _member(groups, group, by_levels[levels])
 
@@ -151,7 +169,7 @@ def content_of(results: Results) -> Content:
     return Content(
         sections=sections,
         key_title=upper_first(second.title) if second else "",
-        key=_key(groups, second),
+        key=_key(groups, second, choices),
         value_title=_value_title(results) if value_title is None else value_title,
         group_title=_group_titles(groups) if group_title is None else group_title,
         comparisons=_comparisons(results),
@@ -161,16 +179,16 @@ def content_of(results: Results) -> Content:
     )
 
 
-def _is_hidden(groups: Groups, section: tuple[Levels, ...]) -> bool:
+def _is_hidden(groups: ShownGroups, section: tuple[Levels, ...]) -> bool:
     """True where a place of the axis has groups and all of them are hidden."""
     there = [levels for levels in section if groups.find(levels) is not None]
-    return bool(there) and all(levels in groups.question.figure.hidden for levels in there)
+    return bool(there) and all(levels in groups.hidden for levels in there)
 
 
 def _value_title(results: Results) -> str:
     """What the axis measures: the outcome, by its height where that is not the mean."""
     groups = results.groups
-    height = groups.question.heights.height
+    height = groups.heights.choices.height
     if height is Height.MEAN:
         return upper_first(groups.outcome_title)
     if height is Height.COUNT:
@@ -202,8 +220,8 @@ def _levels_in_section(
     return tuple((start, level.level.text, *rest) for level in second.levels)
 
 
-def _member(groups: Groups, group: Group, colour: str) -> Member:
-    has_dots = groups.question.heights.height.is_of_outcome
+def _member(groups: ShownGroups, group: Group, colour: str) -> Member:
+    has_dots = groups.heights.choices.height.is_of_outcome
     dots = drawn_values(group.summary, groups.most_dots) if has_dots else ()
     asides = tuple(aside.value for aside in group.cells.asides) if has_dots else ()
     return Member(
@@ -217,45 +235,47 @@ def _member(groups: Groups, group: Group, colour: str) -> Member:
     )
 
 
-def _key(groups: Groups, second: FactorInOrder | None) -> tuple[KeyEntry, ...]:
+def _key(
+    groups: Groups, second: FactorInOrder | None, figure: FigureChoices
+) -> tuple[KeyEntry, ...]:
     if second is None:
         return ()
-    shades = _level_colours(groups, second)
+    shades = _level_colours(groups, second, figure)
     return tuple(KeyEntry(shades[level.level.text], level.label) for level in second.levels)
 
 
-def _level_colours(groups: Groups, factor: FactorInOrder) -> dict[str, str]:
+def _level_colours(groups: Groups, factor: FactorInOrder, figure: FigureChoices) -> dict[str, str]:
     """A colour for every level, by reading order, so that reordering keeps colours."""
     texts = factor.factor.level_texts_in_order
     found = colours(
-        groups.question.figure.palette,
+        figure.palette,
         len(texts),
         factor.factor.kind,
         must_differ=len(groups.factors) > 1,
-        are_small=groups.question.figure.kind is ChartKind.POINTS,
+        are_small=figure.kind is ChartKind.POINTS,
     )
     own = {
         said.level: said.colour
-        for said in groups.question.figure.level_colours
+        for said in figure.level_colours
         if said.variable == factor.factor.variable
     }
     return dict(zip(texts, found, strict=True)) | own
 
 
-def group_colours(groups: Groups) -> dict[Levels, str]:
+def group_colours(groups: Groups, figure: FigureChoices) -> dict[Levels, str]:
     """The colour of every group: by the second factor where there is one, else by the first."""
     position = 1 if len(groups.factors) > 1 else 0
-    shades = _level_colours(groups, groups.factors[position])
+    shades = _level_colours(groups, groups.factors[position], figure)
     return {group.levels: shades[group.levels[position]] for group in groups.shown}
 
 
 def _comparisons(results: Results) -> tuple[WantedComparison, ...]:
     comparison = results.comparison
-    if comparison is None or marks_of(results, comparison) is not ComparisonMarks.LINES:
+    if comparison is None or results.annotations.marks is not ComparisonMarks.LINES:
         return ()
     return tuple(
         WantedComparison(both[0], both[1], _said(results, comparison, pair))
-        for pair in drawn_pairs(results)
+        for pair in results.annotations.pairs
         if (both := pair.cells) is not None
     )
 
@@ -278,16 +298,14 @@ def _group_texts(results: Results) -> tuple[GroupText, ...]:
     comparison, hidden = results.comparison, results.question.figure.hidden
     if comparison is None:
         return ()
-    if letters := group_letters(results):
+    if letters := results.annotations.letters:
         return tuple(
-            GroupText(levels, (Run(text),))
-            for levels, text in letters.items()
-            if levels not in hidden
+            GroupText(levels, (Run(text),)) for levels, text in letters if levels not in hidden
         )
-    if marks_of(results, comparison) is not ComparisonMarks.OVER_GROUPS:
+    if results.annotations.marks is not ComparisonMarks.OVER_GROUPS:
         return ()
     return tuple(
         GroupText(both[0], _said(results, comparison, pair))
-        for pair in drawn_pairs(results)
+        for pair in results.annotations.pairs
         if (both := pair.cells) is not None
     )

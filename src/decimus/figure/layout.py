@@ -59,14 +59,14 @@ class ValueAxis:
 def page_of(results: Results, measure: Measure) -> Page:
     """The figure of these results as a page. Raises InputError where there are none.
 
-    Kept for the present and the former results: the screen, a file and the clipboard show
-    the same page.
+    Kept as long as what it shows is the same: screen, file and clipboard show the same page.
 
     Args:
         results: what to show.
         measure: how much room a text takes.
     """
-    return laid_out(content_of(results), measure)
+    content = content_of(results)
+    return results.kept("page", (content, measure), lambda: laid_out(content, measure))
 
 
 def laid_out(content: Content, measure: Measure) -> Page:

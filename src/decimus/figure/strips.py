@@ -10,7 +10,7 @@ from decimus.analysis.groups import Group, taken_back
 from decimus.analysis.heights import Heights
 from decimus.analysis.results import Results
 from decimus.figure.scales import Scale, padded, tick_labels, tick_step, ticks
-from decimus.study.questions import Question
+from decimus.study.questions import HeightChoices
 from decimus.terms import ErrorBar, Height
 
 _MOST_TICKS = 6
@@ -40,27 +40,27 @@ def _axis_over(values: Sequence[float], decimal_sign: str) -> StripAxis:
 
 def lane_axis(results: Results) -> StripAxis:
     """The axis of the lanes: over every replicate and every error bar."""
-    groups, question = results.groups, results.question
+    groups, choices = results.groups, results.question.heights
     values: list[float] = []
-    is_shared = question.heights.error_bar in (ErrorBar.WITHIN_SE, ErrorBar.WITHIN_CI)
+    is_shared = choices.error_bar in (ErrorBar.WITHIN_SE, ErrorBar.WITHIN_CI)
     base, axis_base = groups.log_base, groups.axis_base
     for group in groups.shown:
         if is_shared:
             values += _reached(group, groups.heights, axis_base)
         else:
-            values += _extent(group, question, base, axis_base)
+            values += _extent(group, choices, base, axis_base)
     threshold = groups.threshold_on_axis
-    if question.heights.height is Height.SHARE and threshold is not None and values:
+    if choices.height is Height.SHARE and threshold is not None and values:
         values.append(threshold)
     return _axis_over(values, results.decimal_sign)
 
 
 @lru_cache(maxsize=2048)
 def _extent(
-    group: Group, question: Question, base: float | None, axis_base: float | None
+    group: Group, choices: HeightChoices, base: float | None, axis_base: float | None
 ) -> tuple[float, ...]:
     """What the axis has to cover of one group; kept, as one edit changes one group."""
-    heights = Heights(question, base, ((group.levels, group.cells, group.summary),))
+    heights = Heights(choices, base, ((group.levels, group.cells, group.summary),))
     return _reached(group, heights, axis_base)
 
 

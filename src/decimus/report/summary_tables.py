@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from decimus.analysis.lane_statistics import lanes
 from decimus.analysis.results import Results
 from decimus.terms import Statistic
 from decimus.wording.numbers import NBSP, UNDEFINED
@@ -46,14 +45,14 @@ def shown_cells(results: Results) -> list[list[Cell]]:
 def exact_rows(results: Results) -> list[list[Cell]]:
     """Every statistic shown in full precision, intervals as two columns, headings first."""
     groups = results.groups
-    columns = groups.question.lanes.columns
+    columns = results.question.lanes.columns
     head: list[Cell] = [factor.title for factor in groups.factors]
     for column in columns:
         name = heading(groups, column)
         parts = ("lower", "upper") if column in _ENDS else _PARTS.get(column, ("",))
         head += [_written(f"{name} {part}".strip()) for part in parts]
     rows: list[list[Cell]] = [head]
-    for lane in lanes(groups):
+    for lane in results.lanes:
         row: list[Cell] = list(lane_labels(groups, lane))
         for column in columns:
             numbers = values_of(results, lane, column).numbers

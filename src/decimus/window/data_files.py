@@ -23,7 +23,7 @@ from decimus.study.studies import Source
 from decimus.study.tables import Table
 from decimus.window.beside import LARGE, Beside, prepare
 from decimus.window.new_data import NewDataLine
-from decimus.window.store import Store
+from decimus.window.store import Store, WorkedOut
 from decimus.wording.changes import what_changed
 from decimus.workflows.replacing import Replacement, difference_words, replacement
 
@@ -57,7 +57,7 @@ class DataFiles(QObject):
         self._timer.timeout.connect(self.look)
         self._watcher = QFileSystemWatcher(self)
         self._watcher.fileChanged.connect(lambda _path: self._timer.start())
-        store.changed.connect(lambda _before, _after: self._watch())
+        store.changed.connect(lambda _results: self._watch())
         self._watch()
 
     def _path(self) -> Path | None:
@@ -197,7 +197,7 @@ class DataFiles(QObject):
         return _Step(edit, history, results, what_changed(before, results))
 
     def _take(self, base: History, step: _Step) -> None:
-        self._store.advance(base, step.history, step.results)
+        self._store.take(WorkedOut(base, step.history, step.results))
         self.line.say_changes(step.edit.source.name, step.changes)
 
 

@@ -20,7 +20,7 @@ from decimus.formats.table_files import table_in
 from decimus.study.edits import AddTable, BringInTable, TableEdit
 from decimus.study.history import History
 from decimus.window.beside import LARGE, Beside, prepare
-from decimus.window.store import Store
+from decimus.window.store import Store, WorkedOut
 from decimus.window.theme import sans
 from decimus.workflows.exporting import export_figure, export_summary, export_table
 from decimus.workflows.opened import OpenedFile, StudyFile
@@ -122,7 +122,7 @@ class Files(QObject):
 
         def then(found: tuple[History, Results]) -> None:
             history, results = found
-            self._store.advance(base, history, results)
+            self._store.take(WorkedOut(base, history, results))
             self._say_part(history, path)
 
         self.beside.start(f"Opening {name_in_words(path)}", work, then)
@@ -151,7 +151,7 @@ class Files(QObject):
 
         if size_of(path) >= LARGE:
             words = f"Adding {name_in_words(path)}"
-            self.beside.start(words, work, lambda found: self._store.advance(base, *found))
+            self.beside.start(words, work, lambda found: self._store.take(WorkedOut(base, *found)))
             return
         try:
             history = added(no_progress)

@@ -144,8 +144,8 @@ class MainWindow(QMainWindow):
         self.setCentralWidget(central)
 
     def _connect(self) -> None:
-        self.store.changed.connect(lambda _before, after: self._show(after))
-        self.settling.settled.connect(self._settle)
+        self.store.changed.connect(self._show)
+        self.settling.worked_out.connect(self.store.take)
         self.store.filed.connect(self._show_file)
         sources = (self.store, self.beside, self.files.saving, self.files, self.data)
         for source in (*sources, self.measurements, self.settling):
@@ -265,20 +265,9 @@ class MainWindow(QMainWindow):
             self._refresh_place()
         self._show_file()
         if results.is_large and not results.is_settled:
-            self.settling.settle(results)
+            self.settling.settle(self.store.history, results)
         else:
             self._show_rest(results)
-
-    def _settle(self, asked: Results, final: Results) -> None:
-        """Show what was worked out beside the window, unless the study has changed."""
-        if asked is not self.store.results:
-            return
-        if final is asked:
-            self._show_rest(final)
-            self._stale.add("comparisons")  # which has waited for them
-            self._refresh_place()
-        else:
-            self.store.correct(final)
 
     def _show_rest(self, results: Results) -> None:
         """Show what follows from comparisons: remarks, counts, the page."""

@@ -9,7 +9,9 @@ from decimus.errors import InputError
 from decimus.figure.drawing import load_renderer
 from decimus.figure.layout import page_of
 from decimus.figure.outlines import measure
+from decimus.study.history import History
 from decimus.window.beside import Job
+from decimus.window.store import WorkedOut
 
 _REST_MS = 120
 """What was changed is shown first; the rest begins when the hand rests."""
@@ -19,17 +21,16 @@ class Settling(QObject):
     """Works out comparisons, remarks and the page of the latest results, one at a time.
 
     Signals:
-        settled: the results that were asked about, and those that hold; others where the
-            whole table turned out to read otherwise.
+        worked_out: what was asked for, as a WorkedOut.
         refused: an InputError about what could not be worked out.
     """
 
-    settled = Signal(object, object)
+    worked_out = Signal(object)
     refused = Signal(object)
 
     def __init__(self) -> None:
         super().__init__()
-        self._wanted: Results | None = None
+        self._wanted: tuple[History, Results] | None = None
         self._timer = QTimer(self)
         self._timer.setSingleShot(True)
         self._timer.setInterval(_REST_MS)
@@ -41,16 +42,16 @@ class Settling(QObject):
         """True while something is being worked out."""
         return self._job is not None or self._timer.isActive()
 
-    def settle(self, results: Results) -> None:
+    def settle(self, history: History, results: Results) -> None:
         """Work out what follows from these results; those asked about before are dropped."""
-        self._wanted = results
+        self._wanted = history, results
         self._timer.start()
 
     def _begin(self) -> None:
         if self._job is None and self._wanted is not None:
-            self._start(self._wanted)
+            self._start(*self._wanted)
 
-    def _start(self, results: Results) -> None:
+    def _start(self, history: History, results: Results) -> None:
         def work(_progress: object) -> Results:
             final = results.verified()
             if final.problem is None:
@@ -60,25 +61,29 @@ class Settling(QObject):
             return final
 
         job = Job(work)
-        job.done.connect(lambda final: self._end(results, final))
+        job.done.connect(lambda final: self._end(history, results, final))
         job.failed.connect(lambda error: self._fail(results, error))
         self._job = job
         job.start()
 
+    def _is_stale(self, results: Results) -> bool:
+        """Whether other results have been asked for meanwhile, which come next."""
+        self._job = None
+        is_stale = self._wanted is None or self._wanted[1] is not results
+        if is_stale:
+            self._timer.start()
+        else:
+            self._wanted = None
+        return is_stale
+
     def _fail(self, results: Results, error: InputError | None) -> None:
         """Nothing came of it; what was asked meanwhile is worked out all the same."""
-        self._job = None
-        if self._wanted is not results:
-            self._timer.start()
-            return
-        self._wanted = None
-        if error is not None:
+        if not self._is_stale(results) and error is not None:
             self.refused.emit(error)
 
-    def _end(self, results: Results, final: Results) -> None:
-        self._job = None
-        if self._wanted is not results:
-            self._timer.start()
-            return
-        self._wanted = None
-        self.settled.emit(results, final)
+    def _end(self, history: History, results: Results, final: Results) -> None:
+        if self._is_stale(results):
+            if self._wanted is not None:
+                self._wanted[1].keeper.adopt(final.keeper)
+        else:
+            self.worked_out.emit(WorkedOut(history, history, final))

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
 from pathlib import Path
 
 from PySide6.QtCore import QObject, Signal
@@ -15,6 +16,21 @@ from decimus.workflows.opened import StudyFile
 from decimus.workflows.saving import save
 
 
+@dataclass(frozen=True)
+class WorkedOut:
+    """What was worked out beside the window.
+
+    Args:
+        base: the history that it was begun from.
+        history: the same, or one step further.
+        results: what follows from its study.
+    """
+
+    base: History
+    history: History
+    results: Results
+
+
 class Store(QObject):
     """The study with its past, and what follows from it.
 
@@ -22,7 +38,7 @@ class Store(QObject):
         stepped: the history has changed; comes before anything is shown.
         left: another study is about to take the place of this one.
         entered: it has.
-        changed: the results before and after; every view redraws what differs.
+        changed: the results that hold now, the one way in which they reach a view.
         filed: the study was opened, saved or has become unsaved.
         refused: an InputError that the user should see.
     """
@@ -30,7 +46,7 @@ class Store(QObject):
     stepped = Signal()
     left = Signal()
     entered = Signal()
-    changed = Signal(object, object)
+    changed = Signal(object)
     filed = Signal()
     refused = Signal(object)
 
@@ -114,22 +130,21 @@ class Store(QObject):
         self._move(history, is_same_study=False, results=results)
         self.entered.emit()
 
-    def advance(self, base: History, history: History, results: Results) -> None:
-        """Take a step that was computed elsewhere from `base`, with what follows from it.
+    def take(self, worked: WorkedOut) -> None:
+        """Take what was worked out beside the window.
 
-        Where the study has changed meanwhile, the step is taken from how it stands now.
+        Where the study has changed meanwhile, a step is taken from how it stands now, and
+        results of the study as it was are dropped.
         """
-        if base is self._history:
-            if history.study is base.study:
-                return
-            self._move(history, results=results)
-        else:
-            self.apply(history.steps[-1].edit)
-
-    def correct(self, results: Results) -> None:
-        """Put results in the place of provisional ones of the same study."""
-        before, self._results = self._results, results
-        self.changed.emit(before, results)
+        is_step = worked.history.study is not worked.base.study
+        if worked.base is self._history:
+            if is_step:
+                self._move(worked.history, results=worked.results)
+            else:
+                self._results = worked.results
+                self.changed.emit(worked.results)
+        elif is_step:
+            self.apply(worked.history.steps[-1].edit)
 
     def save(self, path: Path, *, is_compared: bool = True) -> bool:
         """Write the study to a file; False, with `refused`, when that failed.
@@ -156,13 +171,12 @@ class Store(QObject):
     ) -> None:
         if history is self._history:
             return
-        before = self._results
         self._history = history
         self.stepped.emit()
         self._results = results or Results(
             history.study,
-            before=before if is_same_study else None,
+            before=self._results if is_same_study else None,
             decimal_sign=self._decimal_sign,
         )
-        self.changed.emit(before, self._results)
+        self.changed.emit(self._results)
         self.filed.emit()

@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
-from decimus.analysis.groups import Group, Groups
+from decimus.analysis.groups import Group, ShownGroups
 from decimus.analysis.results import Results
 from decimus.measurements.observations import Measurements
 from decimus.study.edits import (
     ChooseKind,
     ShowReplicates,
 )
-from decimus.study.questions import Question
+from decimus.study.questions import FigureChoices
 from decimus.terms import ChartKind, ErrorBar, Height, LimitRule
 from decimus.wording.adjustments import adjusted_caption
 from decimus.wording.error_bars import error_bar_spans, height_choice
@@ -29,18 +29,18 @@ from decimus.wording.spans import Choice, Option, Sentence, Span, Style, Text
 
 def caption(results: Results) -> Sentence:
     """The caption of the figure. Raises InputError where there is no figure."""
-    groups = results.groups
+    groups, figure = results.groups, results.question.figure
     spans: list[Span] = [Text("Figure" + NBSP + "1. ", Style.STRONG), *_subject(groups)]
-    spans += [kind_choice(groups.question), Text(" show the ")]
+    spans += [kind_choice(figure), Text(" show the ")]
     spans += [height_choice(groups, results.decimal_sign)]
     spans += error_bar_spans(groups, results.decimal_sign)
-    spans += _replicates(groups)
+    spans += _replicates(groups, figure)
     spans.append(Text("."))
     spans += _without_bars(groups)
     if adjusted := adjusted_caption(groups.measurements):
-        filled = " (filled circles)" if groups.question.figure.show_replicates else ""
+        filled = " (filled circles)" if figure.show_replicates else ""
         spans.append(Text(adjusted.replace(" Values are", f" Values{filled} are")))
-    if hidden := [group for group in groups.shown if group.levels in groups.question.figure.hidden]:
+    if hidden := [group for group in groups.shown if group.levels in groups.hidden]:
         spans.append(Text(f" Not shown, but in every test: {_named(groups, hidden)}."))
     if groups.measurements.limits and groups.measurements.limit_rule is not LimitRule.MISSING:
         spans.append(Text(_limits(groups.measurements)))
@@ -49,10 +49,10 @@ def caption(results: Results) -> Sentence:
     return tuple(spans)
 
 
-def _without_bars(groups: Groups) -> list[Span]:
+def _without_bars(groups: ShownGroups) -> list[Span]:
     """Groups whose error bar cannot be, or has no length, and why."""
-    question = groups.question
-    if question.heights.error_bar is ErrorBar.NONE or not question.heights.height.is_of_outcome:
+    choices = groups.heights.choices
+    if choices.error_bar is ErrorBar.NONE or not choices.height.is_of_outcome:
         return []
     filled = [group for group in groups.on_figure if not group.is_empty]
     single = [g for g in filled if g.n == 1 and groups.error_bar(g) is None]
@@ -65,11 +65,11 @@ def _without_bars(groups: Groups) -> list[Span]:
     return spans
 
 
-def _at(groups: Groups, members: list[Group]) -> str:
+def _at(groups: ShownGroups, members: list[Group]) -> str:
     return f"{preposition(groups)} {_named(groups, members)}"
 
 
-def _named(groups: Groups, members: list[Group]) -> str:
+def _named(groups: ShownGroups, members: list[Group]) -> str:
     return "; ".join(group_words(groups, group) for group in members)
 
 
@@ -82,7 +82,7 @@ def _limits(measurements: Measurements) -> str:
     return f" {count} {noun} beyond a limit of detection {stand} at {words}."
 
 
-def _subject(groups: Groups) -> list[Span]:
+def _subject(groups: ShownGroups) -> list[Span]:
     """What was measured, on what, when and at which levels."""
     measurements = groups.measurements
     spans: list[Span] = [Text(upper_first(outcome_words(measurements)))]
@@ -98,18 +98,18 @@ def _subject(groups: Groups) -> list[Span]:
 KIND_WORDS = {ChartKind.BARS: "Bars", ChartKind.POINTS: "Points"}
 
 
-def kind_choice(question: Question) -> Choice:
+def kind_choice(figure: FigureChoices) -> Choice:
     """What stands for a mean."""
-    now = question.figure.kind
+    now = figure.kind
     options = tuple(
         Option(KIND_WORDS[kind].lower(), ChooseKind(kind=kind), kind is now) for kind in ChartKind
     )
     return Choice("kind", KIND_WORDS[now], "what shows the mean", options)
 
 
-def replicates_choice(question: Question, unit: str) -> Choice:
+def replicates_choice(figure: FigureChoices, unit: str) -> Choice:
     """Whether replicates are drawn."""
-    shown = question.figure.show_replicates
+    shown = figure.show_replicates
     options = (
         Option(f"circles for single {unit}", ShowReplicates(is_shown=True), shown),
         Option("no circles", ShowReplicates(is_shown=False), not shown),
@@ -118,26 +118,25 @@ def replicates_choice(question: Question, unit: str) -> Choice:
     return Choice("replicates", text, "whether replicates are drawn", options, is_printed=shown)
 
 
-def _replicates(groups: Groups) -> list[Span]:
-    question = groups.question
+def _replicates(groups: ShownGroups, figure: FigureChoices) -> list[Span]:
     unit = plural(groups.measurements.unit_name, 2)
     if groups.measurements.is_summarised:
         known = all(group.is_n_known for group in groups.shown)
         n = f"{NBSP}={NBSP}{n_words(groups)} {unit}" if known else " is not given"
         return [Text("; "), Text("n", Style.ITALIC), Text(n)]
-    choice = replicates_choice(question, unit)
+    choice = replicates_choice(figure, unit)
     count = [Text("n", Style.ITALIC), Text(f"{NBSP}={NBSP}{n_words(groups)}")]
-    if question.heights.height is Height.COUNT:
+    if groups.heights.height is Height.COUNT:
         return [Text(f" of {unit}")]
-    if question.heights.height is Height.SHARE:
+    if groups.heights.height is Height.SHARE:
         return [Text("; "), *count, Text(f" {unit}")]
-    if question.figure.show_replicates:
+    if figure.show_replicates:
         said = _about_circles(groups)
         return [Text("; "), choice, Text(f" are single {unit}{said}, "), *count]
     return [Text("; "), *count, Text(f" {unit}"), Text(", ", is_printed=False), choice]
 
 
-def _about_circles(groups: Groups) -> str:
+def _about_circles(groups: ShownGroups) -> str:
     """What else has to be said of circles: averages, a choice of many, what is set aside."""
     measurements = groups.measurements
     said = []

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from decimus.analysis.annotations import drawn_pairs
 from decimus.analysis.comparison_results import PairResult
 from decimus.analysis.results import Results
 from decimus.wording.comparisons import result_sentence
@@ -67,10 +66,10 @@ def _without_numbers(text: str) -> str:
 
 def _lines(before: Results, after: Results) -> list[str]:
     """Comparison lines on the figure that are gone."""
-    now = {frozenset((p.a.levels, p.b.levels)) for p in drawn_pairs(after)}
+    now = {frozenset((p.a.levels, p.b.levels)) for p in after.annotations.pairs}
     return [
         f"The comparison line {_names(before, pair)} is gone."
-        for pair in drawn_pairs(before)
+        for pair in before.annotations.pairs
         if frozenset((pair.a.levels, pair.b.levels)) not in now
     ]
 

@@ -9,14 +9,12 @@ from decimus.analysis.designs import (
     OF_TWO,
     WITHIN_UNITS,
     adjustments,
-    counted,
-    design_of,
     pair_sets,
     suggested_method,
 )
 from decimus.analysis.families import control_factor
-from decimus.analysis.groups import FactorInOrder, Groups
-from decimus.analysis.refusals import ONE_SAMPLE, refusal
+from decimus.analysis.groups import FactorInOrder, ShownGroups
+from decimus.analysis.refusals import ONE_SAMPLE
 from decimus.analysis.results import Results
 from decimus.errors import DesignError
 from decimus.study.edits import (
@@ -63,13 +61,13 @@ def required(results: Results) -> Comparison:
 def method_choice(results: Results, now: Method | None = None) -> Choice:
     """The test; those that do not fit the groups say why."""
     comparison = results.comparison
-    design = design_of(results.groups)
+    design = results.design
     suggested = suggested_method(design)
     if now is None:
         now = comparison.method if comparison is not None else results.question.comparison.method
     offered, greyed = [], []
     for method, name in METHOD_NAMES.items():
-        problem = refusal(method, results.groups)
+        problem = results.why_not(method)
         if problem is not None:
             greyed.append(Option(name, None, method is now, _short(results, method, problem)))
             continue
@@ -84,12 +82,12 @@ def method_choice(results: Results, now: Method | None = None) -> Choice:
 
 def _short(results: Results, method: Method, problem: DesignError) -> str:
     """Why a test is greyed, in a few words; the whole reason stands where it is chosen."""
-    count, unit = len(counted(results.groups)), results.measurements.unit_name
+    count, unit = len(results.groups.with_values), results.measurements.unit_name
     if count > 1 and method is Method.ONE_SAMPLE_T:
         return "for one group and a reference value"
     if count > 2 and method in OF_TWO:
         return f"compares two groups; here are {count}"
-    if method in WITHIN_UNITS and not design_of(results.groups).within and count > 1:
+    if method in WITHIN_UNITS and not results.design.within and count > 1:
         return f"needs the same {plural(unit, 2)} in several groups"
     name = METHOD_NAMES[method]
     what = problem.what
@@ -112,7 +110,13 @@ def adjustment_choice(results: Results, comparison: Comparison) -> Choice | None
     now, method = comparison.adjustment, comparison.method
     several = len(comparison.design.between) + len(comparison.design.within) > 1
     belong = adjustments(method, comparison.pair_set, has_several=several)
-    offered = offered_adjustments(results.groups, method, comparison.design, comparison.pair_set)
+    offered = offered_adjustments(
+        results.groups,
+        method,
+        comparison.design,
+        comparison.pair_set,
+        results.question.comparison.alternative,
+    )
     options = []
     for adjustment in (*belong, *(a for a in Adjustment if a not in belong)):
         name = follow_up_name(method, adjustment)
@@ -131,7 +135,7 @@ def _others(factors: list[FactorInOrder]) -> str:
     return " and ".join(factor_words(factor) for factor in factors)
 
 
-def pair_set_words(groups: Groups, comparison: Comparison) -> str:
+def pair_set_words(groups: ShownGroups, comparison: Comparison) -> str:
     """The family in words: "all pairs", "each against 0 g/L"."""
     match comparison.pair_set:
         case PairSet.ALL if len(comparison.groups) == 2:
@@ -160,22 +164,22 @@ def _is_several(comparison: Comparison) -> bool:
     return len(comparison.design.between) + len(comparison.design.within) > 1
 
 
-def _marginal(groups: Groups, position: int) -> str:
+def _marginal(groups: ShownGroups, position: int) -> str:
     factor = groups.factors[position]
     others = [other for i, other in enumerate(groups.factors) if i != position]
     return f"levels of {factor_words(factor)}, averaged over {_others(others)}"
 
 
-def _against(groups: Groups) -> str:
+def _against(groups: ShownGroups) -> str:
     position = control_factor(groups)
     if position is None:
         return "each against the control"
     factor = groups.factors[position]
-    level = groups.question.levels.control(factor.factor.variable) or ""
+    level = groups.choices.control(factor.factor.variable) or ""
     return _against_level(groups, factor, level)
 
 
-def _against_level(groups: Groups, factor: FactorInOrder, level: str) -> str:
+def _against_level(groups: ShownGroups, factor: FactorInOrder, level: str) -> str:
     label = next((shown.label for shown in factor.levels if shown.level.text == level), level)
     words = f"each against {level_words(factor, label)}"
     if len(groups.factors) > 1:
@@ -198,7 +202,7 @@ def pairs_choice(results: Results, comparison: Comparison) -> Choice:
             question=number,
             pair_set=pair_set,
             words=words,
-            chosen=groups.question.comparison.chosen_pairs,
+            chosen=results.question.comparison.chosen_pairs,
         )
 
     everything = "all cells with each other" if several else "all pairs"
@@ -220,7 +224,7 @@ def pairs_choice(results: Results, comparison: Comparison) -> Choice:
         why = "" if is_there else f"belongs to {METHOD_NAMES[Method.TWO_WAY]}"
         options.append(Option(words, change if is_there else None, is_now, why))
     chosen = "chosen pairs"
-    has_chosen = bool(groups.question.comparison.chosen_pairs)
+    has_chosen = bool(results.question.comparison.chosen_pairs)
     why = "" if has_chosen else "drag from one mean to another in Groups"
     change_to = edit(PairSet.CHOSEN, chosen) if has_chosen else None
     options.append(Option(chosen, change_to, now is PairSet.CHOSEN, why))
@@ -250,7 +254,7 @@ def _control_options(results: Results, comparison: Comparison) -> list[Option]:
             is_now = (
                 comparison.pair_set is PairSet.CONTROL
                 and marked == position
-                and groups.question.levels.control(variable) == shown.level.text
+                and groups.choices.control(variable) == shown.level.text
             )
             # With a control on another factor, that one would be the one that counts.
             is_other = marked is not None and marked < position
@@ -385,7 +389,7 @@ def _can_correct(comparison: Comparison) -> bool:
 def refused_sentence(results: Results) -> Sentence:
     """What can be changed where the groups cannot be compared as they are."""
     spans: list[Span] = [Text("Compare ")]
-    there = counted(results.groups)
+    there = results.groups.with_values
     if len(there) == 1:
         group = group_words(results.groups, there[0])
         now = results.question.comparison.method
@@ -393,5 +397,5 @@ def refused_sentence(results: Results) -> Sentence:
         spans += [Text(f"{group} with "), reference_choice(results)]
         return (*spans, Text(" by "), method_choice(results, method), Text("."))
     name = results.question.comparison.method
-    now = name if name is not Method.AUTO else suggested_method(design_of(results.groups))
+    now = name if name is not Method.AUTO else suggested_method(results.design)
     return (*spans, Text("the groups by "), method_choice(results, now), Text("."))

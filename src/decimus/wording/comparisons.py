@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from decimus.analysis.annotations import MOST_LINES
 from decimus.analysis.comparison_results import SUPERIORITY, Comparison, PairResult, Term
-from decimus.analysis.groups import Groups
+from decimus.analysis.groups import ShownGroups
 from decimus.analysis.ratios import pair_ratio
 from decimus.analysis.results import Results
 from decimus.statistics.effect_sizes import EffectSize
@@ -128,7 +128,7 @@ def _term_result(results: Results, comparison: Comparison, term: Term) -> list[S
     return [Text(said), *statistics, Text(".")]
 
 
-def _among(groups: Groups, term: Term) -> str:
+def _among(groups: ShownGroups, term: Term) -> str:
     """What is compared: "levels of road salt", "groups"."""
     if len(term.factors) == 1:
         factor = groups.factors[term.factors[0]]
@@ -287,7 +287,7 @@ def effect_sentence(results: Results) -> str:
     return f"Effect size in this sample: {words}."
 
 
-def _term_name(groups: Groups, term: Term) -> str:
+def _term_name(groups: ShownGroups, term: Term) -> str:
     """A term in running text: "road salt × light"."""
     return " × ".join(factor_words(groups.factors[i]) for i in term.factors)
 

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 import re
 
-from decimus.analysis.groups import Groups
+from decimus.analysis.groups import ShownGroups
 from decimus.errors import ChoiceError
 from decimus.study.edits import ChooseDirection, ChooseErrorBar, ChooseHeight, Edit
 from decimus.study.edits.groups import fitting
-from decimus.study.questions import Question
+from decimus.study.questions import HeightChoices
 from decimus.terms import Direction, ErrorBar, Height, Side
 from decimus.wording.numbers import full_number
 from decimus.wording.phrases import (
@@ -44,9 +44,9 @@ DIRECTION_WORDS = {
 }
 
 
-def height_words(groups: Groups, decimal_sign: str = ".") -> str:
+def height_words(groups: ShownGroups, decimal_sign: str = ".") -> str:
     """What stands for a group, in running text."""
-    match groups.question.heights.height:
+    match groups.heights.height:
         case Height.MEAN:
             return "mean"
         case Height.MEDIAN:
@@ -59,9 +59,9 @@ def height_words(groups: Groups, decimal_sign: str = ".") -> str:
             return lower_first(share_words(groups, decimal_sign, with_unit=True))
 
 
-def height_choice(groups: Groups, decimal_sign: str = ".") -> Choice:
+def height_choice(groups: ShownGroups, decimal_sign: str = ".") -> Choice:
     """What stands for a group."""
-    now, question = groups.question.heights.height, groups.question
+    now = groups.heights.height
     is_given = groups.measurements.is_summarised
     words = {
         Height.MEAN: "mean",
@@ -78,7 +78,7 @@ def height_choice(groups: Groups, decimal_sign: str = ".") -> Choice:
         options.append(Option(word, edit, height is now, why))
     entries: tuple[Entry, ...] = ()
     if not is_given:
-        if question.heights.threshold is not None:
+        if groups.heights.choices.threshold is not None:
             text = lower_first(share_words(groups, decimal_sign, with_unit=True))
             options.append(Option(text, ChooseHeight(height=Height.SHARE), now is Height.SHARE))
         entries = (Entry("share of cases, such as above 120 or at least 120", "", _share_edit),)
@@ -86,7 +86,7 @@ def height_choice(groups: Groups, decimal_sign: str = ".") -> Choice:
     return Choice("height", text, "what stands for a group", tuple(options), entries)
 
 
-def _all_positive(groups: Groups) -> bool:
+def _all_positive(groups: ShownGroups) -> bool:
     return all(group.is_empty or groups.geometric(group) is not None for group in groups.shown)
 
 
@@ -109,11 +109,11 @@ def _share_edit(text: str) -> Edit:
     return ChooseHeight(height=Height.SHARE, threshold=threshold, side=side)
 
 
-def error_bar_choice(groups: Groups, decimal_sign: str = ".") -> Choice:
+def error_bar_choice(groups: ShownGroups, decimal_sign: str = ".") -> Choice:
     """What error bars show: what belongs to the height, the rest with the reason."""
-    question = groups.question
-    now, level = question.heights.error_bar, question.heights.level
-    bars = sorted(fitting(question.heights.height), key=list(ErrorBar).index)
+    choices = groups.heights.choices
+    now, level = choices.error_bar, choices.level
+    bars = sorted(fitting(choices.height), key=list(ErrorBar).index)
     options: list[Option] = []
     for bar in bars:
         why = _why_not(groups, bar)
@@ -123,7 +123,7 @@ def error_bar_choice(groups: Groups, decimal_sign: str = ".") -> Choice:
         if bar is ErrorBar.CONFIDENCE_INTERVAL:
             levels = tuple(sorted({*LEVELS_OFFERED, level}))
         for number, at in enumerate(levels):
-            name = error_bar_name(question, bar, at, decimal_sign)
+            name = error_bar_name(choices, bar, at, decimal_sign)
             is_current = bar is now and at in (None, level)
             edit = None if why else ChooseErrorBar(error_bar=bar, level=at)
             said = why or ("" if number else _HELP.get(bar, ""))
@@ -139,7 +139,7 @@ def error_bar_choice(groups: Groups, decimal_sign: str = ".") -> Choice:
         entries.append(Entry(label, full_number(level, decimal_sign), at_level))
     if ErrorBar.MULTIPLE_OF_SD in bars:
         entries.append(Entry("a multiple, such as 2 SD or 1.5 SE", "", multiple_edit))
-    text = bar_name(question, decimal_sign)
+    text = bar_name(choices, decimal_sign)
     return Choice("error_bar", text, "what error bars show", tuple(options), tuple(entries))
 
 
@@ -153,7 +153,7 @@ def multiple_edit(text: str) -> Edit:
     return ChooseErrorBar(error_bar=bar, factor=typed_number(found[1], "a factor"))
 
 
-def _why_not(groups: Groups, bar: ErrorBar) -> str:
+def _why_not(groups: ShownGroups, bar: ErrorBar) -> str:
     """Why no group can have an error bar; "" where some can."""
     if bar is ErrorBar.NONE:
         return ""
@@ -167,24 +167,24 @@ def _why_not(groups: Groups, bar: ErrorBar) -> str:
     return "every group has one value only"
 
 
-def direction_choice(question: Question) -> Choice:
+def direction_choice(heights: HeightChoices) -> Choice:
     """Which way error bars are drawn."""
     options = tuple(
-        Option(words, ChooseDirection(direction=direction), direction is question.heights.direction)
+        Option(words, ChooseDirection(direction=direction), direction is heights.direction)
         for direction, words in DIRECTION_WORDS.items()
     )
-    words = DIRECTION_WORDS[question.heights.direction]
+    words = DIRECTION_WORDS[heights.direction]
     return Choice("direction", words, "which way error bars are drawn", options)
 
 
-def error_bar_spans(groups: Groups, decimal_sign: str) -> list[Span]:
+def error_bar_spans(groups: ShownGroups, decimal_sign: str) -> list[Span]:
     """The part of a caption on error bars, behind the height."""
-    question = groups.question
-    if question.heights.height is Height.COUNT:
+    choices = groups.heights.choices
+    if choices.height is Height.COUNT:
         return []
     choice = error_bar_choice(groups, decimal_sign)
-    if question.heights.error_bar is ErrorBar.NONE:
+    if choices.error_bar is ErrorBar.NONE:
         return [Text(", with "), choice]
-    note = _NOTES.get(question.heights.error_bar, "")
+    note = _NOTES.get(choices.error_bar, "")
     spans: list[Span] = [Text(" and its "), choice]
-    return [*spans, Text(f"{note}, "), direction_choice(question)]
+    return [*spans, Text(f"{note}, "), direction_choice(choices)]

@@ -4,9 +4,6 @@ from __future__ import annotations
 
 from decimus.analysis.annotations import (
     MOST_LINES,
-    drawn_pairs,
-    group_letters,
-    marks_of,
     why_not,
 )
 from decimus.analysis.comparison_results import Comparison, PairResult
@@ -41,10 +38,10 @@ MARK_WORDS = {
 
 def marks_choice(results: Results, comparison: Comparison) -> Choice:
     """How comparisons are drawn."""
-    now = marks_of(results, comparison)
+    now = results.annotations.marks
     options = []
     for marks, word in MARK_WORDS.items():
-        why = why_not(results, comparison, marks)
+        why = why_not(comparison, results.compared, marks)
         edit = None if why else ChooseComparisonMarks(marks=marks)
         options.append(Option(word.lower(), edit, marks is now, why))
     return Choice("comparison_marks", MARK_WORDS[now], "how comparisons are drawn", tuple(options))
@@ -92,8 +89,8 @@ def _first_of(question: Question, drawn: tuple[PairResult, ...]) -> str:
 
 def comparison_spans(results: Results, comparison: Comparison) -> list[Span]:
     """The sentence of the caption that says what was compared and how."""
-    letters = group_letters(results)
-    drawn = drawn_pairs(results)
+    letters = results.annotations.letters
+    drawn = results.annotations.pairs
     if not drawn and not letters:
         return []
     sign = results.decimal_sign
@@ -112,7 +109,7 @@ def comparison_spans(results: Results, comparison: Comparison) -> list[Span]:
             ComparisonMarks.OVER_GROUPS: f" ({pair_set_words(results.groups, comparison)}): ",
         }
         spans += [
-            Text(joins[marks_of(results, comparison)]),
+            Text(joins[results.annotations.marks]),
             comparison_text_choice(question),
         ]
         if question.figure.comparison_text in (

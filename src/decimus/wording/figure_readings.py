@@ -28,15 +28,15 @@ def _group_reading(results: Results, levels: Levels) -> str:
     if group is None:
         return ""
     unit, decimals = shown.shown_unit, shown.decimals
-    height, is_counted = shown.height(group), not shown.question.heights.height.is_of_outcome
+    height, is_counted = shown.height(group), not shown.heights.choices.height.is_of_outcome
     if is_counted:
-        unit, decimals = ("%", 1) if shown.question.heights.height is Height.SHARE else ("", 0)
+        unit, decimals = ("%", 1) if shown.heights.choices.height is Height.SHARE else ("", 0)
     value = quantity(number(height, decimals, sign), unit)
     words = height_words(shown, sign)
     text = f"{group_words(shown, group)}: {words} {value}, n{NBSP}={NBSP}{group.n}"
     ends = shown.error_bar(group)
     if ends is None:
         return text
-    name = bar_name(shown.question, sign)
+    name = bar_name(shown.heights.choices, sign)
     reached = [number(e, decimals, sign) for e in (ends.lower, ends.upper) if e is not None]
     return f"{text}\nerror bar ({name}) to {' and '.join(reached)}"

@@ -20,9 +20,9 @@ def interpretation(results: Results, group: Group) -> str:
     if summary.mean is None:
         return f"{place} there is no measurement of {outcome}."
     counted = f"{summary.n} {plural(measurements.unit_name, summary.n)}"
-    if groups.question.heights.height is Height.COUNT:
+    if groups.heights.choices.height is Height.COUNT:
         return f"{place} there {'was' if summary.n == 1 else 'were'} {counted}."
-    if groups.question.heights.height is Height.SHARE:
+    if groups.heights.choices.height is Height.SHARE:
         return _share(results, group, place)
     value = groups.height(group)
     height = height_words(groups, sign)
@@ -37,16 +37,16 @@ def interpretation(results: Results, group: Group) -> str:
 
 def _share(results: Results, group: Group, place: str) -> str:
     groups, sign = results.groups, results.decimal_sign
-    share, question = groups.share(group), groups.question
-    if share is None or share.share is None or question.heights.threshold is None:
+    share, choices = groups.share(group), groups.heights.choices
+    if share is None or share.share is None or choices.threshold is None:
         return f"{place} no share can be given."
-    threshold = quantity(f"{question.heights.threshold:g}", groups.plain_unit)
+    threshold = quantity(f"{choices.threshold:g}", groups.plain_unit)
     units = plural(groups.measurements.unit_name, share.n)
     said = (
         f"{place} {share.count} of {share.n} {units} ({number(100 * share.share, 1, sign)} %) "
-        f"{'was' if share.count == 1 else 'were'} {SIDES[question.heights.side]} {threshold}"
+        f"{'was' if share.count == 1 else 'were'} {SIDES[choices.side]} {threshold}"
     )
-    interval = share.confidence_interval(question.heights.level)
+    interval = share.confidence_interval(choices.level)
     if interval is None:
         return f"{said}."
     ends = f"{number(100 * interval.lower, 1, sign)} to {number(100 * interval.upper, 1, sign)} %"
@@ -57,18 +57,16 @@ def _share(results: Results, group: Group, place: str) -> str:
 def _what_the_bar_says(results: Results, group: Group) -> str:
     groups, sign = results.groups, results.decimal_sign
     summary, decimals, unit = group.summary, groups.decimals, groups.shown_unit
-    question = groups.question
+    choices = groups.heights.choices
     units = plural(groups.measurements.unit_name, 2)
-    found = groups.heights.ends(group.levels, question.heights.error_bar)
+    found = groups.heights.ends(group.levels, choices.error_bar)
     if found is None:
         return ""
     ends = f"{number(found[0], decimals, sign)} to "
     ends += quantity(number(found[1], decimals, sign), unit)
-    level = percent(question.heights.level, sign)
-    geometric = (
-        groups.geometric(group) if question.heights.height is Height.GEOMETRIC_MEAN else None
-    )
-    match question.heights.error_bar:
+    level = percent(choices.level, sign)
+    geometric = groups.geometric(group) if choices.height is Height.GEOMETRIC_MEAN else None
+    match choices.error_bar:
         case ErrorBar.STANDARD_DEVIATION if geometric is not None:
             factor = number(geometric.standard_deviation, 3, sign)
             return f"; single {units} lay about a factor of {factor} from it (geometric SD)"

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from decimus.analysis.groups import FactorInOrder, Group, Groups
+from decimus.analysis.groups import FactorInOrder, Group, ShownGroups
 from decimus.analysis.results import Results
 from decimus.study.edits import (
     ChooseColumns,
@@ -94,7 +94,7 @@ def columns_choices(results: Results) -> tuple[Choice, ...]:
 
 def _family(results: Results, key: str) -> Choice:
     groups, number = results.groups, results.number
-    columns = groups.question.lanes.columns
+    columns = results.question.lanes.columns
     name, statistics = _FAMILIES[key]
     options = []
     if key == _FIRST:
@@ -110,15 +110,15 @@ def _family(results: Results, key: str) -> Choice:
     entries: tuple[Entry, ...] = ()
     if Statistic.SHARE in statistics:
         now = ""
-        if groups.question.heights.threshold is not None:
-            now = f"{SIDES[groups.question.heights.side]} {groups.question.heights.threshold:g}"
+        if groups.heights.choices.threshold is not None:
+            now = f"{SIDES[groups.heights.choices.side]} {groups.heights.choices.threshold:g}"
         entries = (Entry("threshold of shares, such as above 120", now, _threshold(number)),)
     return Choice(key, name, f"which {name} are shown", tuple(options), entries)
 
 
-def _why(groups: Groups, statistic: Statistic) -> str:
+def _why(groups: ShownGroups, statistic: Statistic) -> str:
     needs_threshold = statistic in (Statistic.SHARE, Statistic.SHARE_INTERVAL)
-    if needs_threshold and groups.question.heights.threshold is None:
+    if needs_threshold and groups.heights.choices.threshold is None:
         return "set a threshold below"
     return ""
 
@@ -173,7 +173,7 @@ def order_choice(results: Results, factor: FactorInOrder) -> Choice:
     return Choice(key, current, f"the order of {factor_words(factor)}", tuple(options))
 
 
-def _orders(groups: Groups, factor: FactorInOrder) -> dict[str, tuple[str, ...]]:
+def _orders(groups: ShownGroups, factor: FactorInOrder) -> dict[str, tuple[str, ...]]:
     read = factor.factor.level_texts_in_order
     labels = {level.level.text: level.label for level in factor.levels}
     position = groups.factors.index(factor)

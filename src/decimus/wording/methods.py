@@ -132,7 +132,7 @@ def _shown(results: Results) -> list[str]:
         and question.heights.height in _T_BASED
     ):
         based = _T_BASED[question.heights.height]
-    return [f"{words} are shown with their {bar_name(question, sign)}{based}."]
+    return [f"{words} are shown with their {bar_name(question.heights, sign)}{based}."]
 
 
 _PLURALS = {

@@ -42,7 +42,7 @@ def what_is(results: Results, text: str) -> tuple[str, ...]:
         cell = read_cell(cleaned, other)
     if cell.kind is not CellKind.NUMBER:
         raise ChoiceError(f"“{text.strip()}” is not a number", remedy="Type one, such as 8.7")
-    found = matches(results.groups, cell.value, cell.decimals)
+    found = matches(results.groups, results.lanes, cell.value, cell.decimals)
     if not found:
         return (f"{cleaned} is no quantity of these groups that Decimus knows, even nearly.",)
     return tuple(_sentence(results, match, cleaned, cell.decimals) for match in found)

@@ -2,23 +2,23 @@
 
 from __future__ import annotations
 
-from decimus.analysis.groups import Groups
+from decimus.analysis.groups import ShownGroups
 from decimus.terms import ErrorBar, Height
 
 _ALWAYS = "What tells groups apart is the interval of their difference, in Comparisons."
 
 
-def overlap_note(groups: Groups) -> str:
+def overlap_note(groups: ShownGroups) -> str:
     """The note for the bars drawn now; "" where none are."""
-    question = groups.question
-    if question.heights.height is Height.COUNT or question.heights.error_bar is ErrorBar.NONE:
+    choices = groups.heights.choices
+    if choices.height is Height.COUNT or choices.error_bar is ErrorBar.NONE:
         return ""
-    if groups.measurements.units.is_same and question.heights.error_bar in _OF_MEANS:
+    if groups.measurements.units.is_same and choices.error_bar in _OF_MEANS:
         return (
             "The same units were measured in every group, so these bars hold the variation "
             f"between units, which their differences do not: overlap says nothing here. {_ALWAYS}"
         )
-    return f"{_BY_BAR[question.heights.error_bar]} {_ALWAYS}"
+    return f"{_BY_BAR[choices.error_bar]} {_ALWAYS}"
 
 
 _OF_MEANS = (

@@ -5,10 +5,10 @@ from __future__ import annotations
 import math
 
 from decimus.analysis.families import Compared
-from decimus.analysis.groups import FactorInOrder, Group, Groups
+from decimus.analysis.groups import FactorInOrder, Group, ShownGroups
 from decimus.errors import ChoiceError
 from decimus.measurements.observations import Measurements
-from decimus.study.questions import Question
+from decimus.study.questions import HeightChoices
 from decimus.terms import ErrorBar, Height, LevelKind, LimitRule
 from decimus.wording.numbers import NBSP, count_word, percent, plural
 
@@ -61,7 +61,7 @@ def level_words(factor: FactorInOrder, label: str) -> str:
     return label
 
 
-def group_words(groups: Groups, group: Group | Compared) -> str:
+def group_words(groups: ShownGroups, group: Group | Compared) -> str:
     """A group in running text: "2 g/L, dim"; "2 g/L" where light is averaged over."""
     return ", ".join(
         level_words(factor, label)
@@ -70,47 +70,44 @@ def group_words(groups: Groups, group: Group | Compared) -> str:
     )
 
 
-def at_group(groups: Groups, group: Group | Compared, of_names: str = "for") -> str:
+def at_group(groups: ShownGroups, group: Group | Compared, of_names: str = "for") -> str:
     """Where a group was: "at 2 g/L", "at 2 g/L, dim"; "for old signs" where there is no amount."""
     return f"{preposition(groups, of_names)} {group_words(groups, group)}"
 
 
-def preposition(groups: Groups, of_names: str = "for") -> str:
+def preposition(groups: ShownGroups, of_names: str = "for") -> str:
     """The word before a group: one stands at an amount, but not at a name."""
     has_amounts = any(f.factor.kind is LevelKind.AMOUNTS for f in groups.factors)
     return "at" if has_amounts else of_names
 
 
-def n_words(groups: Groups) -> str:
+def n_words(groups: ShownGroups) -> str:
     """N of all groups: "7–8", or "8" where all are alike."""
     low, high = groups.ns
     return str(low) if low == high else f"{low}–{high}"
 
 
-def bar_name(question: Question, decimal_sign: str = ".") -> str:
+def bar_name(choices: HeightChoices, decimal_sign: str = ".") -> str:
     """What the error bars chosen show, in running text."""
-    return error_bar_name(question, question.heights.error_bar, None, decimal_sign)
+    return error_bar_name(choices, choices.error_bar, None, decimal_sign)
 
 
 def error_bar_name(
-    question: Question, error_bar: ErrorBar, level: float | None = None, decimal_sign: str = "."
+    choices: HeightChoices, error_bar: ErrorBar, level: float | None = None, decimal_sign: str = "."
 ) -> str:
     """What error bars show, in running text; the one name for them everywhere.
 
     Args:
-        question: whose height, level and factor they are of.
+        choices: whose height, level and factor they are of.
         error_bar: what they show.
-        level: another level than the question's.
+        level: another level than theirs.
         decimal_sign: for the level.
     """
-    at = percent(question.heights.level if level is None else level, decimal_sign)
-    factor = f"{question.heights.factor:g}".replace(".", decimal_sign)
-    if (
-        error_bar is ErrorBar.STANDARD_DEVIATION
-        and question.heights.height is Height.GEOMETRIC_MEAN
-    ):
+    at = percent(choices.level if level is None else level, decimal_sign)
+    factor = f"{choices.factor:g}".replace(".", decimal_sign)
+    if error_bar is ErrorBar.STANDARD_DEVIATION and choices.height is Height.GEOMETRIC_MEAN:
         return "geometric standard deviation (×/÷)"
-    if error_bar is ErrorBar.CONFIDENCE_INTERVAL and question.heights.height is Height.SHARE:
+    if error_bar is ErrorBar.CONFIDENCE_INTERVAL and choices.height is Height.SHARE:
         return f"{at} confidence interval (Wilson)"
     return {
         ErrorBar.STANDARD_DEVIATION: "standard deviation",
@@ -127,7 +124,7 @@ def error_bar_name(
     }[error_bar]
 
 
-def levels_phrase(groups: Groups) -> str:
+def levels_phrase(groups: ShownGroups) -> str:
     """How many levels of what: "at five levels of road salt and two of light"."""
     parts = []
     for index, factor in enumerate(groups.factors):

@@ -9,13 +9,11 @@ from decimus.analysis.designs import (
     METHOD_NAMES,
     RANK_METHODS,
     Kind,
-    counted,
-    design_of,
     suggested_method,
     varying_factors,
 )
 from decimus.analysis.groups import names_of
-from decimus.analysis.refusals import empty_cell, refusal
+from decimus.analysis.refusals import empty_cell
 from decimus.analysis.results import Results
 from decimus.study.edits import ChooseMethod, ChooseSameUnits, Edit, SetValuesAside
 from decimus.study.readings import SetAside
@@ -137,7 +135,7 @@ def considerations(results: Results) -> tuple[Consideration, ...]:
 
 
 def _use(results: Results, method: Method) -> Edit | None:
-    if refusal(method, results.groups) is not None:
+    if results.why_not(method) is not None:
         return None
     return ChooseMethod(question=results.number, method=method, name=METHOD_NAMES[method])
 
@@ -225,7 +223,7 @@ def ways_out(results: Results) -> tuple[Consideration, ...]:
     if results.refusal is None:
         return ()
     groups = results.groups
-    design = design_of(groups)
+    design = results.design
     suggested = suggested_method(design)
     found = []
     wanted = results.question.comparison.method
@@ -237,7 +235,7 @@ def ways_out(results: Results) -> tuple[Consideration, ...]:
             name = METHOD_NAMES[method]
             over = " over the cells" if len(groups.factors) > 1 and method is not suggested else ""
             found.append(Consideration("", f"Use {name}{over}", edit))
-    there = counted(groups)
+    there = groups.with_values
     factors = varying_factors(there, len(groups.factors))
     is_crossed = design.kind in (Kind.CELLS, Kind.SPLIT_PLOT)
     empty = empty_cell(there, factors) if is_crossed else None

@@ -68,12 +68,11 @@ def _unequal(results: Results, widest: Group, narrowest: Group, p: float | None)
 def _welch(results: Results) -> tuple[tuple[str, Edit], ...]:
     """Welch's form of the test in force, where that pools the spread."""
     from decimus.analysis.designs import METHOD_NAMES
-    from decimus.analysis.refusals import refusal
 
     comparison = results.comparison
     instead = {Method.ANOVA: Method.WELCH_ANOVA, Method.STUDENT_T: Method.WELCH_T}
     method = None if comparison is None else instead.get(comparison.method)
-    if method is None or refusal(method, results.groups) is not None:
+    if method is None or results.why_not(method) is not None:
         return ()
     name = METHOD_NAMES[method]
     return ((f"use {name}", ChooseMethod(question=results.number, method=method, name=name)),)
@@ -127,7 +126,7 @@ def _weak_bars(results: Results, remark: facts.WeakErrorBars) -> RemarkWords:
     what = (
         "No error bars are drawn"
         if remark.error_bar is ErrorBar.NONE
-        else f"The {bar_name(results.question)} is drawn"
+        else f"The {bar_name(results.question.heights)} is drawn"
     )
     return RemarkWords(
         "figure",

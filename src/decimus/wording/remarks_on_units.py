@@ -97,12 +97,12 @@ def _summary_remark(results: Results, remark: facts.Remark) -> RemarkWords | Non
         case facts.NoErrorBars(_, possible):
             fixes = tuple(
                 (
-                    f"show {error_bar_name(results.question, kind)}",
+                    f"show {error_bar_name(results.question.heights, kind)}",
                     ChooseErrorBar(error_bar=kind, level=None, question=number),
                 )
                 for kind in possible[:2]
             )
-            name = bar_name(results.question)
+            name = bar_name(results.question.heights)
             return RemarkWords(
                 "groups",
                 f"The {name} does not follow from what the table gives.",

@@ -53,9 +53,7 @@ def same_units_spans(results: Results, measurements: Measurements, where: str) -
 
 def _same_words(results: Results, measurements: Measurements, many: str, where: str) -> str:
     """Where units recur: in every group, or in every level of the factors within them."""
-    from decimus.analysis.designs import design_of
-
-    design = design_of(results.groups)
+    design = results.design
     if not design.between or not design.within:
         return f"the same {many} {where}"
     names = [measurements.factors[i] for i in design.within]

@@ -105,9 +105,9 @@ def figure_settings(results: Results) -> tuple[SettingsSection, ...]:
         SettingsSection(
             "Marks",
             (
-                Setting("drawn as", (kind_choice(question),)),
+                Setting("drawn as", (kind_choice(question.figure),)),
                 Setting("showing the", (height_choice(results.groups, sign),)),
-                Setting("replicates", (replicates_choice(question, units),)),
+                Setting("replicates", (replicates_choice(question.figure, units),)),
                 Setting("colour", (_palette_choice(question),)),
             ),
         ),
@@ -118,7 +118,7 @@ def figure_settings(results: Results) -> tuple[SettingsSection, ...]:
                     "show",
                     (error_bar_choice(results.groups, sign),),
                 ),
-                Setting("drawn", (direction_choice(question),)),
+                Setting("drawn", (direction_choice(question.heights),)),
             ),
         ),
         SettingsSection("Axes", _axis_settings(results)),

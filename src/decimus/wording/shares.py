@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from decimus.analysis.designs import counted
 from decimus.analysis.results import Results
 from decimus.statistics.shares import compare_shares
 from decimus.terms import Height
@@ -16,11 +15,11 @@ def shares_sentence(results: Results) -> str:
     Empty where the figure shows no shares, or groups are not two.
     """
     groups, sign = results.groups, results.decimal_sign
-    there = counted(groups)
-    if groups.question.heights.height is not Height.SHARE or len(there) != 2:
+    there = groups.with_values
+    if groups.heights.choices.height is not Height.SHARE or len(there) != 2:
         return ""
     a, b = (groups.share(group) for group in there)
-    level = groups.question.comparison.level
+    level = results.question.comparison.level
     found = None if a is None or b is None else compare_shares(a, b, level)
     if found is None:
         return ""

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from decimus.analysis.groups import Group, Groups
+from decimus.analysis.groups import Group, ShownGroups
 from decimus.analysis.lane_statistics import Total, Values, statistic_of, statistic_of_total
 from decimus.analysis.results import Results
 from decimus.terms import Side, Statistic
@@ -73,9 +73,9 @@ _SHARE_DECIMALS = 1
 _FACTOR_DECIMALS = 3
 
 
-def heading(groups: Groups, statistic: Statistic, sign: str = ".") -> str:
+def heading(groups: ShownGroups, statistic: Statistic, sign: str = ".") -> str:
     """The heading of a column, short; levels and thresholds are said."""
-    level = percent(groups.question.heights.level, sign)
+    level = percent(groups.heights.choices.level, sign)
     match statistic:
         case Statistic.CONFIDENCE_INTERVAL:
             return f"{level} CI"
@@ -95,18 +95,18 @@ def heading(groups: Groups, statistic: Statistic, sign: str = ".") -> str:
             return _HEADINGS[statistic]
 
 
-def share_words(groups: Groups, sign: str = ".", *, with_unit: bool = False) -> str:
+def share_words(groups: ShownGroups, sign: str = ".", *, with_unit: bool = False) -> str:
     """What a share is of: "Share above 120"."""
-    question = groups.question
-    if question.heights.threshold is None:
+    choices = groups.heights.choices
+    if choices.threshold is None:
         return "Share"
-    threshold = full_number(question.heights.threshold, sign)
+    threshold = full_number(choices.threshold, sign)
     if with_unit:
         threshold = quantity(threshold, groups.plain_unit)
-    return f"Share {SIDES[question.heights.side]} {threshold}"
+    return f"Share {SIDES[choices.side]} {threshold}"
 
 
-def total_words(groups: Groups, total: Total) -> str:
+def total_words(groups: ShownGroups, total: Total) -> str:
     """What a total is: "marginal mean" or "all flasks"."""
     if total.marginal is not None:
         return "marginal mean"
@@ -125,7 +125,7 @@ def values_of(results: Results, lane: Group | Total, statistic: Statistic) -> Va
     return statistic_of(results.groups, lane, statistic)
 
 
-def text_of(groups: Groups, statistic: Statistic, values: Values, results: Results) -> str:
+def text_of(groups: ShownGroups, statistic: Statistic, values: Values, results: Results) -> str:
     """The numbers of a statistic as shown."""
     sign, decimals = results.decimal_sign, groups.decimals
     if not values.numbers:

@@ -30,9 +30,9 @@ def trend_sentence(results: Results) -> str:
         return ""
     groups = results.groups
     factor = groups.factors[0]
-    alpha = 1 - groups.question.comparison.level / 100
+    alpha = 1 - results.question.comparison.level / 100
     per = _per(results)
-    level = percent(groups.question.comparison.level, sign)
+    level = percent(results.question.comparison.level, sign)
     df = degrees_of_freedom(fit.slope.df, sign)
     low, high = (significant(end, sign) for end in (fit.slope.ci_lower, fit.slope.ci_upper))
     share = percent(float(rounded(100 * fit.r_squared, 0)), sign)

@@ -108,7 +108,7 @@ class _Worker:
         """The working of one statistic."""
         values = values_of(self._results, self._lane, which)
         name = NAMES[which]
-        level = percent(self._groups.question.heights.level, self._sign)
+        level = percent(self._groups.heights.choices.level, self._sign)
         if "interval" in name or "margin" in name:
             name = f"{level} {name}"
         shown = text_of(self._groups, which, values, self._results)
@@ -279,7 +279,7 @@ class _Worker:
         return number(value, self._groups.decimals + 1, self._sign)
 
     def _interval(self, summary: Summary, which: Statistic) -> _Parts:
-        interval = summary.confidence_interval(self._groups.question.heights.level)
+        interval = summary.confidence_interval(self._groups.heights.choices.level)
         if interval is None:
             return _Parts("")
         n, t = summary.n, number(interval.t, 3, self._sign)
@@ -380,7 +380,7 @@ class _Worker:
                 tuple(steps),
                 f"Single {self._units} typically lie a factor of {factor} above or below.",
             )
-        interval = logs.confidence_interval(self._groups.question.heights.level)
+        interval = logs.confidence_interval(self._groups.heights.choices.level)
         if interval is None:
             return _Parts("")
         steps.append(f"t({n - 1} df) = {self._full(interval.t)}")
@@ -399,11 +399,11 @@ class _Worker:
         return self._groups.share(self._lane) if isinstance(self._lane, Group) else None
 
     def _share(self) -> _Parts:
-        share, question = self._share_found, self._groups.question
-        if share is None or question.heights.threshold is None:
+        share, choices = self._share_found, self._groups.heights.choices
+        if share is None or choices.threshold is None:
             return _Parts("")
-        threshold = quantity(self._full(question.heights.threshold), self._groups.plain_unit)
-        side = SIDES[question.heights.side]
+        threshold = quantity(self._full(choices.threshold), self._groups.plain_unit)
+        side = SIDES[choices.side]
         return _Parts(
             "100 × _k_ ÷ _n_",
             f"100 × {share.count} ÷ {share.n}",
@@ -412,8 +412,8 @@ class _Worker:
         )
 
     def _share_interval(self) -> _Parts:
-        share, question = self._share_found, self._groups.question
-        interval = share.confidence_interval(question.heights.level) if share else None
+        share, choices = self._share_found, self._groups.heights.choices
+        interval = share.confidence_interval(choices.level) if share else None
         if share is None or interval is None:
             return _Parts("")
         z, n = number(interval.t, 3, self._sign), share.n
@@ -442,7 +442,7 @@ class _Worker:
         )
         if which is Statistic.WITHIN_SE:
             return _Parts("√(_s_′² × _C_ ÷ (_C_ − 1)) ÷ √_n_", f"over {n} subjects", steps, reading)
-        half = errors.half_width(condition, self._groups.question.heights.level)
+        half = errors.half_width(condition, self._groups.heights.choices.level)
         return _Parts(
             "mean ± _t_ × SE",
             f"{self._number(self._summary.mean)} ± {self._number(half)}",
@@ -473,7 +473,7 @@ class _Worker:
             return _Parts("√(MSE × _Σ_(1 ÷ _n_ᵢ)) ÷ _k_", "", tuple(steps), reading)
         if which is Statistic.MEAN:
             return _Parts("_Σ_ meanᵢ ÷ _k_", "", tuple(steps), reading)
-        interval = marginal.confidence_interval(self._groups.question.heights.level)
+        interval = marginal.confidence_interval(self._groups.heights.choices.level)
         if interval is not None:
             steps.append(f"t({df} df) = {self._full(interval.t)}")
         return _Parts("marginal mean ± _t_ × SE", "", tuple(steps), reading)

@@ -4,9 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from decimus.analysis.annotations import drawn_pairs
-from decimus.analysis.groups import Group, Groups
-from decimus.analysis.lane_statistics import Total, lanes
+from decimus.analysis.groups import Group, ShownGroups
+from decimus.analysis.lane_statistics import Total
 from decimus.analysis.results import Results
 from decimus.terms import Statistic
 from decimus.wording.comparisons import pair_sentence, result_sentence
@@ -18,7 +17,7 @@ def result_paragraph(results: Results) -> Sentence:
     """The result, followed by the comparisons that stand on the figure."""
     spans: list[Span] = [*result_sentence(results)]
     if results.comparison is not None and len(results.comparison.pairs) > 1:
-        for pair in drawn_pairs(results):
+        for pair in results.annotations.pairs:
             spans += [Text(" "), *_capitalised(pair_sentence(results, pair)), Text(".")]
     return tuple(spans)
 
@@ -46,7 +45,7 @@ class SummaryTable:
 def summary_table(results: Results) -> SummaryTable:
     """The statistics chosen for every group and every total, rounded as everywhere."""
     groups, sign = results.groups, results.decimal_sign
-    columns = groups.question.lanes.columns
+    columns = results.question.lanes.columns
     factors = tuple(factor.title for factor in groups.factors)
     headings = (*factors, *(_heading(groups, column, sign) for column in columns))
     rows = tuple(
@@ -54,18 +53,18 @@ def summary_table(results: Results) -> SummaryTable:
             *lane_labels(groups, lane),
             *(statistic_text(results, lane, column) for column in columns),
         )
-        for lane in lanes(groups)
+        for lane in results.lanes
     )
     return SummaryTable(headings, rows, (*(False,) * len(factors), *(True,) * len(columns)))
 
 
-def _heading(groups: Groups, column: Statistic, sign: str) -> str:
+def _heading(groups: ShownGroups, column: Statistic, sign: str) -> str:
     """The heading of a column; the unit stands with the mean."""
     unit, text = groups.measurements.outcome.unit, heading(groups, column, sign)
     return f"{text} ({unit})" if unit and column in (Statistic.MEAN, Statistic.MEDIAN) else text
 
 
-def lane_labels(groups: Groups, lane: Group | Total) -> tuple[str, ...]:
+def lane_labels(groups: ShownGroups, lane: Group | Total) -> tuple[str, ...]:
     """What a lane is called, factor by factor; a total by what it is in place of the second."""
     if isinstance(lane, Group):
         return lane.labels

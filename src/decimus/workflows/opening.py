@@ -103,5 +103,8 @@ def checked(edit: BringInTable, where: str) -> BringInTable:
         measurements = read_measurements(edit.table, edit.reading)
     except InputError as error:
         raise InputError(error.what, where=error.where or where, remedy=error.remedy) from error
-    asked = fitting_error_bar(groups_of(measurements, edit.asked))
-    return edit if asked is edit.asked else structs.replace(edit, asked=asked)
+    asked = edit.asked
+    heights = fitting_error_bar(groups_of(measurements, asked.levels), asked.heights)
+    if heights is asked.heights:
+        return edit
+    return structs.replace(edit, asked=structs.replace(asked, heights=heights))

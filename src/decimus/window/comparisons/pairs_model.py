@@ -124,7 +124,7 @@ class PairsModel(StripModel):
         if role == self.PairRole:
             return pair
         if role == self.ColoursRole:
-            shades = group_colours(results.groups)
+            shades = group_colours(results.groups, results.question.figure)
             sides = (pair.a.cell, pair.b.cell)
             return tuple(None if cell is None else shades.get(cell) for cell in sides)
         if role == Qt.ItemDataRole.CheckStateRole and column is Column.DRAWN:

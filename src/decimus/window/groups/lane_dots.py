@@ -8,7 +8,7 @@ from functools import lru_cache
 
 from PySide6.QtCore import QPointF, QRect
 
-from decimus.analysis.groups import Group, Groups, taken_back
+from decimus.analysis.groups import Group, ShownGroups, taken_back
 from decimus.figure.strips import StripAxis
 from decimus.figure.swarms import drawn_replicates, swarm
 from decimus.statistics.summaries import Summary
@@ -97,7 +97,7 @@ def _dots(
     )
 
 
-def lane_dots(group: Group, groups: Groups, axis: StripAxis, rect: QRect) -> LaneDots:
+def lane_dots(group: Group, groups: ShownGroups, axis: StripAxis, rect: QRect) -> LaneDots:
     """The dots of a lane in a cell; kept, as painting asks again and again."""
     asides = tuple(aside.value for aside in group.cells.asides)
     size = (rect.width(), rect.height())

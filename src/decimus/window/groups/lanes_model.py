@@ -8,7 +8,7 @@ from enum import Enum
 from PySide6.QtCore import Qt
 
 from decimus.analysis.groups import Group, with_unit
-from decimus.analysis.lane_statistics import Total, lanes
+from decimus.analysis.lane_statistics import Total
 from decimus.analysis.results import Results
 from decimus.figure.content import group_colours
 from decimus.figure.strips import StripAxis, axis_between, lane_axis
@@ -260,11 +260,11 @@ class LanesModel(StripModel):
 
 def _rows(results: Results) -> tuple[Row, ...]:
     groups, question = results.groups, results.question
-    shades = group_colours(groups)
+    shades = group_colours(groups, question.figure)
     controls = [question.levels.control(factor.factor.variable) for factor in groups.factors]
     rows: list[Row] = []
     section = None
-    for lane in lanes(groups):
+    for lane in results.lanes:
         if isinstance(lane, Total):
             rows.append(TotalRow(lane))
             continue

@@ -220,7 +220,7 @@ def _notes(results: Results) -> dict[Place, str]:
 def _colours(results: Results) -> tuple[dict[int, str], dict[tuple[int, str], str]]:
     """Colours of headings and of levels, as on the figure."""
     measurements, shape = results.measurements, results.measurements.shape
-    shades = group_colours(results.groups)
+    shades = group_colours(results.groups, results.question.figure)
     position = 1 if len(measurements.factors) > 1 else 0
     variable = measurements.factors[position].variable
     if variable >= 0 and not shape.is_turned:
