@@ -2,17 +2,26 @@
 
 from __future__ import annotations
 
+import os
 import statistics
 import time
 from collections.abc import Callable
 
+ONCE = "DECIMUS_BENCHMARK_ONCE"
+"""Set in the environment, everything runs once, to see that it runs at all."""
+
+
+def turns(usual: int) -> int:
+    """How often to repeat something: as often as usual, or once."""
+    return 1 if os.environ.get(ONCE) else usual
+
 
 def median_ms(run: Callable[[], object], times: int = 25, warm_up: int = 3) -> float:
     """The median time of a run in milliseconds, after some to warm up."""
-    for _ in range(warm_up):
+    for _ in range(min(warm_up, turns(warm_up))):
         run()
     taken = []
-    for _ in range(times):
+    for _ in range(turns(times)):
         start = time.perf_counter()
         run()
         taken.append((time.perf_counter() - start) * 1000)

@@ -61,6 +61,7 @@ class Heights:
         self._groups = {levels: (cells, summary) for levels, cells, summary in groups}
         self._geometric: dict[Levels, GeometricSummary | None] = {}
         self._shares: dict[Levels, Share | None] = {}
+        self._possible: dict[ErrorBar, bool] = {}
 
     @property
     def height(self) -> Height:
@@ -115,6 +116,14 @@ class Heights:
                 return (100 * found.lower, 100 * found.upper) if found else None
             case _:
                 return None
+
+    def can_be(self, error_bar: ErrorBar) -> bool:
+        """Whether any group has that error bar on the chosen height."""
+        if error_bar not in self._possible:
+            self._possible[error_bar] = any(
+                self.ends(levels, error_bar) is not None for levels in self._groups
+            )
+        return self._possible[error_bar]
 
     def _on_mean(self, levels: Levels, error_bar: ErrorBar) -> tuple[float, float] | None:
         summary = self._summary(levels)

@@ -12,7 +12,7 @@ import io
 import warnings
 from collections.abc import Iterator
 from itertools import groupby
-from typing import TYPE_CHECKING, Any
+from typing import TYPE_CHECKING, Any, TypeVar
 
 import numpy as np
 from numpy.typing import NDArray
@@ -116,6 +116,9 @@ def _page_artist(page: Page, *, has_real_text: bool) -> Any:  # noqa: ANN401 - a
     return PageArtist()
 
 
+Alike = TypeVar("Alike", Box, Dots)
+
+
 class _Pen:
     """Draws marks with one renderer at one scale."""
 
@@ -136,16 +139,16 @@ class _Pen:
             alike = list(group)
             first = alike[0]
             if isinstance(first, Box):
-                for box in alike:
-                    if isinstance(box, Box):
-                        self._box(box)
+                boxes = [mark for mark in alike if isinstance(mark, Box)]
+                for part in self._parts(boxes):
+                    self._boxes(part)
             elif isinstance(first, Stroke):
                 strokes = [mark for mark in alike if isinstance(mark, Stroke)]
                 self._strokes(strokes, first.line_pt, first.colour)
             elif isinstance(first, Dots):
-                for dots in alike:
-                    if isinstance(dots, Dots):
-                        self._dots(dots)
+                dots = [mark for mark in alike if isinstance(mark, Dots)]
+                for clouds in self._parts(dots):
+                    self._dots(clouds)
             else:
                 labels = [mark for mark in alike if isinstance(mark, Label)]
                 if self._has_real_text:
@@ -160,14 +163,24 @@ class _Pen:
         context.set_snap(False)
         return context
 
-    def _box(self, box: Box) -> None:
+    def _parts(self, alike: list[Alike]) -> list[list[Alike]]:
+        """What is drawn in one piece: all of it in a picture, each mark by itself in a file."""
+        return [[mark] for mark in alike] if self._has_real_text else [alike]
+
+    def _boxes(self, boxes: list[Box]) -> None:
         from matplotlib.path import Path
 
-        right, top = box.x + box.width, box.y + box.height
-        corners = [(box.x, box.y), (right, box.y), (right, top), (box.x, top), (box.x, box.y)]
-        context = self._context(0.0, rgba(box.colour))
-        path = Path(corners, closed=True)
-        self._renderer.draw_path(context, path, self._to_pixels, rgba(box.colour))
+        corners = [
+            (x, y)
+            for box in boxes
+            for right, top in ((box.x + box.width, box.y + box.height),)
+            for x, y in ((box.x, box.y), (right, box.y), (right, top), (box.x, top), (box.x, box.y))
+        ]
+        shape = (Path.MOVETO, Path.LINETO, Path.LINETO, Path.LINETO, Path.CLOSEPOLY)
+        colour = rgba(boxes[0].colour)
+        context = self._context(0.0, colour)
+        path = Path(corners, shape * len(boxes))
+        self._renderer.draw_path(context, path, self._to_pixels, colour)
         context.restore()
 
     def _strokes(self, strokes: list[Stroke], line_pt: float, colour: str) -> None:
@@ -180,11 +193,14 @@ class _Pen:
         self._renderer.draw_path(context, Path(points, codes), self._to_pixels)
         context.restore()
 
-    def _dots(self, dots: Dots) -> None:
+    def _dots(self, alike: list[Dots]) -> None:
         from matplotlib.path import Path
         from matplotlib.transforms import Affine2D
 
-        places = Path(np.column_stack((dots.xs, dots.ys)))
+        dots = alike[0]
+        xs = np.concatenate([mark.xs for mark in alike])
+        ys = np.concatenate([mark.ys for mark in alike])
+        places = Path(np.column_stack((xs, ys)))
         context = self._context(dots.line_pt, rgba(dots.colour))
         size = Affine2D().scale(dots.radius * self._scale)
         circle = Path.unit_circle()
@@ -230,6 +246,10 @@ def _look(mark: Mark) -> tuple[object, ...]:
     """Marks of one look can be drawn together."""
     if isinstance(mark, Stroke):
         return (Stroke, mark.line_pt, mark.colour)
+    if isinstance(mark, Box):
+        return (Box, mark.colour)
+    if isinstance(mark, Dots):
+        return (Dots, mark.radius, mark.line_pt, mark.colour, mark.fill)
     return (type(mark),)
 
 

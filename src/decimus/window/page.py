@@ -78,6 +78,11 @@ class PageView(QWidget):
         self.setAccessibleName("The figure")
 
     @property
+    def is_waiting(self) -> bool:
+        """True while a change is not drawn yet."""
+        return self._timer.isActive()
+
+    @property
     def page(self) -> Page | None:
         """The page as laid out last."""
         return self._page

@@ -60,6 +60,7 @@ class StripModel(QAbstractTableModel):
             has_same_rows: whether there are as many rows as before, of the same kinds.
             changed: rows that look otherwise than before; None for all.
         """
+        before = self._results
         if not has_same_rows:
             self.beginResetModel()
         self._results, self._axis = results, axis
@@ -71,7 +72,9 @@ class StripModel(QAbstractTableModel):
             self.dataChanged.emit(self.index(0, 0), self.index(self.rowCount() - 1, last))
         for row in changed or ():
             self.dataChanged.emit(self.index(row, 0), self.index(row, last))
-        self.headerDataChanged.emit(Qt.Orientation.Horizontal, 0, last)
+        is_as_before = before is not None and before.measurements is results.measurements
+        if changed is None or changed or not is_as_before:
+            self.headerDataChanged.emit(Qt.Orientation.Horizontal, 0, last)
 
     def rows_taken(self, results: Results) -> None:
         """Make the rows of these results; called while views know that they change."""

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from msgspec.structs import replace
+
 from decimus.analysis.groups import Group, ShownGroups
 from decimus.analysis.results import Results
 from decimus.measurements.observations import Measurements
@@ -29,6 +31,38 @@ from decimus.wording.spans import Choice, Option, Sentence, Span, Style, Text
 
 def caption(results: Results) -> Sentence:
     """The caption of the figure. Raises InputError where there is no figure."""
+    question = results.question
+    causes = (
+        results.groups,
+        results.comparison,
+        results.annotations,
+        question.comparison,
+        _as_said(question.figure),
+        results.decimal_sign,
+    )
+    return results.kept("caption", causes, lambda: _caption(results))
+
+
+def _as_said(figure: FigureChoices) -> FigureChoices:
+    """The choices about the figure without those that no word of the caption tells of."""
+    usual = FigureChoices()
+    return replace(
+        figure,
+        palette=usual.palette,
+        text_pt=usual.text_pt,
+        width_mm=usual.width_mm,
+        height_mm=usual.height_mm,
+        group_title=None,
+        value_title=None,
+        value_from=None,
+        value_to=None,
+        spacing=None,
+        nudges=(),
+        level_colours=(),
+    )
+
+
+def _caption(results: Results) -> Sentence:
     groups, figure = results.groups, results.question.figure
     spans: list[Span] = [Text("Figure" + NBSP + "1. ", Style.STRONG), *_subject(groups)]
     spans += [kind_choice(figure), Text(" show the ")]

@@ -157,8 +157,7 @@ def _why_not(groups: ShownGroups, bar: ErrorBar) -> str:
     """Why no group can have an error bar; "" where some can."""
     if bar is ErrorBar.NONE:
         return ""
-    filled = [group for group in groups.shown if not group.is_empty]
-    if any(groups.heights.ends(group.levels, bar) is not None for group in filled):
+    if groups.heights.can_be(bar):
         return ""
     if bar in (ErrorBar.WITHIN_SE, ErrorBar.WITHIN_CI):
         return "no subject is measured again under every condition"

@@ -116,7 +116,7 @@ class LanesModel(StripModel):
     ) -> list[int] | None:
         """Rows that look otherwise than now, None where all may."""
         now = self._results
-        if now is None or axis != self._axis or now.question != results.question:
+        if now is None or axis != self._axis or _chosen(now) != _chosen(results):
             return None
         if (
             now.groups.decimals != results.groups.decimals
@@ -256,6 +256,12 @@ class LanesModel(StripModel):
         return RenameLevel(
             question=results.number, variable=factor.variable, level=level, label=text.strip()
         )
+
+
+def _chosen(results: Results) -> tuple[object, ...]:
+    """What was chosen of all that every lane shows; what one lane shows is in its row."""
+    question = results.question
+    return (question.asked, question.levels, question.heights, question.lanes, question.numbers)
 
 
 def _rows(results: Results) -> tuple[Row, ...]:

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 from enum import IntEnum
-from functools import lru_cache
 
 import numpy as np
 
@@ -82,15 +81,21 @@ class SheetFacts:
         return note or _HELP.get(self.state(row, column), "")
 
 
-@lru_cache(maxsize=2)
 def sheet_facts(results: Results) -> SheetFacts:
     """The facts of the present reading; none while there are no measurements.
 
-    Kept for the present and the former results, so that a thread can find them out before
-    the window asks.
+    Kept as long as reading and colours are the same, so that a thread can find them out
+    before the window asks.
     """
     if results.problem is not None:
         return SheetFacts()
+    figure = results.question.figure
+    colours = (figure.palette, figure.kind, figure.level_colours)
+    causes = (results.table, results.measurements, results.sheet.reading, *colours)
+    return results.kept("sheet facts", causes, lambda: _facts(results))
+
+
+def _facts(results: Results) -> SheetFacts:
     measurements, shape = results.measurements, results.measurements.shape
     column_colours, level_colours = _colours(results)
     is_turned = shape.is_turned

@@ -67,6 +67,8 @@ class SheetModel(QAbstractTableModel):
             and (facts.header_row, facts.first_row)
             == (self._facts.header_row, self._facts.first_row)
         )
+        if same_size and table is self._table and facts is self._facts:
+            return
         if same_size:
             self._table, self._facts = table, facts
             last = self.index(self.rowCount() - 1, self.columnCount() - 1)
