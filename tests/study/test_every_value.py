@@ -111,32 +111,43 @@ def base(name: str) -> History:
     return history
 
 
-def show(results: Results) -> None:
+@cache
+def shown_base(name: str) -> Results:
+    """What follows from that study, all of it made."""
+    results = Results(base(name).study)
+    show(results)
+    return results
+
+
+def show(results: Results) -> list[object]:
     """Everything that is said and drawn about results; a refusal is a way of showing, too."""
+    found: list[object] = []
     sentences = [tables_sentence(results)]
     if results.problem is not None:
         sentences.append(problem_sentence(results))
     else:
-        thread_counts(results)
+        found.append(thread_counts(results))
         sentences.append(question_sentence(results))
         sentences += [reading_sentence(results), caption(results), foot_sentence(results)]
         sentences += [lanes_sentence(results), strip_sentence(results)]
         sentences += [s.sentence for section in figure_settings(results) for s in section.settings]
-        methods_paragraph(results)
-        summary_table(results)
-        summary_record(results, results.question.heights.level)
-        remark_words(results)
-        page_of(results, measure)
+        found.append(methods_paragraph(results))
+        found.append(summary_table(results))
+        found.append(summary_record(results, results.question.heights.level))
+        found += [(r.head, r.why, r.kind, r.where) for r in remark_words(results)]
+        found.append(page_of(results, measure))
         if results.comparison is None:
             sentences.append(refused_sentence(results))
         else:
             sentences += [comparison_sentence(results), result_sentence(results)]
-            report_text(results)
-            comparison_record(results, results.comparison, with_pairs=True)
+            found.append(report_text(results))
+            found.append(comparison_record(results, results.comparison, with_pairs=True))
     for sentence in sentences:
-        plain_text(sentence)
+        found.append(plain_text(sentence))
         for choice in (span for span in sentence if isinstance(span, Choice)):
             assert all(option.label for option in choice.options)
+            found += [(o.label, o.is_current, o.why) for o in choice.options]
+    return found
 
 
 @pytest.mark.parametrize("name", TABLES)
@@ -150,10 +161,11 @@ def test_every_value_is_shown_undone_saved_and_replayed(edit: Edit, name: str) -
         return  # said in one line, and nothing has changed
     if after is before:
         return  # it was so already
-    show(Results(after.study, before=Results(before.study)))
+    # What is taken over from the results before is what would be made anew.
+    taken_over = show(Results(after.study, before=shown_base(name)))
     assert after.undone().study == before.study
     opened = study_from_bytes(study_bytes(after))
     assert opened.history.study == after.study
     assert opened.notes == ()
     assert [step.edit for step in opened.history.steps] == [step.edit for step in after.steps]
-    show(Results(opened.history.study))
+    assert taken_over == show(Results(opened.history.study))
