@@ -9,6 +9,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from decimus.analysis.groups import Group, ShownGroups
+from decimus.analysis.statistic_kinds import STATISTICS, Family, Shape, StatisticKind
 from decimus.statistics.geometric import geometric_summary
 from decimus.statistics.marginal_means import MarginalMean, marginal_mean
 from decimus.statistics.summaries import GivenSummary, Interval, Summary
@@ -70,101 +71,94 @@ _MARGINAL = "a marginal mean is no spread of single values"
 
 def statistic_of(groups: ShownGroups, group: Group, statistic: Statistic) -> Values:
     """A statistic of one group, in the unit of the outcome, shares and CV in percent."""
-    match statistic:
-        case Statistic.N:
-            return Values((float(group.n),)) if group.is_n_known else Values(why="n was not given")
-        case Statistic.MISSING:
-            return Values((float(group.missing),))
-        case Statistic.EXCLUDED:
-            return Values((float(group.cells.excluded),))
-        case Statistic.SHARE | Statistic.SHARE_INTERVAL:
+    match STATISTICS[statistic].family:
+        case Family.COUNT:
+            if statistic is Statistic.N and not group.is_n_known:
+                return Values(why="n was not given")
+            return _count(statistic, group.n, group.missing, group.cells.excluded)
+        case Family.SHARE:
             return _share(groups, group, statistic)
-        case Statistic.WITHIN_SE | Statistic.WITHIN_CI:
+        case Family.WITHIN:
             return _within(groups, group, statistic)
-        case Statistic.RANK:
+        case Family.RANK:
             return _rank(groups, group)
-        case _:
+        case Family.MEAN | Family.SQUARES | Family.VALUES | Family.GEOMETRIC:
             return _of_summary(groups, group.summary, statistic)
 
 
 def statistic_of_total(groups: ShownGroups, total: Total, statistic: Statistic) -> Values:
     """A statistic of a total; most are undefined for a marginal mean."""
-    counts = {
-        Statistic.N: total.n,
-        Statistic.MISSING: total.missing,
-        Statistic.EXCLUDED: total.excluded,
-    }
-    if statistic in counts:
-        return Values((float(counts[statistic]),))
+    kind = STATISTICS[statistic]
+    if kind.family is Family.COUNT:
+        return _count(statistic, total.n, total.missing, total.excluded)
     if total.summary is not None:
-        if statistic in _OF_GROUPS_ONLY:
+        if kind.is_of_one_group:
             return Values(why="it belongs to single groups")
         return _of_summary(groups, total.summary, statistic)
     marginal = total.marginal
     if marginal is None:
         return Values(why=_NONE)
-    mean, interval = marginal.mean, marginal.confidence_interval(groups.heights.choices.level)
-    found = _about_mean(mean, None, marginal.standard_error, interval, statistic)
+    if kind.family is not Family.MEAN:
+        return Values(why=_MARGINAL)
+    interval = marginal.confidence_interval(groups.heights.choices.level)
+    about = _AboutMean(marginal.mean, None, marginal.standard_error, interval)
+    found = about.statistic(statistic)
     if found is None:
-        no_error = marginal.standard_error is None and statistic in _NEEDING_ERROR
+        no_error = marginal.standard_error is None and kind.needs_error
         return Values(why="the model leaves no degrees of freedom" if no_error else _MARGINAL)
-    return Values(_moved(found, statistic, total.origin))
+    return Values(_moved(found, kind, total.origin))
 
 
-_NEEDING_ERROR = frozenset(
-    {
-        Statistic.STANDARD_ERROR,
-        Statistic.CONFIDENCE_INTERVAL,
-        Statistic.MARGIN,
-        Statistic.MEAN_AND_SE,
-        Statistic.MEAN_AND_MARGIN,
-    }
-)
+def _count(statistic: Statistic, n: int, missing: int, excluded: int) -> Values:
+    counts = {Statistic.N: n, Statistic.MISSING: missing, Statistic.EXCLUDED: excluded}
+    return Values((float(counts[statistic]),))
 
 
-def _moved(numbers: tuple[float, ...], statistic: Statistic, origin: float) -> tuple[float, ...]:
+def _moved(numbers: tuple[float, ...], kind: StatisticKind, origin: float) -> tuple[float, ...]:
     """Numbers with the origin added to those that are places, not lengths."""
-    if statistic is Statistic.CONFIDENCE_INTERVAL:
+    if not kind.is_place:
+        return numbers
+    if kind.shape is Shape.ENDS:
         return tuple(origin + number for number in numbers)
-    if statistic in (Statistic.MEAN, Statistic.MEAN_AND_SE, Statistic.MEAN_AND_MARGIN):
-        return (origin + numbers[0], *numbers[1:])
-    return numbers
+    return (origin + numbers[0], *numbers[1:])
 
 
-_OF_GROUPS_ONLY = frozenset(
-    {
-        Statistic.SHARE,
-        Statistic.SHARE_INTERVAL,
-        Statistic.WITHIN_SE,
-        Statistic.WITHIN_CI,
-        Statistic.RANK,
-    }
-)
+@dataclass(frozen=True)
+class _AboutMean:
+    """A mean, its spread and its precision; None for what is not known."""
+
+    mean: float
+    sd: float | None
+    se: float | None
+    interval: Interval | None
+
+    def statistic(self, statistic: Statistic) -> tuple[float, ...] | None:
+        """The numbers of a statistic of this family; None where one of them is not known."""
+        numbers = _OF_MEAN[statistic](self)
+        known = tuple(number for number in numbers if number is not None)
+        return known if len(known) == len(numbers) else None
+
+    @property
+    def ends(self) -> tuple[float | None, ...]:
+        """Both ends of the interval."""
+        return (None, None) if self.interval is None else (self.interval.lower, self.interval.upper)
+
+    @property
+    def margin(self) -> float | None:
+        """Half the width of the interval."""
+        return None if self.interval is None else self.interval.half_width
 
 
-def _about_mean(
-    mean: float,
-    sd: float | None,
-    se: float | None,
-    interval: Interval | None,
-    statistic: Statistic,
-) -> tuple[float, ...] | None:
-    """What follows from a mean, its spread and its precision; None for what does not."""
-    numbers: dict[Statistic, tuple[float | None, ...]] = {
-        Statistic.MEAN: (mean,),
-        Statistic.STANDARD_DEVIATION: (sd,),
-        Statistic.STANDARD_ERROR: (se,),
-        Statistic.MEAN_AND_SD: (mean, sd),
-        Statistic.MEAN_AND_SE: (mean, se),
-    }
-    if interval is not None:
-        numbers |= {
-            Statistic.CONFIDENCE_INTERVAL: (interval.lower, interval.upper),
-            Statistic.MARGIN: (interval.half_width,),
-            Statistic.MEAN_AND_MARGIN: (mean, interval.half_width),
-        }
-    found = tuple(value for value in numbers.get(statistic, (None,)) if value is not None)
-    return found if len(found) == len(numbers.get(statistic, (None,))) else None
+_OF_MEAN: dict[Statistic, Callable[[_AboutMean], tuple[float | None, ...]]] = {
+    Statistic.MEAN: lambda about: (about.mean,),
+    Statistic.STANDARD_DEVIATION: lambda about: (about.sd,),
+    Statistic.STANDARD_ERROR: lambda about: (about.se,),
+    Statistic.CONFIDENCE_INTERVAL: lambda about: about.ends,
+    Statistic.MARGIN: lambda about: (about.margin,),
+    Statistic.MEAN_AND_SD: lambda about: (about.mean, about.sd),
+    Statistic.MEAN_AND_SE: lambda about: (about.mean, about.se),
+    Statistic.MEAN_AND_MARGIN: lambda about: (about.mean, about.margin),
+}
 
 
 def _of_summary(groups: ShownGroups, summary: Summary, statistic: Statistic) -> Values:
@@ -172,29 +166,32 @@ def _of_summary(groups: ShownGroups, summary: Summary, statistic: Statistic) -> 
     mean = summary.mean
     if mean is None:
         return Values(why=_NONE)
-    interval = summary.confidence_interval(groups.heights.choices.level)
-    sd, se = summary.standard_deviation, summary.standard_error
-    if (found := _about_mean(mean, sd, se, interval, statistic)) is not None:
-        return Values(found)
     is_given = isinstance(summary, GivenSummary)
-    if statistic in _GEOMETRIC:
-        return _geometric(groups, summary, statistic)
-    if statistic in _OF_VALUES:
-        if is_given:
-            return Values(why=_SINGLE)
-        numbers = tuple(v for v in _OF_VALUES[statistic](summary) if v is not None)
-        return Values(numbers, "" if numbers else "no value occurs twice")
     no_spread = "it does not follow from what was given" if is_given else _ONE
-    if statistic is Statistic.COEFFICIENT_OF_VARIATION:
-        why = "the mean is not positive" if mean <= 0 else no_spread
-        return Values.of(summary.coefficient_of_variation, why)
-    value = {
-        Statistic.VARIANCE: summary.variance,
-        Statistic.POPULATION_SD: summary.population_deviation,
-    }.get(statistic)
-    return Values.of(value, no_spread)
+    match STATISTICS[statistic].family:
+        case Family.GEOMETRIC:
+            return _geometric(groups, summary, statistic)
+        case Family.VALUES:
+            if is_given:
+                return Values(why=_SINGLE)
+            numbers = tuple(v for v in _OF_VALUES[statistic](summary) if v is not None)
+            return Values(numbers, "" if numbers else "no value occurs twice")
+        case Family.SQUARES:
+            is_cv = statistic is Statistic.COEFFICIENT_OF_VARIATION
+            why = "the mean is not positive" if is_cv and mean <= 0 else no_spread
+            return Values.of(_OF_SQUARES[statistic](summary), why)
+        case _:
+            interval = summary.confidence_interval(groups.heights.choices.level)
+            sd, se = summary.standard_deviation, summary.standard_error
+            found = _AboutMean(mean, sd, se, interval).statistic(statistic)
+            return Values(why=no_spread) if found is None else Values(found)
 
 
+_OF_SQUARES: dict[Statistic, Callable[[Summary], float | None]] = {
+    Statistic.VARIANCE: lambda s: s.variance,
+    Statistic.COEFFICIENT_OF_VARIATION: lambda s: s.coefficient_of_variation,
+    Statistic.POPULATION_SD: lambda s: s.population_deviation,
+}
 _OF_VALUES: dict[Statistic, Callable[[Summary], tuple[float | None, ...]]] = {
     Statistic.MEDIAN: lambda s: (s.median,),
     Statistic.QUARTILES: lambda s: (s.quantile(0.25), s.quantile(0.75)),
@@ -204,9 +201,6 @@ _OF_VALUES: dict[Statistic, Callable[[Summary], tuple[float | None, ...]]] = {
     Statistic.SUM: lambda s: (s.total,),
     Statistic.MODE: lambda s: s.modes,
 }
-_GEOMETRIC = frozenset(
-    {Statistic.GEOMETRIC_MEAN, Statistic.GEOMETRIC_SD, Statistic.GEOMETRIC_INTERVAL}
-)
 
 
 def _geometric(groups: ShownGroups, summary: Summary, statistic: Statistic) -> Values:

@@ -3,26 +3,10 @@
 from __future__ import annotations
 
 from decimus.analysis.results import Results
-from decimus.terms import Statistic
 from decimus.wording.numbers import NBSP, UNDEFINED
-from decimus.wording.statistics import heading, values_of
+from decimus.wording.statistics import heading, part_names, values_of
 from decimus.wording.write_up import lane_labels, summary_table
 
-_PARTS = {
-    Statistic.MEAN_AND_SD: ("mean", "SD"),
-    Statistic.MEAN_AND_SE: ("mean", "SE"),
-    Statistic.MEAN_AND_MARGIN: ("mean", "margin"),
-    Statistic.SHARE: ("%", "cases", "of"),
-}
-_ENDS = frozenset(
-    {
-        Statistic.CONFIDENCE_INTERVAL,
-        Statistic.QUARTILES,
-        Statistic.GEOMETRIC_INTERVAL,
-        Statistic.SHARE_INTERVAL,
-        Statistic.WITHIN_CI,
-    }
-)
 Cell = str | float | None
 
 
@@ -49,17 +33,14 @@ def exact_rows(results: Results) -> list[list[Cell]]:
     head: list[Cell] = [factor.title for factor in groups.factors]
     for column in columns:
         name = heading(groups, column)
-        parts = ("lower", "upper") if column in _ENDS else _PARTS.get(column, ("",))
-        head += [_written(f"{name} {part}".strip()) for part in parts]
+        head += [_written(f"{name} {part}".strip()) for part in part_names(column)]
     rows: list[list[Cell]] = [head]
     for lane in results.lanes:
         row: list[Cell] = list(lane_labels(groups, lane))
         for column in columns:
             numbers = values_of(results, lane, column).numbers
-            width = 2 if column in _ENDS else len(_PARTS.get(column, ("",)))
-            if column is Statistic.MODE:
-                numbers = numbers[:1]
-            row += [*numbers, *(None,) * (width - len(numbers))]
+            width = len(part_names(column))
+            row += [*numbers[:width], *(None,) * (width - len(numbers))]
         rows.append(row)
     return rows
 

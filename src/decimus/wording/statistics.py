@@ -5,6 +5,7 @@ from __future__ import annotations
 from decimus.analysis.groups import Group, ShownGroups
 from decimus.analysis.lane_statistics import Total, Values, statistic_of, statistic_of_total
 from decimus.analysis.results import Results
+from decimus.analysis.statistic_kinds import STATISTICS, Family, Shape, StatisticKind, Unit
 from decimus.terms import Side, Statistic
 from decimus.wording.numbers import NBSP, UNDEFINED, full_number, number, percent, plural
 from decimus.wording.phrases import quantity
@@ -65,10 +66,16 @@ _HEADINGS = {
     Statistic.GEOMETRIC_SD: "Geom. SD",
     Statistic.WITHIN_SE: "Within SE",
     Statistic.RANK: "Rank",
+    Statistic.CONFIDENCE_INTERVAL: "{level} CI",
+    Statistic.MARGIN: "{level} margin",
+    Statistic.MEAN_AND_MARGIN: "Mean ± {level} margin",
+    Statistic.GEOMETRIC_INTERVAL: "Geom. {level} CI",
+    Statistic.WITHIN_CI: "Within {level} CI",
+    Statistic.SHARE: "{share}",
+    Statistic.SHARE_INTERVAL: "{level} CI of share",
 }
+"""Every statistic as a heading, short; level and threshold are put in."""
 SIDES = {Side.ABOVE: "above", Side.AT_LEAST: "at least", Side.BELOW: "below"}
-_COUNTS = frozenset({Statistic.N, Statistic.MISSING, Statistic.EXCLUDED, Statistic.RANK})
-_PAIRS = frozenset({Statistic.MEAN_AND_SD, Statistic.MEAN_AND_SE, Statistic.MEAN_AND_MARGIN})
 _SHARE_DECIMALS = 1
 _FACTOR_DECIMALS = 3
 
@@ -76,23 +83,7 @@ _FACTOR_DECIMALS = 3
 def heading(groups: ShownGroups, statistic: Statistic, sign: str = ".") -> str:
     """The heading of a column, short; levels and thresholds are said."""
     level = percent(groups.heights.choices.level, sign)
-    match statistic:
-        case Statistic.CONFIDENCE_INTERVAL:
-            return f"{level} CI"
-        case Statistic.MARGIN:
-            return f"{level} margin"
-        case Statistic.MEAN_AND_MARGIN:
-            return f"Mean ± {level} margin"
-        case Statistic.GEOMETRIC_INTERVAL:
-            return f"Geom. {level} CI"
-        case Statistic.WITHIN_CI:
-            return f"Within {level} CI"
-        case Statistic.SHARE:
-            return share_words(groups, sign)
-        case Statistic.SHARE_INTERVAL:
-            return f"{level} CI of share"
-        case _:
-            return _HEADINGS[statistic]
+    return _HEADINGS[statistic].format(level=level, share=share_words(groups, sign))
 
 
 def share_words(groups: ShownGroups, sign: str = ".", *, with_unit: bool = False) -> str:
@@ -131,31 +122,63 @@ def text_of(groups: ShownGroups, statistic: Statistic, values: Values, results: 
     if not values.numbers:
         return UNDEFINED
     first = values.numbers[0]
-    if statistic in _COUNTS:
+    kind = STATISTICS[statistic]
+    if kind.unit is Unit.COUNT:
         return str(round(first))
-    if statistic is Statistic.SHARE:
-        of = f"({values.numbers[1]:.0f}{NBSP}of{NBSP}{values.numbers[2]:.0f})"
-        return f"{number(first, _SHARE_DECIMALS, sign)}{NBSP}% {of}"
-    if statistic is Statistic.SHARE_INTERVAL:
+    if kind.family is Family.SHARE:
+        return _share_text(kind, values, sign)
+    if kind.unit is Unit.FACTOR:
+        return f"×/÷{NBSP}{number(first, _FACTOR_DECIMALS, sign)}"
+    percent_sign = f"{NBSP}%" if kind.unit is Unit.PERCENT else ""
+    texts = [number(value, decimals, sign) for value in values.numbers]
+    match kind.shape:
+        case Shape.SEVERAL:
+            return ", ".join(full_number(value, sign) for value in values.numbers)
+        case Shape.MEAN_AND:
+            return f"{texts[0]}{NBSP}±{NBSP}{texts[1]}"
+        case Shape.ONE | Shape.ENDS | Shape.SHARE:
+            return f"{NBSP}to{NBSP}".join(texts) + percent_sign
+
+
+def _share_text(kind: StatisticKind, values: Values, sign: str) -> str:
+    if kind.shape is Shape.ENDS:
         ends = [number(end, _SHARE_DECIMALS, sign) for end in values.numbers]
         return f"{ends[0]}{NBSP}to{NBSP}{ends[1]}{NBSP}%"
-    if statistic is Statistic.COEFFICIENT_OF_VARIATION:
-        return f"{number(first, decimals, sign)}{NBSP}%"
-    if statistic is Statistic.GEOMETRIC_SD:
-        return f"×/÷{NBSP}{number(first, _FACTOR_DECIMALS, sign)}"
-    texts = [number(value, decimals, sign) for value in values.numbers]
-    if statistic is Statistic.MODE:
-        return ", ".join(full_number(value, sign) for value in values.numbers)
-    if statistic in _PAIRS:
-        return f"{texts[0]}{NBSP}±{NBSP}{texts[1]}"
-    return f"{NBSP}to{NBSP}".join(texts)
+    share, cases, of_all = values.numbers
+    of = f"({cases:.0f}{NBSP}of{NBSP}{of_all:.0f})"
+    return f"{number(share, _SHARE_DECIMALS, sign)}{NBSP}% {of}"
+
+
+def part_names(statistic: Statistic) -> tuple[str, ...]:
+    """What each number of a statistic is called where every number has a column of its own."""
+    match STATISTICS[statistic].shape:
+        case Shape.ONE | Shape.SEVERAL:
+            return ("",)
+        case Shape.ENDS:
+            return ("lower", "upper")
+        case Shape.MEAN_AND:
+            return ("mean", _BEHIND[statistic])
+        case Shape.SHARE:
+            return ("%", "cases", "of")
+
+
+_BEHIND = {
+    Statistic.MEAN_AND_SD: "SD",
+    Statistic.MEAN_AND_SE: "SE",
+    Statistic.MEAN_AND_MARGIN: "margin",
+}
+"""What stands behind ± of a mean."""
 
 
 def full_text(statistic: Statistic, values: Values, sign: str = ".") -> str:
     """The numbers of a statistic in full precision."""
     if not values.numbers:
         return UNDEFINED
-    between = " ± " if statistic in _PAIRS else " to "
-    if statistic in (Statistic.MODE, Statistic.SHARE):
-        between = ", "
+    between = {
+        Shape.ONE: "",
+        Shape.ENDS: " to ",
+        Shape.MEAN_AND: " ± ",
+        Shape.SHARE: ", ",
+        Shape.SEVERAL: ", ",
+    }[STATISTICS[statistic].shape]
     return between.join(full_number(value, sign) for value in values.numbers)

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from decimus.analysis.groups import Group
 from decimus.analysis.lane_statistics import Total
 from decimus.analysis.results import Results
+from decimus.analysis.statistic_kinds import STATISTICS, Family, Unit
 from decimus.statistics.geometric import geometric_summary
 from decimus.statistics.shares import Share
 from decimus.statistics.summaries import Summary
@@ -137,9 +138,13 @@ class _Worker:
     def _unit_of(self, which: Statistic) -> str:
         if which is Statistic.VARIANCE:
             return f"({self._unit})²" if self._unit else ""
-        if which in _UNITLESS:
-            return ""
-        return self._groups.shown_unit if which in _GEOMETRIC else self._unit
+        match STATISTICS[which].unit:
+            case Unit.COUNT | Unit.PERCENT | Unit.FACTOR:
+                return ""
+            case Unit.PLAIN:
+                return self._groups.shown_unit
+            case Unit.OUTCOME | Unit.SQUARED:
+                return self._unit
 
     def _parts(self, which: Statistic) -> _Parts:
         if isinstance(self._lane, Total) and self._lane.marginal is not None:
@@ -159,7 +164,7 @@ class _Worker:
         summary = self._summary
         if summary is None:
             return _Parts("")
-        if which in _GEOMETRIC:
+        if STATISTICS[which].family is Family.GEOMETRIC:
             return self._geometric(summary, which)
         if which in _ORDERED:
             return self._ordered(summary, which)
@@ -479,19 +484,9 @@ class _Worker:
         return _Parts("marginal mean ± _t_ × SE", "", tuple(steps), reading)
 
 
-_GEOMETRIC = frozenset(
-    {Statistic.GEOMETRIC_MEAN, Statistic.GEOMETRIC_SD, Statistic.GEOMETRIC_INTERVAL}
-)
 _ORDERED = frozenset(
     {
         *(Statistic.MEDIAN, Statistic.QUARTILES, Statistic.MINIMUM, Statistic.MAXIMUM),
         *(Statistic.RANGE, Statistic.MODE),
-    }
-)
-_UNITLESS = frozenset(
-    {
-        *(Statistic.N, Statistic.MISSING, Statistic.EXCLUDED, Statistic.RANK),
-        *(Statistic.COEFFICIENT_OF_VARIATION, Statistic.SHARE, Statistic.SHARE_INTERVAL),
-        Statistic.GEOMETRIC_SD,
     }
 )

@@ -6,6 +6,7 @@ from PySide6.QtCore import QPoint, QPointF, QRect, Qt, Signal
 from PySide6.QtGui import QFontMetrics, QPainter, QPen
 from PySide6.QtWidgets import QHeaderView, QWidget
 
+from decimus.analysis.statistic_kinds import STATISTICS
 from decimus.study.edits import ChooseErrorBar
 from decimus.terms import ErrorBar, Statistic
 from decimus.window.choices import ChoiceMenu, choice_menu
@@ -17,13 +18,9 @@ GRIP = 26
 """Width of the grip at the left edge of a lane, in pixels."""
 HEADING_HEIGHT = 34
 ERROR_BARS: dict[Column, ErrorBar] = {
-    Statistic.STANDARD_DEVIATION: ErrorBar.STANDARD_DEVIATION,
-    Statistic.STANDARD_ERROR: ErrorBar.STANDARD_ERROR,
-    Statistic.CONFIDENCE_INTERVAL: ErrorBar.CONFIDENCE_INTERVAL,
-    Statistic.QUARTILES: ErrorBar.QUARTILES,
-    Statistic.RANGE: ErrorBar.RANGE,
-    Statistic.WITHIN_SE: ErrorBar.WITHIN_SE,
-    Statistic.WITHIN_CI: ErrorBar.WITHIN_CI,
+    statistic: kind.error_bar
+    for statistic, kind in STATISTICS.items()
+    if kind.error_bar is not None
 }
 """Columns whose quantity can be the error bars."""
 

@@ -10,6 +10,7 @@ from PySide6.QtCore import Qt
 from decimus.analysis.groups import Group, with_unit
 from decimus.analysis.lane_statistics import Total
 from decimus.analysis.results import Results
+from decimus.analysis.statistic_kinds import STATISTICS
 from decimus.figure.content import group_colours
 from decimus.figure.strips import StripAxis, axis_between, lane_axis
 from decimus.study.edits import Edit, RenameLevel
@@ -19,8 +20,6 @@ from decimus.wording import statistics
 from decimus.wording.phrases import level_words
 from decimus.wording.statistics import NAMES, statistic_text, total_words
 
-_OF_ALL_GROUPS = frozenset({Statistic.RANK, Statistic.WITHIN_SE, Statistic.WITHIN_CI})
-"""Statistics of a group that other groups have a part in."""
 _MOST_RENAMED = 2
 """Factors up to which the name of a lane is one level."""
 
@@ -125,7 +124,7 @@ class LanesModel(StripModel):
             return None
         if results.question.heights.error_bar in (ErrorBar.WITHIN_SE, ErrorBar.WITHIN_CI):
             return None
-        if any(c in _OF_ALL_GROUPS for c in self._columns):
+        if any(STATISTICS[c].depends_on_others for c in results.question.lanes.columns):
             return None
         return [n for n, (old, new) in enumerate(zip(self._rows, rows, strict=True)) if old != new]
 
