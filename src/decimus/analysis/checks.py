@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from decimus.analysis.comparison_results import Comparison
-from decimus.analysis.designs import RANK_METHODS
+from decimus.analysis.method_kinds import RANK_METHODS
 from decimus.analysis.subject_tests import complete_units, split_plot_of
 from decimus.statistics.assumption_checks import brown_forsythe, levene
 from decimus.statistics.distributions import Floats

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from enum import Enum
 
 from decimus.analysis.groups import Group, Groups
+from decimus.analysis.method_kinds import FACTORIAL, OF_TWO
 from decimus.analysis.pairing import has_same_units
 from decimus.terms import Adjustment, Method, PairSet
 
@@ -87,9 +88,8 @@ def _within(groups: Sequence[Group], factors: tuple[int, ...]) -> tuple[int, ...
 
 def suggested_method(design: Design) -> Method:
     """The method a design suggests, from the design alone."""
-    if design.kind is Kind.CELLS:
-        return Method.THREE_WAY if len(design.between) == 3 else Method.TWO_WAY
     return {
+        Kind.CELLS: Method.THREE_WAY if len(design.between) == 3 else Method.TWO_WAY,
         Kind.ONE_GROUP: Method.ONE_SAMPLE_T,
         Kind.TWO_GROUPS: Method.WELCH_T,
         Kind.SEVERAL_GROUPS: Method.ANOVA,
@@ -99,45 +99,6 @@ def suggested_method(design: Design) -> Method:
         Kind.BEYOND: Method.REPEATED_MEASURES,
     }[design.kind]
 
-
-METHOD_NAMES: dict[Method, str] = {
-    Method.WELCH_T: "Welch’s t-test",
-    Method.STUDENT_T: "Student’s t-test",
-    Method.PAIRED_T: "paired t-test",
-    Method.ONE_SAMPLE_T: "one-sample t-test",
-    Method.ANOVA: "one-way ANOVA",
-    Method.WELCH_ANOVA: "Welch’s ANOVA",
-    Method.TWO_WAY: "two-way ANOVA",
-    Method.THREE_WAY: "three-way ANOVA",
-    Method.REPEATED_MEASURES: "repeated-measures ANOVA",
-    Method.SPLIT_PLOT: "split-plot ANOVA",
-    Method.MANN_WHITNEY: "Mann–Whitney test",
-    Method.SIGNED_RANK: "signed-rank test",
-    Method.KRUSKAL_WALLIS: "Kruskal–Wallis test",
-    Method.FRIEDMAN: "Friedman test",
-}
-"""Methods by their full names."""
-
-RANK_METHODS = frozenset(
-    {Method.MANN_WHITNEY, Method.SIGNED_RANK, Method.KRUSKAL_WALLIS, Method.FRIEDMAN}
-)
-FACTORIAL = {Method.TWO_WAY: 2, Method.THREE_WAY: 3}
-"""Factorial methods with the number of factors that they take."""
-OF_TWO = frozenset(
-    {
-        Method.WELCH_T,
-        Method.STUDENT_T,
-        Method.PAIRED_T,
-        Method.ONE_SAMPLE_T,
-        Method.MANN_WHITNEY,
-        Method.SIGNED_RANK,
-    }
-)
-"""Methods with one pair and nothing to adjust."""
-WITHIN_UNITS = frozenset(
-    {Method.PAIRED_T, Method.REPEATED_MEASURES, Method.SPLIT_PLOT, Method.FRIEDMAN}
-)
-"""Methods that need the same units in several groups."""
 
 _BY_P = (
     Adjustment.HOLM,

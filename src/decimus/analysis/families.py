@@ -85,7 +85,7 @@ def _pairs(
             ]
         case PairSet.CONTROL:
             return list(_with_control(groups, there, everything))
-        case _:
+        case PairSet.ALL | PairSet.MARGINAL:
             return everything
 
 

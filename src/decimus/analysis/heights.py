@@ -114,7 +114,7 @@ class Heights:
                 share = self.share(levels)
                 found = share and share.confidence_interval(self.choices.level)
                 return (100 * found.lower, 100 * found.upper) if found else None
-            case _:
+            case Height.SHARE | Height.COUNT:
                 return None
 
     def can_be(self, error_bar: ErrorBar) -> bool:
@@ -160,7 +160,7 @@ class Heights:
                 if error_bar is ErrorBar.WITHIN_SE:
                     return found.standard_errors[condition]
                 return found.half_width(condition, self.choices.level)
-            case _:
+            case ErrorBar.RANGE | ErrorBar.QUARTILES | ErrorBar.GIVEN | ErrorBar.NONE:
                 return None
 
     def _on_median(self, summary: Summary, error_bar: ErrorBar) -> tuple[float, float] | None:

@@ -180,11 +180,13 @@ def _of_summary(groups: ShownGroups, summary: Summary, statistic: Statistic) -> 
             is_cv = statistic is Statistic.COEFFICIENT_OF_VARIATION
             why = "the mean is not positive" if is_cv and mean <= 0 else no_spread
             return Values.of(_OF_SQUARES[statistic](summary), why)
-        case _:
+        case Family.MEAN:
             interval = summary.confidence_interval(groups.heights.choices.level)
             sd, se = summary.standard_deviation, summary.standard_error
             found = _AboutMean(mean, sd, se, interval).statistic(statistic)
             return Values(why=no_spread) if found is None else Values(found)
+        case Family.COUNT | Family.SHARE | Family.WITHIN | Family.RANK:
+            return Values(why="it belongs to single groups")
 
 
 _OF_SQUARES: dict[Statistic, Callable[[Summary], float | None]] = {

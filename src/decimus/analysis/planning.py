@@ -6,7 +6,7 @@ import math
 from dataclasses import dataclass
 
 from decimus.analysis.comparison_results import Comparison
-from decimus.analysis.designs import RANK_METHODS
+from decimus.analysis.method_kinds import RANK_METHODS
 from decimus.statistics.distributions import t_two_sided
 from decimus.statistics.planning import (
     Reach,

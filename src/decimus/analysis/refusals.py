@@ -5,17 +5,16 @@ from __future__ import annotations
 from collections.abc import Sequence
 from itertools import product
 
-from decimus.analysis.designs import (
+from decimus.analysis.designs import Design, Kind, varying_factors
+from decimus.analysis.groups import Group, Groups, names_of
+from decimus.analysis.method_kinds import (
     FACTORIAL,
     METHOD_NAMES,
     OF_TWO,
+    ONE_SAMPLE,
     RANK_METHODS,
     WITHIN_UNITS,
-    Design,
-    Kind,
-    varying_factors,
 )
-from decimus.analysis.groups import Group, Groups, names_of
 from decimus.analysis.pairing import has_same_units, in_time, pairing_of
 from decimus.analysis.subject_tests import complete_units, split_plot_of
 from decimus.errors import DesignError
@@ -24,8 +23,6 @@ from decimus.terms import Method
 _MOST_NAMED = 3
 _ROUNDING = 1e-13
 """Share of the largest number by which equal ones may seem to differ in binary."""
-ONE_SAMPLE = frozenset({Method.ONE_SAMPLE_T, Method.SIGNED_RANK})
-"""Methods that can compare one group with a reference value."""
 
 
 def refusal(

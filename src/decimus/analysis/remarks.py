@@ -9,6 +9,7 @@ from typing import TYPE_CHECKING
 
 from msgspec import Struct
 
+from decimus.analysis.chart_kinds import CHARTS
 from decimus.analysis.error_bars import possible_error_bars
 from decimus.analysis.groups import Group, Groups, ShownGroups
 from decimus.analysis.remarks_on_reading import ReadingRemark, remarks_on_reading
@@ -21,7 +22,7 @@ from decimus.study.questions import Asked, FigureChoices, Levels
 from decimus.study.readings import Reading
 from decimus.study.studies import Source
 from decimus.study.tables import Table
-from decimus.terms import ChartKind, ErrorBar, Layout, LevelKind, LimitRule
+from decimus.terms import ErrorBar, Layout, LevelKind, LimitRule
 
 if TYPE_CHECKING:
     from decimus.analysis.annotations import Annotations
@@ -436,6 +437,6 @@ _INVITING = frozenset(
 def remarks_on_figure(figure: FigureChoices) -> tuple[Remark, ...]:
     """Remarks about the figure."""
     start = figure.value_from
-    if figure.kind is ChartKind.BARS and start is not None and start != 0:
+    if CHARTS[figure.kind].has_zero_base and start is not None and start != 0:
         return (BarsNotFromZero(start),)
     return ()

@@ -8,9 +8,9 @@ from enum import StrEnum
 from typing import TypeVar
 
 from decimus.analysis.comparisons import TWO_SIDED_ONLY, offered_adjustments
-from decimus.analysis.designs import METHOD_NAMES, pair_sets, suggested_method
+from decimus.analysis.designs import pair_sets, suggested_method
 from decimus.analysis.families import control_factor
-from decimus.analysis.refusals import ONE_SAMPLE
+from decimus.analysis.method_kinds import METHOD_NAMES, ONE_SAMPLE
 from decimus.analysis.results import Results
 from decimus.cli.arguments import UsageError
 from decimus.study.edits import (

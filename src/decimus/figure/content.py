@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from decimus.analysis.chart_kinds import CHARTS, MarkShape
 from decimus.analysis.comparison_results import Comparison, PairResult
 from decimus.analysis.groups import (
     FactorInOrder,
@@ -20,7 +21,7 @@ from decimus.figure.palettes import colours
 from decimus.figure.swarms import drawn_values
 from decimus.figure.text import runs_of
 from decimus.study.questions import FigureChoices, Levels
-from decimus.terms import ChartKind, ComparisonMarks, Height, LevelKind
+from decimus.terms import ComparisonMarks, Height, LevelKind
 from decimus.wording.error_bars import height_words
 from decimus.wording.numbers import plural
 from decimus.wording.p_values import figure_spans
@@ -120,7 +121,7 @@ class Content:
                 found += [end for end in ends if end is not None]
             if self.choices.show_replicates:
                 found += (*member.replicates, *member.asides)
-        if self.choices.kind is ChartKind.BARS:
+        if CHARTS[self.choices.kind].has_zero_base:
             found.append(0.0)
         return tuple(found)
 
@@ -252,7 +253,7 @@ def _level_colours(groups: Groups, factor: FactorInOrder, figure: FigureChoices)
         len(texts),
         factor.factor.kind,
         must_differ=len(groups.factors) > 1,
-        are_small=figure.kind is ChartKind.POINTS,
+        are_small=CHARTS[figure.kind].mark is MarkShape.POINT,
     )
     own = {
         said.level: said.colour

@@ -5,7 +5,9 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 from functools import lru_cache
+from typing import assert_never
 
+from decimus.analysis.chart_kinds import CHARTS, MarkShape
 from decimus.analysis.results import Results
 from decimus.figure.annotations import (
     Placed,
@@ -31,7 +33,6 @@ from decimus.figure.places import Frame, Places, Slot, places
 from decimus.figure.scales import Scale, padded, rounded_out, tick_labels, tick_step, ticks
 from decimus.figure.swarms import swarm
 from decimus.figure.text import Align, Typesetter
-from decimus.terms import ChartKind
 
 _EDGE = 1.2
 """Air at the page's edges, in mm."""
@@ -137,7 +138,7 @@ def _data_range(content: Content) -> tuple[float, float]:
     """The values the axis has to cover, with air for points, from zero for bars."""
     values = content.values()
     low, high = (min(values), max(values)) if values else (0.0, 1.0)
-    if content.choices.kind is ChartKind.BARS:
+    if CHARTS[content.choices.kind].has_zero_base:
         return (low, high) if low != high else (0.0, 1.0)
     if 0 <= low < 0.25 * high:
         low = 0.0
@@ -219,13 +220,17 @@ def _means(content: Content, scale: Scale, slots: tuple[Slot, ...]) -> list[Mark
         mean = slot.member.height
         if mean is None:
             continue
-        if content.choices.kind is ChartKind.BARS:
-            base, end = scale.clamped(0.0), scale.clamped(mean)
-            x = slot.x - slot.width / 2
-            box = Box(x, min(base, end), slot.width, abs(end - base), slot.member.colour)
-            marks.append(replace(box, target=_group(slot.member)))
-        elif scale.covers(mean):
-            marks.append(_point(slot, scale.at(mean)))
+        match CHARTS[content.choices.kind].mark:
+            case MarkShape.BOX:
+                base, end = scale.clamped(0.0), scale.clamped(mean)
+                x = slot.x - slot.width / 2
+                box = Box(x, min(base, end), slot.width, abs(end - base), slot.member.colour)
+                marks.append(replace(box, target=_group(slot.member)))
+            case MarkShape.POINT:
+                if scale.covers(mean):
+                    marks.append(_point(slot, scale.at(mean)))
+            case _ as other:
+                assert_never(other)
     return marks
 
 
@@ -290,7 +295,7 @@ def _error_bars(content: Content, scale: Scale, slots: tuple[Slot, ...]) -> list
             if end is not None and scale.covers(end):
                 y = scale.at(end)
                 marks.append(Stroke(slot.x - half, y, slot.x + half, y, LINE_PT, target=target))
-    if content.choices.kind is ChartKind.POINTS:
+    if CHARTS[content.choices.kind].mark is MarkShape.POINT:
         # Points stand in front of their error bars.
         means = [(slot, slot.member.height) for slot in slots]
         marks += [_point(s, scale.at(m)) for s, m in means if m is not None and scale.covers(m)]
@@ -400,11 +405,12 @@ def _top_over(
 ) -> Callable[[float, float], float]:
     """The highest mark between two places along the group axis."""
     shown = content.choices.show_replicates
-    point = _POINT_RADIUS if content.choices.kind is ChartKind.POINTS else 0.0
+    point = _POINT_RADIUS if CHARTS[content.choices.kind].mark is MarkShape.POINT else 0.0
     tops = []
+    has_base = CHARTS[content.choices.kind].has_zero_base
     for slot in slots:
         member = slot.member
-        heights = [scale.clamped(0.0) if content.choices.kind is ChartKind.BARS else scale.start]
+        heights = [scale.clamped(0.0) if has_base else scale.start]
         if member.height is not None:
             heights.append(scale.clamped(member.height) + point)
         if member.error_bar is not None and member.error_bar.upper is not None:

@@ -5,8 +5,9 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from itertools import pairwise
 
+from decimus.analysis.chart_kinds import CHARTS, MarkShape
 from decimus.figure.content import Content, Member, Section
-from decimus.terms import ChartKind, Spacing
+from decimus.terms import Spacing
 
 _WIDEST_BAR = 16.0
 _WIDEST_POINT = 8.0
@@ -55,7 +56,7 @@ class Places:
 
     def slots(self, content: Content) -> tuple[Slot, ...]:
         """Every group's slot, members of a section side by side."""
-        is_points = content.choices.kind is ChartKind.POINTS
+        is_points = CHARTS[content.choices.kind].mark is MarkShape.POINT
         found = []
         for middle, section in zip(self.middles, content.sections, strict=True):
             found += _slots_of_section(section, middle, self.room, is_points=is_points)
@@ -83,7 +84,7 @@ def places(content: Content, frame: Frame) -> Places:
     """Where the sections of a figure stand."""
     amounts = [section.amount for section in content.sections]
     wanted = content.choices.spacing
-    by_default = content.choices.kind is ChartKind.POINTS
+    by_default = CHARTS[content.choices.kind].spacing is Spacing.BY_AMOUNT
     known = [amount for amount in amounts if amount is not None]
     is_possible = len(known) == len(amounts) and len(set(known)) == len(known) > 1
     if is_possible and (wanted is Spacing.BY_AMOUNT or (wanted is None and by_default)):

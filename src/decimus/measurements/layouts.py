@@ -163,7 +163,9 @@ def _weigh_family(scales: _Scales, family: Family, *, has_header: bool, counts_r
         case Family.UNITS:
             if not counts_rows:
                 scales.add(Layout.ROWS, 4, "the headings are names of units")
-        case Family.NONE if has_header:
+        case Family.NONE | Family.NAMES | Family.OUTCOMES if not has_header:
+            pass
+        case Family.NONE:
             scales.add(Layout.ROWS, 3, "nothing stands over the numbers")
         case Family.TIMES | Family.STEPS:
             scales.add(Layout.COLUMNS, 3, "the headings are steps in time or order")
@@ -173,10 +175,8 @@ def _weigh_family(scales: _Scales, family: Family, *, has_header: bool, counts_r
             scales.add(Layout.COLUMNS, 3, "the headings are numbered names")
             if not counts_rows:
                 scales.add(Layout.ROWS, 2, "numbered names stand beside names")
-        case Family.NAMES | Family.OUTCOMES if has_header:
+        case Family.NAMES | Family.OUTCOMES:
             scales.add(Layout.COLUMNS, 3, "the headings are names")
-        case _:
-            pass
 
 
 def _weigh_long(

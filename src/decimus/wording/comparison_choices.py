@@ -4,17 +4,10 @@ from __future__ import annotations
 
 from decimus.analysis.comparison_results import Comparison
 from decimus.analysis.comparisons import TWO_SIDED_ONLY, offered_adjustments
-from decimus.analysis.designs import (
-    METHOD_NAMES,
-    OF_TWO,
-    WITHIN_UNITS,
-    adjustments,
-    pair_sets,
-    suggested_method,
-)
+from decimus.analysis.designs import adjustments, pair_sets, suggested_method
 from decimus.analysis.families import control_factor
 from decimus.analysis.groups import FactorInOrder, ShownGroups
-from decimus.analysis.refusals import ONE_SAMPLE
+from decimus.analysis.method_kinds import METHOD_NAMES, OF_TWO, ONE_SAMPLE, WITHIN_UNITS
 from decimus.analysis.results import Results
 from decimus.errors import DesignError
 from decimus.study.edits import (
@@ -151,7 +144,7 @@ def pair_set_words(groups: ShownGroups, comparison: Comparison) -> str:
         case PairSet.CHOSEN:
             count = len(comparison.pairs)
             return f"{count_word(count)} chosen {'pair' if count == 1 else 'pairs'}"
-        case _:
+        case PairSet.NONE:
             return "the groups as a whole"
 
 

@@ -85,5 +85,11 @@ def _what_the_bar_says(results: Results, group: Group) -> str:
             return f"; the middle half of the {units} lay from {ends}"
         case ErrorBar.RANGE:
             return f"; all {units} lay from {ends}"
-        case _:
+        case (
+            ErrorBar.MULTIPLE_OF_SD
+            | ErrorBar.MULTIPLE_OF_SE
+            | ErrorBar.WITHIN_SE
+            | ErrorBar.GIVEN
+            | ErrorBar.NONE
+        ):
             return f"; its error bar reaches from {ends}"

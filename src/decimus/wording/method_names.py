@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from decimus.analysis.comparison_results import Comparison
-from decimus.analysis.designs import METHOD_NAMES, OF_TWO
+from decimus.analysis.method_kinds import METHOD_NAMES, OF_TWO
 from decimus.terms import Adjustment, Method, PairSet, SphericityCorrection
 
 _OWN_NAMES = {

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 from decimus.analysis.comparison_results import Comparison, PairResult, Term
-from decimus.analysis.designs import METHOD_NAMES, OF_TWO
+from decimus.analysis.method_kinds import METHOD_NAMES, OF_TWO
 from decimus.analysis.results import Results
 from decimus.terms import Adjustment, IntervalKind, Method
 from decimus.wording.comparison_choices import required

@@ -5,14 +5,9 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from decimus.analysis.comparison_results import Comparison
-from decimus.analysis.designs import (
-    METHOD_NAMES,
-    RANK_METHODS,
-    Kind,
-    suggested_method,
-    varying_factors,
-)
+from decimus.analysis.designs import Kind, suggested_method, varying_factors
 from decimus.analysis.groups import names_of
+from decimus.analysis.method_kinds import METHOD_NAMES, RANK_METHODS
 from decimus.analysis.refusals import empty_cell
 from decimus.analysis.results import Results
 from decimus.study.edits import ChooseMethod, ChooseSameUnits, Edit, SetValuesAside

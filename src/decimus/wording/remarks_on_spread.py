@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from decimus.analysis import remarks_on_spread as facts
 from decimus.analysis.groups import Group
+from decimus.analysis.method_kinds import METHOD_NAMES
 from decimus.analysis.results import Results
 from decimus.study.adjustments import Logarithm
 from decimus.study.edits import (
@@ -67,8 +68,6 @@ def _unequal(results: Results, widest: Group, narrowest: Group, p: float | None)
 
 def _welch(results: Results) -> tuple[tuple[str, Edit], ...]:
     """Welch's form of the test in force, where that pools the spread."""
-    from decimus.analysis.designs import METHOD_NAMES
-
     comparison = results.comparison
     instead = {Method.ANOVA: Method.WELCH_ANOVA, Method.STUDENT_T: Method.WELCH_T}
     method = None if comparison is None else instead.get(comparison.method)

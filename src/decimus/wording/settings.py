@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from decimus.analysis.chart_kinds import CHARTS
 from decimus.analysis.results import Results
 from decimus.errors import ChoiceError
 from decimus.study.edits import (
@@ -19,7 +20,7 @@ from decimus.study.edits import (
     WriteAxisTitle,
 )
 from decimus.study.questions import Question
-from decimus.terms import ChartKind, Decimals, LevelKind, Palette, Spacing
+from decimus.terms import Decimals, LevelKind, Palette, Spacing
 from decimus.wording.captions import (
     kind_choice,
     replicates_choice,
@@ -199,7 +200,7 @@ def _range_choice(results: Results) -> Choice:
 def _spacing_choice(question: Question) -> Choice:
     figure = question.figure
     words = {Spacing.EVEN: "evenly spaced", Spacing.BY_AMOUNT: "spaced by amount"}
-    usual = Spacing.BY_AMOUNT if figure.kind is ChartKind.POINTS else Spacing.EVEN
+    usual = CHARTS[figure.kind].spacing
     now = figure.spacing or usual
     options = tuple(
         Option(label, ChooseSpacing(spacing=spacing), spacing is now)

@@ -1,0 +1,301 @@
+"""A closed set with a member more has to be met everywhere: tables, cases, descriptions."""
+
+from __future__ import annotations
+
+import ast
+import importlib
+from collections.abc import Iterator
+from enum import Enum
+from pathlib import Path
+
+import pytest
+
+from decimus import terms
+from decimus.analysis.chart_kinds import CHARTS
+from decimus.analysis.method_kinds import METHODS
+from decimus.analysis.statistic_kinds import STATISTICS, Family
+from decimus.study.edits.groups import fitting
+from decimus.terms import ChartKind, ErrorBar, Height, Method, Statistic
+
+SOURCES = Path(terms.__file__).parent
+MORE = (
+    "analysis.designs",
+    "analysis.statistic_kinds",
+    "analysis.chart_kinds",
+    "analysis.method_kinds",
+    "measurements.families",
+)
+"""Modules beside `terms` whose enums are closed sets too."""
+NO_MEMBERS = {"Method": {"AUTO"}}
+"""What stands for another member, and needs no place of its own in a table."""
+MEMBERS = {
+    name: set(found.__members__) - NO_MEMBERS.get(name, set())
+    for module in (terms, *(importlib.import_module(f"decimus.{m}") for m in MORE))
+    for name, found in vars(module).items()
+    if isinstance(found, type) and issubclass(found, Enum) and len(found.__members__) > 1
+}
+LEFT_OUT: dict[tuple[str, str], dict[str, str]] = {
+    ("analysis/lane_statistics.py", "Statistic"): {
+        "MEAN to MEAN_AND_MARGIN": (
+            "COEFFICIENT_OF_VARIATION EXCLUDED GEOMETRIC_INTERVAL GEOMETRIC_MEAN "
+            "GEOMETRIC_SD MAXIMUM MEDIAN MINIMUM MISSING MODE N POPULATION_SD "
+            "QUARTILES RANGE RANK SHARE SHARE_INTERVAL SUM VARIANCE WITHIN_CI "
+            "WITHIN_SE"
+        ),
+        "VARIANCE to POPULATION_SD": (
+            "CONFIDENCE_INTERVAL EXCLUDED GEOMETRIC_INTERVAL GEOMETRIC_MEAN "
+            "GEOMETRIC_SD MARGIN MAXIMUM MEAN MEAN_AND_MARGIN MEAN_AND_SD "
+            "MEAN_AND_SE MEDIAN MINIMUM MISSING MODE N QUARTILES RANGE RANK SHARE "
+            "SHARE_INTERVAL STANDARD_DEVIATION STANDARD_ERROR SUM WITHIN_CI "
+            "WITHIN_SE"
+        ),
+        "MEDIAN to MODE": (
+            "COEFFICIENT_OF_VARIATION CONFIDENCE_INTERVAL EXCLUDED "
+            "GEOMETRIC_INTERVAL GEOMETRIC_MEAN GEOMETRIC_SD MARGIN MEAN "
+            "MEAN_AND_MARGIN MEAN_AND_SD MEAN_AND_SE MISSING N POPULATION_SD RANK "
+            "SHARE SHARE_INTERVAL STANDARD_DEVIATION STANDARD_ERROR VARIANCE "
+            "WITHIN_CI WITHIN_SE"
+        ),
+        "N to EXCLUDED": (
+            "COEFFICIENT_OF_VARIATION CONFIDENCE_INTERVAL GEOMETRIC_INTERVAL "
+            "GEOMETRIC_MEAN GEOMETRIC_SD MARGIN MAXIMUM MEAN MEAN_AND_MARGIN "
+            "MEAN_AND_SD MEAN_AND_SE MEDIAN MINIMUM MODE POPULATION_SD QUARTILES "
+            "RANGE RANK SHARE SHARE_INTERVAL STANDARD_DEVIATION STANDARD_ERROR SUM "
+            "VARIANCE WITHIN_CI WITHIN_SE"
+        ),
+    },
+    ("analysis/refusals.py", "Method"): {
+        "STUDENT_T to SIGNED_RANK": (
+            "ANOVA FRIEDMAN KRUSKAL_WALLIS ONE_SAMPLE_T REPEATED_MEASURES "
+            "SPLIT_PLOT THREE_WAY TWO_WAY WELCH_ANOVA"
+        ),
+    },
+    ("measurements/assembly.py", "LimitRule"): {
+        "LIMIT to ZERO": "MISSING",
+    },
+    ("measurements/summary_checks.py", "Meaning"): {
+        "STANDARD_DEVIATION to VARIANCE": "GIVEN INTERVAL MARGIN",
+    },
+    ("statistics/p_adjustments.py", "Adjustment"): {
+        "BONFERRONI to BENJAMINI_HOCHBERG": "DUNNETT GAMES_HOWELL NONE TUKEY",
+    },
+    ("wording/comparison_choices.py", "Adjustment"): {
+        "TUKEY to DUNNETT": "BENJAMINI_HOCHBERG BONFERRONI HOLM NONE SIDAK",
+    },
+    ("wording/error_bars.py", "ErrorBar"): {
+        "STANDARD_DEVIATION to GIVEN": "MULTIPLE_OF_SD MULTIPLE_OF_SE NONE",
+        "QUARTILES to WITHIN_CI": (
+            "CONFIDENCE_INTERVAL GIVEN MULTIPLE_OF_SD MULTIPLE_OF_SE NONE RANGE "
+            "STANDARD_DEVIATION STANDARD_ERROR"
+        ),
+    },
+    ("wording/error_bars.py", "Height"): {
+        "MEAN to COUNT": "SHARE",
+    },
+    ("wording/figure_comparisons.py", "ComparisonMarks"): {
+        "LINES to OVER_GROUPS": "LETTERS",
+    },
+    ("wording/meanings.py", "ErrorBar"): {
+        "STANDARD_DEVIATION to CONFIDENCE_INTERVAL": (
+            "GIVEN MULTIPLE_OF_SD MULTIPLE_OF_SE NONE QUARTILES RANGE WITHIN_CI WITHIN_SE"
+        ),
+    },
+    ("wording/method_names.py", "Adjustment"): {
+        "TUKEY to DUNNETT": "BENJAMINI_HOCHBERG BONFERRONI HOLM NONE SIDAK",
+        "HOLM to BENJAMINI_HOCHBERG": "DUNNETT GAMES_HOWELL NONE TUKEY",
+    },
+    ("wording/method_names.py", "Method"): {
+        "WELCH_ANOVA to FRIEDMAN": (
+            "ANOVA MANN_WHITNEY ONE_SAMPLE_T PAIRED_T SIGNED_RANK STUDENT_T "
+            "THREE_WAY TWO_WAY WELCH_T"
+        ),
+    },
+    ("wording/methods.py", "ErrorBar"): {
+        "QUARTILES to WITHIN_CI": (
+            "CONFIDENCE_INTERVAL GIVEN MULTIPLE_OF_SD MULTIPLE_OF_SE NONE RANGE "
+            "STANDARD_DEVIATION STANDARD_ERROR"
+        ),
+    },
+    ("wording/methods.py", "Height"): {
+        "MEAN to COUNT": "SHARE",
+        "MEAN to GEOMETRIC_MEAN": "COUNT MEDIAN SHARE",
+    },
+    ("wording/number_search.py", "Statistic"): {
+        "STANDARD_DEVIATION to MARGIN": (
+            "COEFFICIENT_OF_VARIATION CONFIDENCE_INTERVAL EXCLUDED "
+            "GEOMETRIC_INTERVAL GEOMETRIC_MEAN GEOMETRIC_SD MAXIMUM MEAN "
+            "MEAN_AND_MARGIN MEAN_AND_SD MEAN_AND_SE MEDIAN MINIMUM MISSING MODE N "
+            "POPULATION_SD QUARTILES RANGE RANK SHARE SHARE_INTERVAL SUM VARIANCE "
+            "WITHIN_CI WITHIN_SE"
+        ),
+    },
+    ("wording/overlap.py", "ErrorBar"): {
+        "STANDARD_DEVIATION to GIVEN": "NONE",
+    },
+    ("wording/reasons.py", "Method"): {
+        "ANOVA to STUDENT_T": (
+            "FRIEDMAN KRUSKAL_WALLIS MANN_WHITNEY ONE_SAMPLE_T PAIRED_T "
+            "REPEATED_MEASURES SIGNED_RANK SPLIT_PLOT THREE_WAY TWO_WAY WELCH_ANOVA "
+            "WELCH_T"
+        ),
+        "ONE_SAMPLE_T to REPEATED_MEASURES": (
+            "FRIEDMAN KRUSKAL_WALLIS MANN_WHITNEY SIGNED_RANK SPLIT_PLOT THREE_WAY TWO_WAY"
+        ),
+    },
+    ("wording/remarks_on_spread.py", "Height"): {
+        "MEDIAN to GEOMETRIC_MEAN": "COUNT MEAN SHARE",
+    },
+    ("wording/remarks_on_spread.py", "Method"): {
+        "ANOVA to STUDENT_T": (
+            "FRIEDMAN KRUSKAL_WALLIS MANN_WHITNEY ONE_SAMPLE_T PAIRED_T "
+            "REPEATED_MEASURES SIGNED_RANK SPLIT_PLOT THREE_WAY TWO_WAY WELCH_ANOVA "
+            "WELCH_T"
+        ),
+    },
+    ("wording/settings.py", "Decimals"): {
+        "ONE_MORE to AS_DATA": "FIXED",
+    },
+    ("wording/statistics.py", "Statistic"): {
+        "MEAN_AND_SD to MEAN_AND_MARGIN": (
+            "COEFFICIENT_OF_VARIATION CONFIDENCE_INTERVAL EXCLUDED "
+            "GEOMETRIC_INTERVAL GEOMETRIC_MEAN GEOMETRIC_SD MARGIN MAXIMUM MEAN "
+            "MEDIAN MINIMUM MISSING MODE N POPULATION_SD QUARTILES RANGE RANK SHARE "
+            "SHARE_INTERVAL STANDARD_DEVIATION STANDARD_ERROR SUM VARIANCE "
+            "WITHIN_CI WITHIN_SE"
+        ),
+    },
+    ("wording/working.py", "Statistic"): {
+        "SHARE to EXCLUDED": (
+            "COEFFICIENT_OF_VARIATION CONFIDENCE_INTERVAL GEOMETRIC_INTERVAL "
+            "GEOMETRIC_MEAN GEOMETRIC_SD MARGIN MAXIMUM MEAN MEAN_AND_MARGIN "
+            "MEAN_AND_SD MEAN_AND_SE MEDIAN MINIMUM MODE POPULATION_SD QUARTILES "
+            "RANGE STANDARD_DEVIATION STANDARD_ERROR SUM VARIANCE"
+        ),
+        "MEAN to MEAN_AND_SE": (
+            "CONFIDENCE_INTERVAL EXCLUDED GEOMETRIC_INTERVAL GEOMETRIC_MEAN "
+            "GEOMETRIC_SD MARGIN MAXIMUM MEAN_AND_MARGIN MEDIAN MINIMUM MISSING "
+            "MODE N QUARTILES RANGE RANK SHARE SHARE_INTERVAL WITHIN_CI WITHIN_SE"
+        ),
+        "MINIMUM to RANGE": (
+            "COEFFICIENT_OF_VARIATION CONFIDENCE_INTERVAL EXCLUDED "
+            "GEOMETRIC_INTERVAL GEOMETRIC_MEAN GEOMETRIC_SD MARGIN MEAN "
+            "MEAN_AND_MARGIN MEAN_AND_SD MEAN_AND_SE MEDIAN MISSING MODE N "
+            "POPULATION_SD QUARTILES RANK SHARE SHARE_INTERVAL STANDARD_DEVIATION "
+            "STANDARD_ERROR SUM VARIANCE WITHIN_CI WITHIN_SE"
+        ),
+    },
+}
+"""Tables that leave members out on purpose: file and enum, first and last key, who is missing.
+
+A member that is new is in none of these lists, so that somebody has to decide.
+"""
+
+
+def member_of(node: ast.expr | None) -> tuple[str, str] | None:
+    """The enum and the member that an expression names."""
+    if isinstance(node, ast.Attribute) and isinstance(node.value, ast.Name):
+        name = node.value.id
+        if name in MEMBERS and node.attr in MEMBERS[name] | NO_MEMBERS.get(name, set()):
+            return name, node.attr
+    return None
+
+
+def trees() -> Iterator[tuple[str, ast.Module]]:
+    """Every module with its path below the sources."""
+    for path in sorted(SOURCES.rglob("*.py")):
+        yield path.relative_to(SOURCES).as_posix(), ast.parse(path.read_text(encoding="utf-8"))
+
+
+def tables() -> Iterator[tuple[str, str, str, set[str]]]:
+    """Every table by members of a closed set: file, enum, first and last key, keys."""
+    for file, tree in trees():
+        for node in ast.walk(tree):
+            if isinstance(node, ast.Dict) and len(node.keys) > 1:
+                keys = [member_of(key) for key in node.keys]
+                named = [key for key in keys if key is not None]
+                if len(named) == len(keys) and len({enum for enum, _ in named}) == 1:
+                    ends = f"{named[0][1]} to {named[-1][1]}"
+                    yield file, named[0][0], ends, {member for _, member in named}
+
+
+TABLES = list(tables())
+
+
+def missing_from(enum: str, keys: set[str], members: dict[str, set[str]]) -> set[str]:
+    return members[enum] - keys
+
+
+@pytest.mark.parametrize(("file", "enum", "first", "keys"), TABLES)
+def test_every_table_knows_every_member(file: str, enum: str, first: str, keys: set[str]) -> None:
+    missing = missing_from(enum, keys, MEMBERS)
+    said = set(LEFT_OUT.get((file, enum), {}).get(first, "").split())
+    assert missing == said, f"{file}: the table from {enum}.{first} on"
+
+
+def test_what_is_left_out_is_of_a_table_that_is_there() -> None:
+    there = {(file, enum, first) for file, enum, first, _ in TABLES}
+    said = {(file, enum, first) for (file, enum), of in LEFT_OUT.items() for first in of}
+    assert said <= there
+
+
+@pytest.mark.parametrize("enum", sorted({enum for _, enum, _, _ in TABLES}))
+def test_a_planted_member_is_missed_by_every_table_of_its_set(enum: str) -> None:
+    planted = {**MEMBERS, enum: MEMBERS[enum] | {"PLANTED"}}
+    own = [(file, first, keys) for file, of, first, keys in TABLES if of == enum]
+    for file, first, keys in own:
+        said = set(LEFT_OUT.get((file, enum), {}).get(first, "").split())
+        assert missing_from(enum, keys, planted) == said | {"PLANTED"}
+
+
+def test_no_case_takes_what_is_left_of_a_closed_set() -> None:
+    """`case _` over members would take a new one in silence; types find what is missing."""
+    found = []
+    for file, tree in trees():
+        for node in ast.walk(tree):
+            if not isinstance(node, ast.Match):
+                continue
+            patterns = [
+                part
+                for case in node.cases
+                for part in (
+                    case.pattern.patterns
+                    if isinstance(case.pattern, ast.MatchOr)
+                    else [case.pattern]
+                )
+            ]
+            is_of_set = any(isinstance(p, ast.MatchValue) and member_of(p.value) for p in patterns)
+            takes_all = any(
+                isinstance(case.pattern, ast.MatchAs)
+                and case.pattern.pattern is None
+                and case.guard is None
+                and "assert_never" not in ast.unparse(case.body[0])
+                for case in node.cases
+            )
+            if is_of_set and takes_all:
+                found.append(f"{file}:{node.lineno}")
+    assert found == []
+
+
+def test_every_member_is_described() -> None:
+    assert set(STATISTICS) == set(Statistic)
+    assert set(METHODS) == set(Method) - {Method.AUTO}
+    assert set(CHARTS) == set(ChartKind)
+
+
+def test_every_error_bar_belongs_to_a_height() -> None:
+    assert {bar for height in Height for bar in fitting(height)} == set(ErrorBar)
+
+
+def test_every_statistic_is_made_by_its_family() -> None:
+    lanes = importlib.import_module("decimus.analysis.lane_statistics")
+    of = {
+        family: {s for s, kind in STATISTICS.items() if kind.family is family} for family in Family
+    }
+    assert set(vars(lanes)["_OF_MEAN"]) == of[Family.MEAN]
+    assert set(vars(lanes)["_OF_VALUES"]) == of[Family.VALUES]
+    assert set(vars(lanes)["_OF_SQUARES"]) == of[Family.SQUARES]
+
+
+def test_names_of_error_bars_of_statistics_are_used_once() -> None:
+    bars = [kind.error_bar for kind in STATISTICS.values() if kind.error_bar is not None]
+    assert len(bars) == len(set(bars))
