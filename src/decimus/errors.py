@@ -5,6 +5,7 @@
     │   ├── TableError        a table cannot be read as measurements
     │   ├── DesignError       a method does not fit the groups at hand
     │   ├── ChoiceError       a typed choice (a level, a size, a name) is not possible
+    │   ├── FaultError        a fault of our own, logged, where somebody waits for an answer
     │   └── NotSavedError, ChangedElsewhereError (workflows.saving)  a study stays unsaved
     └── FileFormatError       a file is not what it should be; all problems at once
 
@@ -80,6 +81,10 @@ class DesignError(InputError):
 
 class ChoiceError(InputError):
     """A typed choice is not possible."""
+
+
+class FaultError(InputError):
+    """A fault of our own, which is logged; said like any other so that nobody waits for ever."""
 
 
 class FileFormatError(DecimusError):

@@ -16,10 +16,10 @@ from decimus.figure.drawing import load_renderer, picture
 from decimus.figure.layout import page_of
 from decimus.figure.outlines import measure
 from decimus.formats.progress import Progress, Stopped
+from decimus.window.faulted import fault_of
 from decimus.window.measurements.sheet_facts import sheet_facts
 from decimus.window.plain import PlainLabel
 from decimus.window.theme import sans
-from decimus.workflows.faults import logged
 
 LARGE = 2_000_000
 """Bytes from which on a table is read beside the window rather than in it."""
@@ -70,7 +70,7 @@ class Job(QObject):
         except InputError as error:
             self.failed.emit(error)
         except Exception as fault:  # noqa: BLE001 - whoever waits has to hear of it
-            self.failed.emit(InputError(logged(fault)))
+            self.failed.emit(fault_of(fault))
         else:
             self.done.emit(found)
 
@@ -114,8 +114,12 @@ class Beside(QObject):
 
     def _take(self, job: Job, found: Found, then: Callable[[Found], None]) -> None:
         if self._end(job):
-            then(found)
-            self._say_ended()
+            try:
+                then(found)
+            except Exception as fault:  # noqa: BLE001 - whoever waits for the end has to hear of it
+                self.refused.emit(fault_of(fault))
+            finally:
+                self._say_ended()
 
     def _refuse(self, job: Job, error: InputError | None) -> None:
         if self._end(job):

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from functools import cached_property
 from pathlib import Path
-from typing import TYPE_CHECKING, TypeVar
+from typing import TYPE_CHECKING, Protocol, TypeVar, cast
 
 from PySide6.QtCore import Qt, QTimer
 from PySide6.QtGui import (
@@ -19,7 +19,7 @@ from PySide6.QtGui import (
 from PySide6.QtWidgets import QMainWindow, QSplitter, QStackedWidget, QVBoxLayout, QWidget
 
 from decimus.analysis.results import Results
-from decimus.errors import InputError
+from decimus.errors import FaultError, InputError
 from decimus.examples.catalogue import example
 from decimus.formats.files import name_in_words, path_of_stored
 from decimus.study.history import History
@@ -27,6 +27,7 @@ from decimus.study.tables import Table
 from decimus.window.beside import Beside
 from decimus.window.data_files import DataFiles
 from decimus.window.exports import Files
+from decimus.window.faulted import Guard
 from decimus.window.fitting import fit
 from decimus.window.foot import Foot
 from decimus.window.keeping import Keeping
@@ -63,6 +64,13 @@ _MANY_ROWS = 100_000
 AnyPlace = TypeVar("AnyPlace", bound=QWidget)
 
 
+class ShowsResults(Protocol):
+    """A view that shows what follows from a study."""
+
+    def show_results(self, results: Results) -> None:
+        """Show these results."""
+
+
 class MainWindow(QMainWindow):
     """The window of one study."""
 
@@ -78,6 +86,7 @@ class MainWindow(QMainWindow):
         self.keeping = Keeping(self.store, sessions, self)
         self.beside = Beside()
         self.settling = Settling()
+        self.guard = Guard()
         self.files = Files(self.store, self.beside, self)
         self.data = DataFiles(self.store, self.beside, self)
         self.question_line = QuestionLine(self.store)
@@ -145,10 +154,16 @@ class MainWindow(QMainWindow):
 
     def _connect(self) -> None:
         self.store.changed.connect(self._show)
+        self.guard.undo_wanted.connect(self.store.undo)
+        self.guard.save_wanted.connect(self.files.save)
+        self.page.view.failed.connect(
+            lambda fault: self.guard.cover(self.page.view, "The figure", fault)
+        )
+        self.page.view.drawn.connect(lambda _scale: self.guard.uncover(self.page.view))
         self.settling.worked_out.connect(self.store.take)
         self.store.filed.connect(self._show_file)
         sources = (self.store, self.beside, self.files.saving, self.files, self.data)
-        for source in (*sources, self.measurements, self.settling):
+        for source in (*sources, self.measurements, self.settling, self.guard):
             source.refused.connect(self.say)
         self.files.saving.ended.connect(self._close_if_asked)
         self.files.noted.connect(self.say_notes)
@@ -242,7 +257,10 @@ class MainWindow(QMainWindow):
     # --- showing -------------------------------------------------------------------
 
     def _show(self, results: Results) -> None:
-        """Show new results: what is in view now, other places when they are gone to."""
+        """Show new results: what is in view now, other places when they are gone to.
+
+        Every view is refreshed by itself, so that a fault in one leaves the others right.
+        """
         self.message.hide()
         self.start.problem.setText("")
         is_empty = self.store.history.study.is_empty
@@ -250,7 +268,9 @@ class MainWindow(QMainWindow):
         self.body.setCurrentWidget(self.start if starts else self.splitter)
         self.start.show_left_behind(self.keeping.left_behind_at)
         history = self.store.history
-        self.question_line.show_results(results, history.undo_title, history.redo_title)
+        line = self.question_line
+        line.show_steps(history.undo_title, history.redo_title, can_export=results.problem is None)
+        self.guard.refresh(line, "", lambda: line.show_results(results))
         self.foot.setVisible(not is_empty)
         self.thread_line.setEnabled(not is_empty)
         self._stale = {place.key for place in PLACES}
@@ -271,16 +291,34 @@ class MainWindow(QMainWindow):
 
     def _show_rest(self, results: Results) -> None:
         """Show what follows from comparisons: remarks, counts, the page."""
-        self.foot.show_results(results)
+        guard = self.guard
+        guard.refresh(self.foot, "", lambda: self.foot.show_results(results))
         if results.problem is None and results.is_large and "measurements" in vars(self):
-            self.measurements.show_remarks(results)
-        self.thread_line.show_counts(thread_counts(results), self.foot.places_with_remarks)
-        self.page.show_results(results)
+            place = self.measurements
+            guard.refresh(place, "Measurements", lambda: place.show_remarks(results))
+        guard.refresh(
+            self.thread_line,
+            "",
+            lambda: self.thread_line.show_counts(
+                thread_counts(results), self.foot.places_with_remarks
+            ),
+        )
+        guard.refresh(self.page, "The page", lambda: self.page.show_results(results))
 
     def _refresh_place(self) -> None:
-        if self.place in self._stale:
-            self._stale.discard(self.place)
-            getattr(self, self.place).show_results(self.store.results)
+        if self.place not in self._stale:
+            return
+        self._stale.discard(self.place)
+        title = next(place.word for place in PLACES if place.key == self.place)
+        view = self._work_place(self.place)
+        if not self.guard.refresh(
+            view, title, lambda: self._shown_place(self.place).show_results(self.store.results)
+        ):
+            self._stale.add(self.place)
+
+    def _shown_place(self, key: str) -> ShowsResults:
+        """A place of the thread, as what shows results."""
+        return cast("ShowsResults", self._work_place(key))
 
     def _show_file(self) -> None:
         path = self.store.path
@@ -304,6 +342,8 @@ class MainWindow(QMainWindow):
                 ("Save beside it", lambda: self.files.save_beside(path)),
                 ("Save over it, keeping a copy", lambda: self.files.save_over(path)),
             )
+        elif isinstance(error, FaultError):
+            self.message.say(error.what, ("Save", self.files.save))
         elif isinstance(error, NotSavedError):
             self.message.say(str(error), ("Save under another name", self.files.save_as))
         else:

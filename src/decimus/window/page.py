@@ -33,6 +33,7 @@ from decimus.figure.marks import Label, Page, Part, Stroke, Target
 from decimus.figure.outlines import measure, missing_signs
 from decimus.study.edits import DrawComparison, NudgeComparison, WriteAxisTitle
 from decimus.study.questions import PairOfGroups
+from decimus.window.faulted import fault_of
 from decimus.window.plain import PlainLabel
 from decimus.window.sentences import SentenceFonts, SentenceView
 from decimus.window.store import Store
@@ -53,10 +54,12 @@ class PageView(QWidget):
     Signals:
         edited: an edit made on the page.
         drawn: the picture is of the present study; carries the scale in px per mm.
+        failed: a FaultError, where the page could not be laid out or drawn.
     """
 
     edited = Signal(object)
     drawn = Signal(float)
+    failed = Signal(object)
 
     def __init__(self, parent: QWidget | None = None) -> None:
         super().__init__(parent)
@@ -113,8 +116,14 @@ class PageView(QWidget):
         if results is None or results.problem is not None:
             self._page = self._image = None
         else:
-            self._page = page_of(results, measure)
-            self._render()
+            try:
+                self._page = page_of(results, measure)
+                self._render()
+            except Exception as fault:  # noqa: BLE001 - said where the figure would stand
+                self._page = self._image = None
+                self.update()
+                self.failed.emit(fault_of(fault))
+                return
         self.updateGeometry()
         self.update()
         self.drawn.emit(self.pixels_per_mm)

@@ -41,14 +41,17 @@ class QuestionLine(QWidget):
         button.setToolTip(tip(f"{text} ({keys})"))
         return button
 
-    def show_results(
-        self, results: Results, undo_title: str | None, redo_title: str | None
-    ) -> None:
-        """Show the question, and what undo and redo would do."""
+    def show_results(self, results: Results) -> None:
+        """Show the question."""
         if results.problem is None:
             self.sentence.show_sentence(question_sentence(results))
         else:
             self.sentence.show_sentence((Text("No measurements yet", Style.QUIET),))
+
+    def show_steps(
+        self, undo_title: str | None, redo_title: str | None, *, can_export: bool
+    ) -> None:
+        """Show what undo and redo would do, and whether there is anything to export."""
         for button, title, keys in (
             (self.undo, undo_title, "Ctrl+Z"),
             (self.redo, redo_title, "Ctrl+Shift+Z"),
@@ -56,4 +59,4 @@ class QuestionLine(QWidget):
             button.setEnabled(title is not None)
             word = button.text()
             button.setToolTip(tip(f"{word}: {title} ({keys})" if title else f"{word} ({keys})"))
-        self.export.setEnabled(results.problem is None)
+        self.export.setEnabled(can_export)

@@ -12,6 +12,7 @@ from decimus.errors import InputError
 from decimus.study.edits import Edit
 from decimus.study.history import History
 from decimus.study.studies import Study
+from decimus.window.faulted import fault_of
 from decimus.workflows.opened import StudyFile
 from decimus.workflows.saving import save
 
@@ -171,12 +172,16 @@ class Store(QObject):
     ) -> None:
         if history is self._history:
             return
+        if results is None:
+            before = self._results if is_same_study else None
+            results = Results(history.study, before=before, decimal_sign=self._decimal_sign)
+        try:
+            _ = results.problem is not None or results.groups
+        except Exception as fault:  # noqa: BLE001 - the study stays as it is shown
+            self.refused.emit(fault_of(fault))
+            return
         self._history = history
         self.stepped.emit()
-        self._results = results or Results(
-            history.study,
-            before=self._results if is_same_study else None,
-            decimal_sign=self._decimal_sign,
-        )
-        self.changed.emit(self._results)
+        self._results = results
+        self.changed.emit(results)
         self.filed.emit()
