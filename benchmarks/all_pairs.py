@@ -8,7 +8,7 @@ from itertools import combinations
 
 import numpy as np
 from scipy import stats
-from timing import median_ms, report
+from timing import median_ms, report, size
 
 from decimus.statistics import distributions, dunnett_distribution, student_t, studentized_range
 from decimus.statistics.anova import one_way_anova
@@ -25,6 +25,10 @@ _CACHED = (
     studentized_range._normal_range_series,  # noqa: SLF001 - to begin cold
     studentized_range.studentized_range_quantile,
 )
+
+
+MANY, LARGE = size(30, 4), size(20, 3)
+"""Groups of which all pairs, and treatments that one control, are compared."""
 
 
 def cold() -> None:
@@ -51,8 +55,8 @@ def pooled(groups: list[Moments], pairs: list[tuple[int, int]]) -> list[TTest]:
 def all_pairs() -> None:
     """30 groups, 435 pairs: Tukey–Kramer and Games–Howell with intervals."""
     random = np.random.default_rng(7)
-    groups = [Summary(tuple(random.normal(10 + i / 9, 1, 10))).moments for i in range(30)]
-    pairs = list(combinations(range(30), 2))
+    groups = [Summary(tuple(random.normal(10 + i / 9, 1, 10))).moments for i in range(MANY)]
+    pairs = list(combinations(range(MANY), 2))
 
     def tukey() -> None:
         cold()
@@ -75,9 +79,9 @@ def all_pairs() -> None:
 def against_control() -> None:
     """20 treatments of unlike n against a control."""
     random = np.random.default_rng(8)
-    values = [random.normal(10 + i / 9, 1, 6 + i % 7) for i in range(21)]
+    values = [random.normal(10 + i / 9, 1, 6 + i % 7) for i in range(LARGE + 1)]
     groups = [Summary(tuple(part)).moments for part in values]
-    pairs = [(i, 0) for i in range(1, 21)]
+    pairs = [(i, 0) for i in range(1, LARGE + 1)]
     of = loadings(groups[0].n, [group.n for group in groups[1:]])
 
     def ours() -> None:

@@ -37,7 +37,7 @@ def plain_chart() -> None:
     axes.set_xticks(range(5), list(NAMES))
     for i in range(5):
         axes.plot([i + 0.2] * 10, np.linspace(18, 22, 10), "o", ms=3)
-    FigureCanvasAgg(figure).draw()
+    FigureCanvasAgg(figure).draw()  # type: ignore[no-untyped-call]
 
 
 def main() -> None:

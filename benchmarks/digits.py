@@ -12,6 +12,8 @@ from decimal import Decimal, localcontext
 from fractions import Fraction
 from pathlib import Path
 
+from timing import is_once
+
 from decimus.analysis.results import Results
 from decimus.formats.delimited import table_of_text
 from decimus.study.edits import BringInTable
@@ -223,15 +225,18 @@ def anova_rows() -> list[str]:
     rows = []
     for name, columns in ANOVA:
         comparison = results_of(columns).comparison
-        if comparison is None or comparison.anova is None:
+        if comparison is None or not comparison.terms:
             raise SystemExit(f"{name}: no ANOVA")
         groups = [[Fraction(cell) for cell in cells] for cells in columns.values()]
         everything = [v for group in groups for v in group]
         total = mean_and_squares(everything)[1]
         within = sum((mean_and_squares(group)[1] for group in groups), Fraction(0))
-        found = comparison.anova
-        between_digits = right_digits(found.sum_of_squares_between, total - within)
-        within_digits = right_digits(found.sum_of_squares_within, within)
+        between_found = comparison.terms[0].sum_of_squares
+        within_found = comparison.residual.sum_of_squares
+        if between_found is None or within_found is None:
+            raise SystemExit(f"{name}: no sums of squares")
+        between_digits = right_digits(between_found, total - within)
+        within_digits = right_digits(within_found, within)
         size = len(everything)
         rows.append(f"| {name} | {size} | SS between | {between_digits:.1f} | |")
         rows.append(f"| {name} | {size} | SS within | {within_digits:.1f} | |")
@@ -246,6 +251,8 @@ def main() -> None:
     ]
     rows = [*univariate_rows(), *anova_rows()]
     print("\n".join([*head, *rows]))
+    if is_once():
+        return
     text = METHODS.read_text("utf-8")
     METHODS.write_text(MARKS.sub(lambda m: m[1] + "\n".join([*head, *rows]) + "\n" + m[2], text))
 

@@ -9,7 +9,7 @@ from collections.abc import Callable, Iterator
 from itertools import cycle
 
 from PySide6.QtWidgets import QApplication
-from timing import median_ms, report, turns
+from timing import median_ms, report, size, turns
 
 from decimus.analysis.results import Results
 from decimus.figure.content import content_of
@@ -74,7 +74,7 @@ def main() -> None:
     """Time every edit in every place, beside laying out the same page alone."""
     application()
     times = turns(9)
-    for groups in (60, 300):
+    for groups in (size(60, 6), size(300, 12))[: turns(2)]:
         window = MainWindow(History().after(pasted(table(groups))))
         window.resize(1280, 800)
         window.show()

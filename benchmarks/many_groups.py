@@ -9,7 +9,7 @@ from itertools import count
 
 import pandas as pd
 from PySide6.QtWidgets import QApplication
-from timing import median_ms, report
+from timing import median_ms, report, size, turns
 
 from decimus.study.edits import ChooseDecimals, WriteCells
 from decimus.study.history import History
@@ -18,7 +18,7 @@ from decimus.window.app import application
 from decimus.window.main_window import MainWindow
 from decimus.workflows.opening import pasted
 
-GROUPS, REPLICATES = 300, 1000
+GROUPS, REPLICATES = size(300, 50), size(1000, 4)
 
 
 def table() -> str:
@@ -68,7 +68,7 @@ def main() -> None:
         QApplication.processEvents()
 
     edit = []
-    for _ in range(9):
+    for _ in range(turns(9)):
         start = time.perf_counter()
         type_number()
         edit.append((time.perf_counter() - start) * 1000)

@@ -9,8 +9,10 @@ from __future__ import annotations
 import math
 from collections.abc import Callable
 from itertools import combinations
+from typing import Protocol
 
 import numpy as np
+from timing import is_once, size
 
 from decimus.statistics.anova import one_way_anova, welch_anova
 from decimus.statistics.distributions import Floats
@@ -23,7 +25,7 @@ from decimus.statistics.summaries import Moments
 from decimus.statistics.t_tests import paired_t_test, student_t_test, welch_t_test
 from decimus.terms import SumsOfSquares
 
-RUNS = 10_000
+RUNS = size(10_000, 20)
 Sample = Callable[[np.random.Generator], bool]
 
 
@@ -43,23 +45,31 @@ EQUAL, UNEQUAL = (1.0, 1.0, 1.0, 1.0), (1.0, 2.0, 3.0, 4.0)
 NS = (8, 6, 10, 7)
 
 
+class Tested(Protocol):
+    """What a test comes to, as far as it is needed here."""
+
+    @property
+    def p_value(self) -> float:
+        """Two-sided."""
+
+
 def two(
-    run: Callable[[Moments, Moments], object], ns: tuple[int, int], sds: tuple[float, float]
+    run: Callable[[Moments, Moments], Tested], ns: tuple[int, int], sds: tuple[float, float]
 ) -> Sample:
     """A t-test of two groups."""
 
     def sample(random: np.random.Generator) -> bool:
         a, b = groups(random, ns, sds)
-        return run(moments(a), moments(b)).p_value < 0.05  # type: ignore[attr-defined]
+        return run(moments(a), moments(b)).p_value < 0.05
 
     return sample
 
 
-def several(run: Callable[[list[Moments]], object], sds: tuple[float, ...]) -> Sample:
+def several(run: Callable[[list[Moments]], Tested], sds: tuple[float, ...]) -> Sample:
     """An ANOVA of four groups."""
 
     def sample(random: np.random.Generator) -> bool:
-        return run([moments(g) for g in groups(random, NS, sds)]).p_value < 0.05  # type: ignore[attr-defined]
+        return run([moments(g) for g in groups(random, NS, sds)]).p_value < 0.05
 
     return sample
 
@@ -161,7 +171,7 @@ def main() -> None:
         is_off |= expected.startswith("discrete") and share > 5 + 3 * error
         off += [name] if is_off else []
         print(f"{name:<40} {share:6.2f} %   {expected}{'   OFF' if is_off else ''}")
-    if off:
+    if off and not is_once():
         raise SystemExit(f"off: {', '.join(off)}")
 
 

@@ -11,9 +11,19 @@ ONCE = "DECIMUS_BENCHMARK_ONCE"
 """Set in the environment, everything runs once, to see that it runs at all."""
 
 
+def is_once() -> bool:
+    """Whether this run only sees that everything runs: small, once, and writing nothing."""
+    return bool(os.environ.get(ONCE))
+
+
 def turns(usual: int) -> int:
     """How often to repeat something: as often as usual, or once."""
-    return 1 if os.environ.get(ONCE) else usual
+    return 1 if is_once() else usual
+
+
+def size(usual: int, small: int) -> int:
+    """How much of something: as much as usual, or a little."""
+    return small if is_once() else usual
 
 
 def median_ms(run: Callable[[], object], times: int = 25, warm_up: int = 3) -> float:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import csv
 import io
+import math
 import random
 from dataclasses import dataclass, field
 
@@ -154,7 +155,7 @@ def _mean(values: list[str]) -> float:
 
 def _sd(values: list[str]) -> float:
     mean = _mean(values)
-    return float(sum((float(v) - mean) ** 2 for v in values) / (len(values) - 1)) ** 0.5
+    return math.sqrt(sum((float(v) - mean) ** 2 for v in values) / (len(values) - 1))
 
 
 def _rows(rng: random.Random, made: Experiment, out: Written) -> Rows:
@@ -165,7 +166,8 @@ def _rows(rng: random.Random, made: Experiment, out: Written) -> Rows:
     ordinal = ["1st", "2nd", "3rd", *(f"{n}th" for n in range(4, 20))]
     across = [f"{stem} {n + 1}".strip() for n in range(longest)]
     if rng.random() < 0.1:
-        across, _ = ordinal[:longest], out.causes.append("ordinals across")
+        across = ordinal[:longest]
+        out.causes.append("ordinals across")
     names = [f"{f.name} ({f.unit})" if f.unit else f.name for f in made.factors]
     rows = [[*names, *across]]
     for cell, values in groups.items():
