@@ -46,7 +46,7 @@ def main() -> None:
     window = MainWindow(history())
     window.resize(1280, 800)
     window.show()
-    window.thread_line.go("groups")
+    window.places_line.go("groups")
     typed = count()
 
     def type_number() -> None:

@@ -39,7 +39,7 @@ def settle(window: MainWindow) -> None:
     """Wait until all that follows is worked out and drawn."""
     for _ in range(_MOST_TURNS):
         QApplication.processEvents()
-        if not (window.settling.is_busy or window.page.view.is_waiting):
+        if not (window.late_results.is_busy or window.page.view.is_waiting):
             return
         time.sleep(0.01)
 
@@ -80,7 +80,7 @@ def main() -> None:
         window.show()
         settle(window)
         for place in ("measurements", "groups", "figure"):
-            window.thread_line.go(place)
+            window.places_line.go(place)
             settle(window)
             for name, changes in edits().items():
                 words, page = measured(window, changes, times)

@@ -35,7 +35,7 @@ def settle(window: MainWindow) -> None:
     """Wait until all that follows is worked out and drawn."""
     for _ in range(2000):
         QApplication.processEvents()
-        if not window.settling.is_busy:
+        if not window.late_results.is_busy:
             break
         time.sleep(0.01)
     for _ in range(10):
@@ -50,7 +50,7 @@ def main() -> None:
     window = MainWindow(History().after(pasted(text)))
     window.resize(1280, 800)
     window.show()
-    window.thread_line.go("groups")
+    window.places_line.go("groups")
     settle(window)
     frame = pd.read_csv(io.StringIO(text))
     plain = median_ms(lambda: frame.groupby("plot")["height (cm)"].agg(["count", "mean", "std"]), 9)

@@ -82,7 +82,7 @@ def main() -> None:
         report("an edit after opening, on disk", on_disk, "a plain save", plain, "< 1000 ms")
         if len(recovered(session).history.steps) != steps:
             raise SystemExit("what is on disk is not what was done")
-        longest_turn(app, lambda: not window.settling.is_busy)
+        longest_turn(app, lambda: not window.late_results.is_busy)
         study = folder / "a.decimus"
         turn = time.perf_counter()
         window.files.save_to(study)

@@ -132,7 +132,7 @@ p7,12.3,15.1,23.7
 def comparisons(folder: Path) -> None:
     """Control, two factors, repeated measures, and checks beside every pair."""
     control = window_with("duckweed")
-    control.thread_line.go("comparisons")
+    control.places_line.go("comparisons")
     variable = control.store.results.groups.factors[0].factor.variable
     words = "each against the control"
     control.store.apply(ChoosePairs(pair_set=PairSet.CONTROL, words=words, control=(variable, "0")))
@@ -141,10 +141,10 @@ def comparisons(folder: Path) -> None:
     control.store.apply(ChooseComparisonText(text=ComparisonText.STARS))
     shot(control, folder, "comparisons-control")
     second = window_with("duckweed-light")
-    second.thread_line.go("comparisons")
+    second.places_line.go("comparisons")
     shot(second, folder, "comparisons-two-factors")
     dense = window_with("duckweed")
-    dense.thread_line.go("comparisons")
+    dense.places_line.go("comparisons")
     made = dense.store.results.comparison
     pairs = () if made is None else made.pairs
     chosen = tuple(PairOfGroups(*both) for pair in pairs if (both := pair.cells) is not None)
@@ -153,7 +153,7 @@ def comparisons(folder: Path) -> None:
     shot(dense, folder, "comparisons-checks")
     plants = window_of(SAME_PLANTS)
     plants.store.apply(ChooseSameUnits(is_same=True))
-    plants.thread_line.go("comparisons")
+    plants.places_line.go("comparisons")
     made = plants.store.results.comparison
     pairs = () if made is None else made.pairs
     chosen = tuple(PairOfGroups(*both) for pair in pairs if (both := pair.cells) is not None)
@@ -169,18 +169,18 @@ def main(folder: Path) -> None:
     shot(window_with(None), folder, "start")
     window = window_with("duckweed")
     shot(window, folder, "measurements")
-    window.thread_line.go("groups")
+    window.places_line.go("groups")
     shot(window, folder, "groups")
     window.groups.open_working(2, Statistic.CONFIDENCE_INTERVAL)
     shot(window, folder, "groups-working")
     window.groups.open_meanings()
     shot(window, folder, "groups-meanings")
     window.groups.meanings.hide()
-    window.thread_line.go("comparisons")
+    window.places_line.go("comparisons")
     shot(window, folder, "comparisons")
-    window.thread_line.go("figure")
+    window.places_line.go("figure")
     shot(window, folder, "figure")
-    window.thread_line.go("write_up")
+    window.places_line.go("write_up")
     shot(window, folder, "write-up")
     shot(window_with("enzyme"), folder, "measurements-readings")
     banks = window_of(TWO_BANKS)
@@ -191,10 +191,10 @@ def main(folder: Path) -> None:
     with_popup(remarks, remarks.foot.open_remarks(), folder, "measurements-remarks")
     comparisons(folder)
     signs = window_with("signage")
-    signs.thread_line.go("comparisons")
+    signs.places_line.go("comparisons")
     shot(signs, folder, "comparisons-paired")
     second = window_with("duckweed-light")
-    second.thread_line.go("groups")
+    second.places_line.go("groups")
     second.store.apply(ChooseTotals(totals=Totals.MARGINAL))
     shot(second, folder, "groups-two-factors")
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import ast
 import shutil
 import subprocess
 import sys
@@ -71,3 +72,65 @@ def test_no_module_has_grown_past_its_size() -> None:
         if len(path.read_text(encoding="utf-8").splitlines()) > 500
     ]
     assert long == []
+
+
+def imports_of(source: Path) -> dict[str, set[str]]:
+    """What every module imports of ours, deferred and for types only counted in."""
+    names = {}
+    for path in (source / "decimus").rglob("*.py"):
+        parts = path.relative_to(source).with_suffix("").parts
+        names[".".join(parts[:-1] if parts[-1] == "__init__" else parts)] = path
+    found: dict[str, set[str]] = {}
+    for name, path in names.items():
+        found[name] = set()
+        for node in ast.walk(ast.parse(path.read_text(encoding="utf-8"))):
+            if isinstance(node, ast.ImportFrom) and node.module in names:
+                inner = {f"{node.module}.{alias.name}" for alias in node.names}
+                found[name] |= (inner & names.keys()) or {node.module}
+    return found
+
+
+def cycle_in(imports: dict[str, set[str]]) -> list[str]:
+    """Modules that import each other in a ring; none where there is no ring."""
+    done: set[str] = set()
+
+    def ring_from(name: str, way: list[str]) -> list[str]:
+        if name in way:
+            return way[way.index(name) :]
+        if name in done:
+            return []
+        for other in sorted(imports.get(name, ())):
+            if found := ring_from(other, [*way, name]):
+                return found
+        done.add(name)
+        return []
+
+    for name in sorted(imports):
+        if found := ring_from(name, []):
+            return found
+    return []
+
+
+def test_no_modules_import_each_other_not_even_late() -> None:
+    imports = imports_of(ROOT / "src")
+    assert len(imports) > 200
+    assert cycle_in(imports) == []
+
+
+def test_a_planted_ring_is_found() -> None:
+    """A late import upwards inside a layer: the groups ask for the results made of them."""
+    imports = imports_of(ROOT / "src")
+    imports["decimus.analysis.groups"] |= {"decimus.analysis.results"}
+    ring = cycle_in(imports)
+    assert {"decimus.analysis.groups", "decimus.analysis.results"} <= set(ring)
+
+
+def test_folders_hold_few_modules_side_by_side() -> None:
+    """Beyond that a folder is a list, and no place to find anything."""
+    counts = {
+        folder: len([p for p in folder.glob("*.py") if p.stem != "__init__"])
+        for folder in (ROOT / "src" / "decimus").rglob("*")
+        if folder.is_dir()
+    }
+    crowded = {f.relative_to(ROOT).as_posix(): n for f, n in counts.items() if n > 34}
+    assert crowded == {}

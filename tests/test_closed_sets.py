@@ -79,48 +79,48 @@ LEFT_OUT: dict[tuple[str, str], dict[str, str]] = {
     ("statistics/p_adjustments.py", "Adjustment"): {
         "BONFERRONI to BENJAMINI_HOCHBERG": "DUNNETT GAMES_HOWELL NONE TUKEY",
     },
-    ("wording/comparison_choices.py", "Adjustment"): {
+    ("wording/comparisons/choices.py", "Adjustment"): {
         "TUKEY to DUNNETT": "BENJAMINI_HOCHBERG BONFERRONI HOLM NONE SIDAK",
     },
-    ("wording/error_bars.py", "ErrorBar"): {
+    ("wording/figure/error_bars.py", "ErrorBar"): {
         "STANDARD_DEVIATION to GIVEN": "MULTIPLE_OF_SD MULTIPLE_OF_SE NONE",
         "QUARTILES to WITHIN_CI": (
             "CONFIDENCE_INTERVAL GIVEN MULTIPLE_OF_SD MULTIPLE_OF_SE NONE RANGE "
             "STANDARD_DEVIATION STANDARD_ERROR"
         ),
     },
-    ("wording/error_bars.py", "Height"): {
+    ("wording/figure/error_bars.py", "Height"): {
         "MEAN to COUNT": "SHARE",
     },
-    ("wording/figure_comparisons.py", "ComparisonMarks"): {
+    ("wording/figure/drawn_comparisons.py", "ComparisonMarks"): {
         "LINES to OVER_GROUPS": "LETTERS",
     },
-    ("wording/meanings.py", "ErrorBar"): {
+    ("wording/groups/meanings.py", "ErrorBar"): {
         "STANDARD_DEVIATION to CONFIDENCE_INTERVAL": (
             "GIVEN MULTIPLE_OF_SD MULTIPLE_OF_SE NONE QUARTILES RANGE WITHIN_CI WITHIN_SE"
         ),
     },
-    ("wording/method_names.py", "Adjustment"): {
+    ("wording/comparisons/method_names.py", "Adjustment"): {
         "TUKEY to DUNNETT": "BENJAMINI_HOCHBERG BONFERRONI HOLM NONE SIDAK",
         "HOLM to BENJAMINI_HOCHBERG": "DUNNETT GAMES_HOWELL NONE TUKEY",
     },
-    ("wording/method_names.py", "Method"): {
+    ("wording/comparisons/method_names.py", "Method"): {
         "WELCH_ANOVA to FRIEDMAN": (
             "ANOVA MANN_WHITNEY ONE_SAMPLE_T PAIRED_T SIGNED_RANK STUDENT_T "
             "THREE_WAY TWO_WAY WELCH_T"
         ),
     },
-    ("wording/methods.py", "ErrorBar"): {
+    ("wording/write_up/methods.py", "ErrorBar"): {
         "QUARTILES to WITHIN_CI": (
             "CONFIDENCE_INTERVAL GIVEN MULTIPLE_OF_SD MULTIPLE_OF_SE NONE RANGE "
             "STANDARD_DEVIATION STANDARD_ERROR"
         ),
     },
-    ("wording/methods.py", "Height"): {
+    ("wording/write_up/methods.py", "Height"): {
         "MEAN to COUNT": "SHARE",
         "MEAN to GEOMETRIC_MEAN": "COUNT MEDIAN SHARE",
     },
-    ("wording/number_search.py", "Statistic"): {
+    ("wording/groups/number_search.py", "Statistic"): {
         "STANDARD_DEVIATION to MARGIN": (
             "COEFFICIENT_OF_VARIATION CONFIDENCE_INTERVAL EXCLUDED "
             "GEOMETRIC_INTERVAL GEOMETRIC_MEAN GEOMETRIC_SD MAXIMUM MEAN "
@@ -129,10 +129,10 @@ LEFT_OUT: dict[tuple[str, str], dict[str, str]] = {
             "WITHIN_CI WITHIN_SE"
         ),
     },
-    ("wording/overlap.py", "ErrorBar"): {
+    ("wording/figure/overlap.py", "ErrorBar"): {
         "STANDARD_DEVIATION to GIVEN": "NONE",
     },
-    ("wording/reasons.py", "Method"): {
+    ("wording/comparisons/reasons.py", "Method"): {
         "ANOVA to STUDENT_T": (
             "FRIEDMAN KRUSKAL_WALLIS MANN_WHITNEY ONE_SAMPLE_T PAIRED_T "
             "REPEATED_MEASURES SIGNED_RANK SPLIT_PLOT THREE_WAY TWO_WAY WELCH_ANOVA "
@@ -142,20 +142,20 @@ LEFT_OUT: dict[tuple[str, str], dict[str, str]] = {
             "FRIEDMAN KRUSKAL_WALLIS MANN_WHITNEY SIGNED_RANK SPLIT_PLOT THREE_WAY TWO_WAY"
         ),
     },
-    ("wording/remarks_on_spread.py", "Height"): {
+    ("wording/remarks/on_spread.py", "Height"): {
         "MEDIAN to GEOMETRIC_MEAN": "COUNT MEAN SHARE",
     },
-    ("wording/remarks_on_spread.py", "Method"): {
+    ("wording/remarks/on_spread.py", "Method"): {
         "ANOVA to STUDENT_T": (
             "FRIEDMAN KRUSKAL_WALLIS MANN_WHITNEY ONE_SAMPLE_T PAIRED_T "
             "REPEATED_MEASURES SIGNED_RANK SPLIT_PLOT THREE_WAY TWO_WAY WELCH_ANOVA "
             "WELCH_T"
         ),
     },
-    ("wording/settings.py", "Decimals"): {
+    ("wording/figure/settings.py", "Decimals"): {
         "ONE_MORE to AS_DATA": "FIXED",
     },
-    ("wording/statistics.py", "Statistic"): {
+    ("wording/groups/statistics.py", "Statistic"): {
         "MEAN_AND_SD to MEAN_AND_MARGIN": (
             "COEFFICIENT_OF_VARIATION CONFIDENCE_INTERVAL EXCLUDED "
             "GEOMETRIC_INTERVAL GEOMETRIC_MEAN GEOMETRIC_SD MARGIN MAXIMUM MEAN "
@@ -164,7 +164,7 @@ LEFT_OUT: dict[tuple[str, str], dict[str, str]] = {
             "WITHIN_CI WITHIN_SE"
         ),
     },
-    ("wording/working.py", "Statistic"): {
+    ("wording/groups/working.py", "Statistic"): {
         "SHARE to EXCLUDED": (
             "COEFFICIENT_OF_VARIATION CONFIDENCE_INTERVAL GEOMETRIC_INTERVAL "
             "GEOMETRIC_MEAN GEOMETRIC_SD MARGIN MAXIMUM MEAN MEAN_AND_MARGIN "

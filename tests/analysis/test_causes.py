@@ -14,7 +14,7 @@ from decimus.figure.outlines import measure
 from decimus.study.edits import ChooseComparisonLevel, Edit, WriteAxisTitle, WriteCells
 from decimus.study.questions import Question
 from decimus.study.studies import Study
-from decimus.wording.captions import caption
+from decimus.wording.figure.captions import caption
 from tests.conftest import TWO_FACTORS, study_of
 from tests.study.test_edits import ONE_OF_EACH
 

@@ -12,7 +12,7 @@ from decimus.errors import DesignError
 from decimus.study.edits import ChooseAdjustment, ChooseComparisonLevel, ChooseMethod, WriteCells
 from decimus.study.history import History
 from decimus.terms import Adjustment, IntervalKind, Method
-from decimus.wording.reasons import reason
+from decimus.wording.comparisons.reasons import reason
 from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS, TWO_GROUPS, results_of
 
 

@@ -6,8 +6,8 @@ import pytest
 
 from decimus.analysis.results import Results
 from decimus.study.edits import ChooseValueRange
-from decimus.wording.readings import reading_sentence
-from decimus.wording.remarks import remark_words
+from decimus.wording.measurements.readings import reading_sentence
+from decimus.wording.remarks.remarks import remark_words
 from decimus.wording.spans import plain_text
 from tests.conftest import results_of
 

@@ -142,11 +142,11 @@ def run_window(work: str, tmp_path: Path) -> subprocess.CompletedProcess[str]:
 @pytest.mark.parametrize(
     "copy",
     [
-        "window.thread_line.go('groups'); window.groups.copy(is_exact=False)",
-        "window.thread_line.go('groups'); window.groups.copy_markdown()",
-        "window.thread_line.go('write_up'); window.write_up.caption.copy()",
-        "window.thread_line.go('write_up'); window.write_up.summary.copy()",
-        "window.thread_line.go('comparisons'); window.comparisons.panel.copy.click()",
+        "window.places_line.go('groups'); window.groups.copy(is_exact=False)",
+        "window.places_line.go('groups'); window.groups.copy_markdown()",
+        "window.places_line.go('write_up'); window.write_up.caption.copy()",
+        "window.places_line.go('write_up'); window.write_up.summary.copy()",
+        "window.places_line.go('comparisons'); window.comparisons.panel.copy.click()",
         "window.files.copy_figure()",
         "window.measurements.sheet.selectAll(); window.measurements.sheet.copy()",
     ],

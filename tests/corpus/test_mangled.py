@@ -14,12 +14,12 @@ from decimus.formats.delimited import table_of_text
 from decimus.report.records import summary_record
 from decimus.study.edits import BringInTable
 from decimus.study.studies import Study
-from decimus.wording.alternatives import alternatives_choice
-from decimus.wording.captions import caption
-from decimus.wording.methods import methods_paragraph
-from decimus.wording.readings import problem_sentence, reading_sentence
-from decimus.wording.remarks import remark_words
+from decimus.wording.figure.captions import caption
+from decimus.wording.measurements.alternatives import alternatives_choice
+from decimus.wording.measurements.readings import problem_sentence, reading_sentence
+from decimus.wording.remarks.remarks import remark_words
 from decimus.wording.spans import Choice
+from decimus.wording.write_up.methods import methods_paragraph
 from tests.corpus.tables import CASES, SUMMARISED
 
 PATCHES = (

@@ -16,7 +16,7 @@ from decimus.figure.outlines import measure
 from decimus.study import edits
 from decimus.study.questions import PairOfGroups
 from decimus.terms import ComparisonMarks, ComparisonText, PairSet
-from decimus.wording.captions import caption
+from decimus.wording.figure.captions import caption
 from decimus.wording.spans import plain_text
 from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS, results_of
 

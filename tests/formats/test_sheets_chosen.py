@@ -12,7 +12,7 @@ from decimus.analysis.results import Results
 from decimus.formats.table_files import table_of_bytes
 from decimus.study.edits import BringInTable
 from decimus.study.studies import Study
-from decimus.wording.remarks import remark_words
+from decimus.wording.remarks.remarks import remark_words
 from decimus.workflows.opening import first_reading, open_file
 from tests.formats.workbook_files import xlsx_bytes
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from decimus.formats.delimited import decoded_table
@@ -148,6 +148,7 @@ def test_two_factors_in_every_layout(
         assert groups(text.encode(encoding)) == expected(design), name
 
 
+@settings(max_examples=15)
 @given(one_factor)
 def test_workbooks_give_the_same_groups(design: Design) -> None:
     names = [levels[0] for levels in design]

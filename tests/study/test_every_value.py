@@ -28,19 +28,19 @@ from decimus.study.history import History
 from decimus.study.readings import Reading
 from decimus.study.tables import Table
 from decimus.terms import Alternative, Layout, LimitRule, Statistic
-from decimus.wording.captions import caption
-from decimus.wording.comparison_choices import comparison_sentence, refused_sentence
-from decimus.wording.comparison_reports import report_text
-from decimus.wording.comparisons import result_sentence
-from decimus.wording.lane_choices import lanes_sentence
-from decimus.wording.methods import methods_paragraph
+from decimus.wording.comparisons.choices import comparison_sentence, refused_sentence
+from decimus.wording.comparisons.reports import report_text
+from decimus.wording.comparisons.sentences import result_sentence
+from decimus.wording.figure.captions import caption
+from decimus.wording.figure.settings import figure_settings, foot_sentence
+from decimus.wording.groups.lane_choices import lanes_sentence
+from decimus.wording.measurements.readings import problem_sentence, reading_sentence, thread_counts
+from decimus.wording.measurements.sheets import strip_sentence, tables_sentence
 from decimus.wording.questions import question_sentence
-from decimus.wording.readings import problem_sentence, reading_sentence, thread_counts
-from decimus.wording.remarks import remark_words
-from decimus.wording.settings import figure_settings, foot_sentence
-from decimus.wording.sheets import strip_sentence, tables_sentence
+from decimus.wording.remarks.remarks import remark_words
 from decimus.wording.spans import Choice, plain_text
-from decimus.wording.write_up import summary_table
+from decimus.wording.write_up.methods import methods_paragraph
+from decimus.wording.write_up.paragraphs import summary_table
 from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS
 from tests.study.test_edits import ASIDE, LOGS, ONE_OF_EACH
 

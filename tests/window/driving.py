@@ -8,9 +8,9 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QMenu, QWidget
 from pytestqt.qtbot import QtBot
 
-from decimus.window.choices import ChoiceMenu, EntryField
 from decimus.window.main_window import MainWindow
-from decimus.window.sentences import SentenceView
+from decimus.window.widgets.choices import ChoiceMenu, EntryField
+from decimus.window.widgets.sentences import SentenceView
 
 LEFT = Qt.MouseButton.LeftButton
 
@@ -40,7 +40,7 @@ class Driver:
 
     def go(self, place: str) -> None:
         """Go to a place by clicking its word."""
-        self.click(self.window.thread_line.buttons[place])
+        self.click(self.window.places_line.buttons[place])
 
     def clipboard(self, text: str) -> None:
         """Put text on the clipboard."""

@@ -22,7 +22,7 @@ from decimus.study.questions import PairOfGroups
 from decimus.terms import Adjustment, Alternative, ComparisonMarks, Method, PairSet
 from decimus.window.comparisons.pairs_model import Column, Sorting
 from decimus.window.groups.lanes_model import Fixed
-from decimus.wording.remarks import remark_words
+from decimus.wording.remarks.remarks import remark_words
 from decimus.wording.spans import plain_text
 from decimus.workflows.opening import pasted
 from tests.conftest import TWO_FACTORS

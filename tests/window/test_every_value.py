@@ -7,7 +7,7 @@ from collections.abc import Callable
 import pytest
 
 from decimus.study.history import History
-from decimus.window.thread import PLACES
+from decimus.window.frame.places_line import PLACES
 from tests.study.test_every_value import EVERY, base
 from tests.window.driving import Driver
 

@@ -11,8 +11,10 @@ from pytestqt.qtbot import QtBot
 from decimus.analysis import results as derived
 from decimus.study.edits import ChooseErrorBarLevel, WriteCells
 from decimus.study.history import History
-from decimus.window import data_files, exports, page, settling
+from decimus.window.figure import page
+from decimus.window.files import data_files, exports
 from decimus.window.main_window import MainWindow
+from decimus.window.state import late_results as settling
 from decimus.workflows import faults
 from tests.window.driving import Driver
 
@@ -37,7 +39,7 @@ def is_right(driver: Driver, history: History) -> None:
     driver.settle()
     assert window.store.history is history
     assert window.store.results.study is history.study
-    window.thread_line.go("groups")
+    window.places_line.go("groups")
     driver.settle()
     shown = window.groups.model.results
     assert shown is not None
@@ -53,7 +55,7 @@ def test_a_place_that_fails_says_so_where_it_stands(
     """The page goes on, Undo works, and the place is shown again as soon as it can be."""
     window = salt.window
     before = window.store.history
-    window.thread_line.go(place)
+    window.places_line.go(place)
     salt.settle()
     view = window._work_place(place)
     with monkeypatch.context() as patch:
@@ -73,12 +75,12 @@ def test_a_place_that_fails_says_so_where_it_stands(
     is_right(salt, window.store.history)
 
 
-@pytest.mark.parametrize("view", ["question_line", "foot", "thread_line"])
+@pytest.mark.parametrize("view", ["question_line", "foot", "places_line"])
 def test_a_small_view_that_fails_says_so_above_the_work(
     salt: Driver, view: str, log: Path, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     window = salt.window
-    name = "show_counts" if view == "thread_line" else "show_results"
+    name = "show_counts" if view == "places_line" else "show_results"
     with monkeypatch.context() as patch:
         patch.setattr(getattr(window, view), name, broken)
         window.store.apply(CELL)
@@ -210,10 +212,10 @@ def test_settling_that_fails_is_told_and_the_next_change_settles(
     with monkeypatch.context() as patch:
         patch.setattr(settling, part, broken)
         window.store.apply(CELL)
-        qtbot.waitUntil(lambda: not window.settling.is_busy)
+        qtbot.waitUntil(lambda: not window.late_results.is_busy)
         assert str(log) in window.message.text
     window.store.apply(WriteCells(row=1, column=1, cells=(("10.7",),)))
-    qtbot.waitUntil(lambda: not window.settling.is_busy)
+    qtbot.waitUntil(lambda: not window.late_results.is_busy)
     is_right(salt, window.store.history)
 
 

@@ -15,12 +15,12 @@ from decimus.analysis.lane_statistics import Total
 from decimus.study.edits import ChooseColumns, ChooseThreshold, ChooseTotals
 from decimus.study.readings import HEADINGS
 from decimus.terms import ErrorBar, Height, Side, Statistic, Totals
-from decimus.window.choices import ChoiceMenu, EntryField
 from decimus.window.groups.lane_dots import lane_dots
 from decimus.window.groups.lanes_model import Fixed, TotalRow
-from decimus.wording.interpretation import interpretation
-from decimus.wording.methods import methods_paragraph
+from decimus.window.widgets.choices import ChoiceMenu, EntryField
+from decimus.wording.groups.interpretation import interpretation
 from decimus.wording.spans import plain_text
+from decimus.wording.write_up.methods import methods_paragraph
 from tests.conftest import TWO_FACTORS
 from tests.window.driving import Driver
 
@@ -405,9 +405,9 @@ def test_many_groups_are_low_found_by_name_and_settle(empty: Driver) -> None:
     empty.keys("Ctrl+V")
     empty.go("groups")
     window = empty.window
-    empty.qtbot.waitUntil(lambda: not window.settling.is_busy, timeout=20_000)
+    empty.qtbot.waitUntil(lambda: not window.late_results.is_busy, timeout=20_000)
     empty.settle()
-    assert window.thread_line.buttons["comparisons"].count == "1770"
+    assert window.places_line.buttons["comparisons"].count == "1770"
     lanes = window.groups.lanes
     assert lanes.rowHeight(0) < 28
     window.groups.finder.setText("p07")
@@ -420,7 +420,7 @@ def test_many_groups_are_low_found_by_name_and_settle(empty: Driver) -> None:
     assert results.is_provisional
     assert lanes.lanes.changed == [0] or lanes.lanes.changed is None
     assert results.groups.shown[0].summary.mean != before
-    empty.qtbot.waitUntil(lambda: not window.settling.is_busy, timeout=20_000)
+    empty.qtbot.waitUntil(lambda: not window.late_results.is_busy, timeout=20_000)
     empty.settle()
     assert not window.store.results.is_provisional
     window.measurements.sheet.write(1, 1, (("lost",),))

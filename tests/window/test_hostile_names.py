@@ -42,9 +42,9 @@ from decimus.study.history import History
 from decimus.study.readings import HEADINGS, SetAside
 from decimus.study.tables import Table
 from decimus.terms import ErrorBar
+from decimus.window.frame.places_line import PLACES
 from decimus.window.main_window import MainWindow
-from decimus.window.plain import PlainLabel, RichLabel, cut, menu_text, tip
-from decimus.window.thread import PLACES
+from decimus.window.widgets.plain import PlainLabel, RichLabel, cut, menu_text, tip
 from decimus.workflows.exporting import FIGURE_FORMATS, TABLE_FORMATS, export_figure, export_table
 from decimus.workflows.opening import open_file
 from tests.window.driving import Driver

@@ -15,10 +15,11 @@ from decimus.analysis.results import Results
 from decimus.formats.study_file import open_study, save_study
 from decimus.study.edits import ChooseErrorBarLevel, DeleteRows, WriteCells
 from decimus.study.history import History
-from decimus.window import app, exports
-from decimus.window.beside import Job
+from decimus.window import app
+from decimus.window.files import exports
 from decimus.window.main_window import MainWindow
-from decimus.window.settling import Settling
+from decimus.window.state.jobs import Job
+from decimus.window.state.late_results import LateResults
 from decimus.workflows import faults
 from decimus.workflows.journal import Journal
 from decimus.workflows.opened import OpenedFile
@@ -345,7 +346,7 @@ def test_a_job_that_fails_frees_whoever_waits(salt: Driver, qtbot: QtBot) -> Non
 def test_settling_that_fails_goes_on_with_the_next(
     qtbot: QtBot, salt_history: History, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    settling = Settling()
+    settling = LateResults()
     first, second = Results(salt_history.study), Results(salt_history.study)
     monkeypatch.setattr(first, "verified", broken)
     said: list[object] = []

@@ -11,10 +11,10 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
 from decimus.errors import ChoiceError
-from decimus.window.choices import ChoiceMenu, EntryField
 from decimus.window.measurements.cells import CellField
 from decimus.window.measurements.ranges import RangeMenu, typed_range
 from decimus.window.measurements.sheet_facts import CellState
+from decimus.window.widgets.choices import ChoiceMenu, EntryField
 from decimus.wording.spans import plain_text
 from tests.corpus.tables import CASES, SUMMARISED
 from tests.formats.workbook_files import xlsx_bytes
@@ -323,7 +323,7 @@ def test_a_large_table_opens_beside_the_window(
     empty: Driver, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     """Read in a thread; what comes out is the same as read in the window."""
-    monkeypatch.setattr("decimus.window.exports.LARGE", 10)
+    monkeypatch.setattr("decimus.window.files.exports.LARGE", 10)
     path = tmp_path / "large.csv"
     path.write_text(text_of("one row per visitor, conditions in columns"))
     empty.window.files.open_path(path)
@@ -337,7 +337,7 @@ def test_a_large_table_opens_beside_the_window(
 def test_a_large_table_can_be_stopped(
     salt: Driver, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    monkeypatch.setattr("decimus.window.exports.LARGE", 10)
+    monkeypatch.setattr("decimus.window.files.exports.LARGE", 10)
     path = tmp_path / "large.csv"
     path.write_text("a,b\n1,2\n3,4\n")
     before = salt.window.store.history.study
@@ -353,8 +353,8 @@ def test_a_large_table_can_be_stopped(
 @pytest.fixture
 def everything_large(monkeypatch: pytest.MonkeyPatch) -> None:
     """Every file counts as large, so that all is read beside the window."""
-    monkeypatch.setattr("decimus.window.exports.LARGE", 1)
-    monkeypatch.setattr("decimus.window.data_files.LARGE", 1)
+    monkeypatch.setattr("decimus.window.files.exports.LARGE", 1)
+    monkeypatch.setattr("decimus.window.files.data_files.LARGE", 1)
 
 
 def wait(driver: Driver) -> None:

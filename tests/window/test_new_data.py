@@ -11,7 +11,7 @@ from PySide6.QtWidgets import QApplication
 from decimus.study.edits import ChooseKind, ChooseValueRange, NameVariable, WriteAxisTitle
 from decimus.study.readings import CELLS
 from decimus.terms import ChartKind
-from decimus.window.choices import ChoiceMenu
+from decimus.window.widgets.choices import ChoiceMenu
 from tests.window.driving import Driver
 from tests.window.test_measurements import means, undo
 

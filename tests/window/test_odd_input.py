@@ -18,7 +18,7 @@ def test_numbers_out_of_range_are_named(text: str, words: str, salt: Driver) -> 
     assert f"“{text}” (row 3, column 3) is {words}" in said
     assert window.place == "measurements"
     salt.keys("Ctrl+Z")
-    assert window.thread_line.buttons["measurements"].count == "19 of 20"
+    assert window.places_line.buttons["measurements"].count == "19 of 20"
     assert window.page.paper.isVisible()
 
 

@@ -44,11 +44,11 @@ def test_typing_a_number_changes_everything(salt: Driver) -> None:
     assert editor is not None
     QTest.keyClick(editor, Qt.Key.Key_Return)
     salt.settle()
-    assert window.thread_line.buttons["measurements"].count == "20"
+    assert window.places_line.buttons["measurements"].count == "20"
     assert "none missing" in plain_text(window.measurements.sentence.sentence)
     assert sheet.currentIndex().row() == 4
     salt.keys("Ctrl+Z")
-    assert window.thread_line.buttons["measurements"].count == "19 of 20"
+    assert window.places_line.buttons["measurements"].count == "19 of 20"
 
 
 def test_typing_below_and_beside_grows_the_table(salt: Driver) -> None:
@@ -59,11 +59,11 @@ def test_typing_below_and_beside_grows_the_table(salt: Driver) -> None:
     assert window.store.results.groups.group(("0",)).n == 5
     sheet.write(0, 6, (("2.0",),))
     salt.settle()
-    assert window.thread_line.buttons["groups"].count == "5"
+    assert window.places_line.buttons["groups"].count == "5"
     assert "more cells than there are headings" in window.foot.remark.text()
     sheet.write(-1, 6, (("16",),))
     salt.settle()
-    assert window.thread_line.buttons["groups"].count == "6"
+    assert window.places_line.buttons["groups"].count == "6"
     assert model.columnCount() == 8
 
 
@@ -86,18 +86,18 @@ def test_copy_cut_and_paste_of_blocks(salt: Driver) -> None:
     assert QGuiApplication.clipboard().text() == "10.0\t9.5\n11.0\t10.1"
     QTest.keySequence(sheet, "Ctrl+X")
     salt.settle()
-    assert window.thread_line.buttons["measurements"].count == "15 of 20"
+    assert window.places_line.buttons["measurements"].count == "15 of 20"
     cell_click(salt, 4, 1)
     QTest.keySequence(sheet, "Ctrl+V")
     salt.settle()
     assert window.store.results.sheet.table.cell(6, 2) == "10.1"
     salt.keys("Ctrl+Z")
     salt.keys("Ctrl+Z")
-    assert window.thread_line.buttons["measurements"].count == "19 of 20"
+    assert window.places_line.buttons["measurements"].count == "19 of 20"
     cell_click(salt, 0, 1)
     QTest.keyClick(sheet, Qt.Key.Key_Delete)
     salt.settle()
-    assert window.thread_line.buttons["measurements"].count == "18 of 20"
+    assert window.places_line.buttons["measurements"].count == "18 of 20"
 
 
 def test_rows_and_columns_come_and_go(salt: Driver) -> None:
@@ -118,11 +118,11 @@ def test_rows_and_columns_come_and_go(salt: Driver) -> None:
         action.trigger()
         salt.settle()
         if check is not None:
-            assert window.thread_line.buttons["groups"].count == check
+            assert window.places_line.buttons["groups"].count == check
         cell_click(salt, 0, 1)
     for _ in range(4):
         salt.keys("Ctrl+Z")
-    assert window.thread_line.buttons["measurements"].count == "19 of 20"
+    assert window.places_line.buttons["measurements"].count == "19 of 20"
 
 
 def test_headings_are_renamed_in_place(salt: Driver) -> None:
@@ -170,7 +170,7 @@ def test_other_layouts_by_one_word(empty: Driver) -> None:
     empty.choose(sentence, "layout", "column")
     assert window.store.results.measurements.shape.layout.value == "columns"
     empty.keys("Ctrl+Z")
-    assert window.thread_line.buttons["groups"].count == "4"
+    assert window.places_line.buttons["groups"].count == "4"
 
 
 def test_a_reading_that_cannot_be_can_be_taken_back_by_its_words(empty: Driver) -> None:
@@ -371,7 +371,7 @@ def test_settings_change_the_figure(salt: Driver) -> None:
     assert "Leaf size" in [getattr(mark, "text", "") for mark in page.marks]
     caption = plain_text(window.page.caption.sentence)
     assert "Points show the mean and its standard deviation, upwards;" in caption
-    assert window.thread_line.buttons["figure"].count == "120 mm"
+    assert window.places_line.buttons["figure"].count == "120 mm"
     field = salt.type_choice(place.row(4, 0), "size", "wide")
     assert "is no size" in field._problem.text()
     salt.close_popups()

@@ -116,7 +116,7 @@ def test_from_paste_to_export_and_back(empty: Driver, tmp_path: Path) -> None:
     driver.clipboard(BLOCK)
     driver.click(window.start.paste)
     assert window.body.currentWidget() is window.splitter
-    assert window.thread_line.buttons["measurements"].count == "50"
+    assert window.places_line.buttons["measurements"].count == "50"
 
     # Read the lanes.
     driver.go("groups")
@@ -178,15 +178,15 @@ def test_from_paste_to_export_and_back(empty: Driver, tmp_path: Path) -> None:
     dialog.selectFile(str(path))
     dialog.fileSelected.emit(str(path))
     dialog.close()
-    assert window.thread_line.file_name.text() == "story.decimus, saved"
+    assert window.places_line.file_name.text() == "story.decimus, saved"
     assert window.windowTitle() == "story.decimus (Decimus)"
 
     # Reopen in the same window after an unsaved change.
     driver.choose(window.page.caption, "direction", "upwards")
-    assert "not saved" in window.thread_line.file_name.text()
+    assert "not saved" in window.places_line.file_name.text()
     window.files.open_path(path)
     driver.settle()
-    assert window.thread_line.file_name.text() == "story.decimus, saved"
+    assert window.places_line.file_name.text() == "story.decimus, saved"
     driver.go("groups")
     check(window, narrower, "both ways", order)
 

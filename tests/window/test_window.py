@@ -16,9 +16,9 @@ from decimus.examples.catalogue import example
 from decimus.formats.study_file import open_study
 from decimus.study.edits import ChooseErrorBarLevel
 from decimus.study.history import History
-from decimus.window.choices import ChoiceMenu, EntryField
-from decimus.window.foot import RemarkList
-from decimus.wording.remarks import remark_words
+from decimus.window.frame.foot import RemarkList
+from decimus.window.widgets.choices import ChoiceMenu, EntryField
+from decimus.wording.remarks.remarks import remark_words
 from decimus.wording.spans import plain_text
 from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS
 from tests.window.driving import Driver
@@ -30,18 +30,18 @@ def test_three_ways_in_and_an_empty_sheet(empty: Driver) -> None:
     assert [way.accessibleName().split(":")[0] or way.text() for way in ways] == [
         *("Paste a table", "Open a file", "Open the example", "or type into an empty sheet"),
     ]
-    assert not window.thread_line.isEnabled()
+    assert not window.places_line.isEnabled()
     assert not window.question_line.export.isEnabled()
     assert not window.foot.isVisible()
     empty.click(window.start.example)
-    assert window.thread_line.buttons["measurements"].count == "39 of 40"
+    assert window.places_line.buttons["measurements"].count == "39 of 40"
     assert window.windowTitle() == "new study (not saved, Decimus)"
 
 
 def test_pasting_by_key(empty: Driver) -> None:
     empty.clipboard(FIVE_BY_FOUR)
     empty.keys("Ctrl+V")
-    assert empty.window.thread_line.buttons["groups"].count == "5"
+    assert empty.window.places_line.buttons["groups"].count == "5"
 
 
 @pytest.mark.parametrize(
@@ -111,21 +111,21 @@ def test_designs_without_a_test_say_so_in_their_place(text: str, words: str, emp
     empty.go("comparisons")
     assert words in window.comparisons.refusal.text()
     assert not window.comparisons.rows.isVisible()
-    assert window.thread_line.buttons["comparisons"].count == "–"
+    assert window.places_line.buttons["comparisons"].count == "–"
     assert words in window.write_up.result.plain
     assert window.page.view.page is not None
 
 
 def test_the_thread_is_always_reachable(salt: Driver) -> None:
     window = salt.window
-    for number, key in enumerate(window.thread_line.buttons, start=1):
+    for number, key in enumerate(window.places_line.buttons, start=1):
         salt.keys(f"Alt+{number}")
         assert window.place == key
-        assert window.thread_line.buttons[key].isChecked()
+        assert window.places_line.buttons[key].isChecked()
         assert window.work.currentWidget() is getattr(window, key)
-    assert window.thread_line.buttons["measurements"].has_remark
-    assert window.thread_line.buttons["groups"].has_remark
-    assert not window.thread_line.buttons["figure"].has_remark
+    assert window.places_line.buttons["measurements"].has_remark
+    assert window.places_line.buttons["groups"].has_remark
+    assert not window.places_line.buttons["figure"].has_remark
 
 
 def test_remarks_lead_to_their_place_and_carry_fixes(salt: Driver) -> None:
@@ -178,16 +178,16 @@ def test_undo_says_what_it_takes_back(salt: Driver) -> None:
 
 def test_saved_and_not_saved(salt: Driver, tmp_path: Path) -> None:
     window, path = salt.window, tmp_path / "a.decimus"
-    assert window.thread_line.file_name.text() == "new study, not saved"
+    assert window.places_line.file_name.text() == "new study, not saved"
     assert window.store.save(path)
-    assert window.thread_line.file_name.text() == "a.decimus, saved"
-    assert not window.thread_line.save.isVisible()
+    assert window.places_line.file_name.text() == "a.decimus, saved"
+    assert not window.places_line.save.isVisible()
     window.store.apply(ChooseErrorBarLevel(level=90))
-    assert window.thread_line.file_name.text() == "a.decimus, not saved"
+    assert window.places_line.file_name.text() == "a.decimus, not saved"
     salt.keys("Ctrl+Z")
-    assert window.thread_line.file_name.text() == "a.decimus, saved"
+    assert window.places_line.file_name.text() == "a.decimus, saved"
     salt.keys("Ctrl+Y")
-    salt.click(window.thread_line.save)
+    salt.click(window.places_line.save)
     assert open_study(path).history.study == window.store.history.study
     path.unlink()
     tmp_path.rmdir()
@@ -200,9 +200,9 @@ def test_a_second_table_can_be_undone(salt: Driver, tmp_path: Path) -> None:
     path.write_text(TWO_FACTORS)
     salt.window.files.open_path(path)
     salt.settle()
-    assert salt.window.thread_line.buttons["groups"].count == "4"
+    assert salt.window.places_line.buttons["groups"].count == "4"
     salt.keys("Ctrl+Z")
-    assert salt.window.thread_line.buttons["groups"].count == "5"
+    assert salt.window.places_line.buttons["groups"].count == "5"
 
 
 def test_dropping_a_file(empty: Driver, tmp_path: Path) -> None:
@@ -216,7 +216,7 @@ def test_dropping_a_file(empty: Driver, tmp_path: Path) -> None:
     )
     empty.window.dropEvent(drop)
     empty.settle()
-    assert empty.window.thread_line.buttons["groups"].count == "4"
+    assert empty.window.places_line.buttons["groups"].count == "4"
 
 
 def test_export_menu(salt: Driver, tmp_path: Path) -> None:
@@ -229,7 +229,7 @@ def test_export_menu(salt: Driver, tmp_path: Path) -> None:
     salt.close_popups()
     window.files.write_summary(tmp_path / "s.csv")
     assert (tmp_path / "s.csv").read_text().startswith("Salt (g/L),n,missing,mean")
-    assert window.thread_line.file_name.text() == "Written: s.csv"
+    assert window.places_line.file_name.text() == "Written: s.csv"
     for suffix in ("svg", "pdf"):
         window.files.write_figure(tmp_path / f"f.{suffix}", 300)
         assert (tmp_path / f"f.{suffix}").stat().st_size > 2000
@@ -252,9 +252,9 @@ def test_example_with_two_factors(open_window: Callable[[History], Driver]) -> N
     assert plain_text(line.sentence).endswith("differ by light and road salt (g/L)?")
     assert "Lines join compared groups" in plain_text(window.page.caption.sentence)
     driver.choose(line, "asked factor 0", "only by")
-    assert window.thread_line.buttons["groups"].count == "3"
+    assert window.places_line.buttons["groups"].count == "3"
     driver.choose(line, "asked factor 0", "and also by")
-    assert window.thread_line.buttons["groups"].count == "6"
+    assert window.places_line.buttons["groups"].count == "6"
     driver.type_choice(line, "asked outcome", "leaf area")
     assert plain_text(line.sentence).startswith("How does leaf area (mm²)")
 
@@ -336,7 +336,7 @@ def test_choices_by_keyboard_alone(salt: Driver) -> None:
 
 def test_every_control_has_a_name(salt: Driver) -> None:
     """What can be focused can be announced."""
-    for place in salt.window.thread_line.buttons:
+    for place in salt.window.places_line.buttons:
         salt.go(place)
         for widget in salt.window.findChildren(QAbstractButton):
             if widget.isVisible() and widget.focusPolicy() != Qt.FocusPolicy.NoFocus:

@@ -21,27 +21,27 @@ from decimus.terms import (
     PairSet,
     SumsOfSquares,
 )
-from decimus.wording.captions import caption
-from decimus.wording.checks import check_lines
-from decimus.wording.comparison_choices import comparison_sentence
-from decimus.wording.comparisons import (
+from decimus.wording.comparisons.checks import check_lines
+from decimus.wording.comparisons.choices import comparison_sentence
+from decimus.wording.comparisons.method_names import follow_up_name
+from decimus.wording.comparisons.pair_working import pair_working, statistic_working
+from decimus.wording.comparisons.planning import planning_sentence, planning_working
+from decimus.wording.comparisons.reasons import assumed, considerations, reason
+from decimus.wording.comparisons.sentences import (
     difference_words,
     effect_sentence,
     effect_words,
     pairs_summary,
     result_sentence,
 )
-from decimus.wording.method_names import follow_up_name
-from decimus.wording.methods import methods_paragraph
-from decimus.wording.overlap import overlap_note
+from decimus.wording.comparisons.shares import shares_sentence
+from decimus.wording.comparisons.trends import trend_sentence
+from decimus.wording.comparisons.with_and_without import both_ways
+from decimus.wording.figure.captions import caption
+from decimus.wording.figure.overlap import overlap_note
 from decimus.wording.p_values import star_key
-from decimus.wording.pair_working import pair_working, statistic_working
-from decimus.wording.planning import planning_sentence, planning_working
-from decimus.wording.reasons import assumed, considerations, reason
-from decimus.wording.shares import shares_sentence
 from decimus.wording.spans import Sentence, plain_text
-from decimus.wording.trends import trend_sentence
-from decimus.wording.with_and_without import both_ways
+from decimus.wording.write_up.methods import methods_paragraph
 from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS, TWO_GROUPS, results_of
 
 SAME_TWICE = "visitor,old,new\nv1,10,8\nv2,12,9\nv3,11,9\nv4,14,12.5\nv5,9,\n"

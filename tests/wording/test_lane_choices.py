@@ -20,25 +20,25 @@ from decimus.study.edits import (
     HideGroup,
 )
 from decimus.terms import ErrorBar, Height, Side, Statistic, Totals
-from decimus.wording.captions import caption
-from decimus.wording.error_bars import (
+from decimus.wording.figure.captions import caption
+from decimus.wording.figure.error_bars import (
     error_bar_choice,
     height_choice,
     multiple_edit,
     side_and_threshold,
 )
-from decimus.wording.interpretation import interpretation
-from decimus.wording.lane_choices import (
+from decimus.wording.groups.interpretation import interpretation
+from decimus.wording.groups.lane_choices import (
     column_choice,
     columns_choices,
     factor_choice,
     lane_choice,
     lanes_sentence,
 )
-from decimus.wording.meanings import meanings
-from decimus.wording.methods import methods_paragraph
+from decimus.wording.groups.meanings import meanings
 from decimus.wording.spans import Choice, plain_text
-from decimus.wording.write_up import summary_table
+from decimus.wording.write_up.methods import methods_paragraph
+from decimus.wording.write_up.paragraphs import summary_table
 from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS, results_of
 
 THREE = "salt,light,site,x\n" + "".join(

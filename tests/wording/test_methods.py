@@ -6,7 +6,7 @@ from decimus.study import edits
 from decimus.study.adjustments import ConvertUnit
 from decimus.study.readings import SetAside
 from decimus.terms import LimitRule
-from decimus.wording.methods import methods_paragraph
+from decimus.wording.write_up.methods import methods_paragraph
 from tests.conftest import FIVE_BY_FOUR, results_of
 from tests.corpus.tables import CASES
 

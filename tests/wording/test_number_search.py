@@ -14,7 +14,7 @@ from decimus.errors import ChoiceError
 from decimus.study.edits import ChooseUnit, NameVariable
 from decimus.study.readings import CELLS
 from decimus.terms import Statistic
-from decimus.wording.number_search import what_is
+from decimus.wording.groups.number_search import what_is
 from tests.conftest import FIVE_BY_FOUR, results_of
 
 NAMED = (NameVariable(variable=CELLS, name="Frond area"), ChooseUnit(variable=CELLS, unit="mm²"))

@@ -9,8 +9,8 @@ from decimus.analysis.results import Results
 from decimus.formats.delimited import table_of_text
 from decimus.study.edits import BringInTable
 from decimus.study.studies import Study
-from decimus.wording.remark_order import RANKED
-from decimus.wording.remarks import remark_words
+from decimus.wording.remarks.order import RANKED
+from decimus.wording.remarks.remarks import remark_words
 
 
 def results_of(text: str) -> Results:

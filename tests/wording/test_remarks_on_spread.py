@@ -9,7 +9,7 @@ from decimus.analysis.results import Results
 from decimus.study.edits import ChooseDrawnComparisons, ChooseErrorBar, ChooseHeight, Edit
 from decimus.study.questions import PairOfGroups
 from decimus.terms import ErrorBar, Height
-from decimus.wording.remarks import remark_words
+from decimus.wording.remarks.remarks import remark_words
 from tests.conftest import results_of
 
 UNEQUAL = "a,b\n" + "".join(f"{10 + 0.1 * (i % 3):.1f},{10 + 3 * (i % 5)}\n" for i in range(10))

@@ -5,7 +5,7 @@ from __future__ import annotations
 import pytest
 
 from decimus.study.edits import ChooseSameUnits, Edit
-from decimus.wording.replicate_words import replicate_name, replicate_words
+from decimus.wording.measurements.replicate_words import replicate_name, replicate_words
 from tests.conftest import FIVE_BY_FOUR, results_of
 
 READINGS = "light,flask,reading,x\n" + "".join(

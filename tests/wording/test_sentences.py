@@ -10,24 +10,24 @@ from decimus.study import edits
 from decimus.study.questions import PairOfGroups
 from decimus.study.readings import CELLS, HEADINGS
 from decimus.terms import Direction, ErrorBar, Method, Statistic
-from decimus.wording.captions import caption
-from decimus.wording.comparison_choices import comparison_sentence
-from decimus.wording.comparison_tables import comparison_table
-from decimus.wording.comparisons import (
+from decimus.wording.comparisons.choices import comparison_sentence
+from decimus.wording.comparisons.pair_working import pair_working
+from decimus.wording.comparisons.reasons import reason
+from decimus.wording.comparisons.sentences import (
     drawn_choice,
     effect_sentence,
     result_sentence,
 )
-from decimus.wording.figure_readings import target_reading
-from decimus.wording.interpretation import interpretation
-from decimus.wording.pair_working import pair_working
+from decimus.wording.comparisons.tables import comparison_table
+from decimus.wording.figure.captions import caption
+from decimus.wording.figure.readings import target_reading
+from decimus.wording.figure.settings import figure_settings, foot_sentence
+from decimus.wording.groups.interpretation import interpretation
+from decimus.wording.groups.working import working
+from decimus.wording.measurements.readings import reading_sentence, thread_counts
 from decimus.wording.questions import question_sentence
-from decimus.wording.readings import reading_sentence, thread_counts
-from decimus.wording.reasons import reason
-from decimus.wording.settings import figure_settings, foot_sentence
 from decimus.wording.spans import Choice, Sentence, plain_text
-from decimus.wording.working import working
-from decimus.wording.write_up import result_paragraph, summary_table
+from decimus.wording.write_up.paragraphs import result_paragraph, summary_table
 from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS, TWO_GROUPS, results_of
 
 NAMED = (

@@ -17,8 +17,8 @@ from decimus.study.edits import (
 )
 from decimus.study.readings import CELLS
 from decimus.terms import Statistic, Totals
-from decimus.wording.statistics import full_text, statistic_text, values_of
-from decimus.wording.working import working
+from decimus.wording.groups.statistics import full_text, statistic_text, values_of
+from decimus.wording.groups.working import working
 from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS, results_of
 
 NAMED: tuple[Edit, ...] = (

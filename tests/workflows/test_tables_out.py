@@ -14,7 +14,7 @@ from decimus.formats.table_writers import as_text, csv_bytes
 from decimus.study import edits
 from decimus.study.edits import ChooseColumns, ChooseTotals
 from decimus.terms import Statistic, Totals
-from decimus.wording.statistics import values_of
+from decimus.wording.groups.statistics import values_of
 from decimus.workflows.exporting import export_figure, export_table
 from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS, results_of
 

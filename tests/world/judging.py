@@ -13,7 +13,7 @@ from decimus.formats.table_files import table_of_bytes
 from decimus.measurements.alternatives import Alternative
 from decimus.study.edits import BringInTable
 from decimus.study.studies import Study
-from decimus.wording.remarks import remark_words
+from decimus.wording.remarks.remarks import remark_words
 from decimus.workflows.opening import first_reading
 from tests.world.experiments import Experiment
 from tests.world.writers import Written

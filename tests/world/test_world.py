@@ -15,7 +15,7 @@ from tests.world.judging import Verdict, judged
 from tests.world.writers import Written, written
 
 FIXED = 300
-RANDOM = 2000
+RANDOM = 1200
 _CHUNK = 100
 
 

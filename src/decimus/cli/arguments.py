@@ -62,7 +62,7 @@ def parser() -> Parser:
 
 def _level(text: str) -> float:
     from decimus.errors import ChoiceError
-    from decimus.study.edits.bases import check_level
+    from decimus.study.edits.kinds import check_level
 
     try:
         level = float(text.removesuffix("%").replace(",", "."))

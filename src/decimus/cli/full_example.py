@@ -10,7 +10,7 @@ from decimus.cli.tables import comparison_text, summary_text
 from decimus.errors import DecimusError
 from decimus.formats.study_file import save_study
 from decimus.study.history import History
-from decimus.wording.captions import caption
+from decimus.wording.figure.captions import caption
 from decimus.wording.spans import plain_text
 from decimus.workflows.exporting import export_figure
 

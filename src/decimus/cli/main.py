@@ -69,7 +69,7 @@ def _results(arguments: argparse.Namespace) -> Results:
 
     # Needed in any case, and loaded while the table is being read.
     import_module("decimus.report.records")
-    import_module("decimus.wording.remarks")
+    import_module("decimus.wording.remarks.remarks")
 
     return results_from(arguments, ahead)
 
@@ -114,8 +114,8 @@ def _tell(arguments: argparse.Namespace, results: Results) -> None:
     """The remarks on standard error, where no list of them was printed."""
     if getattr(arguments, "json", False):
         return
-    from decimus.wording.remark_order import is_lesson, tells_of_reading
-    from decimus.wording.remarks import remark_words
+    from decimus.wording.remarks.order import is_lesson, tells_of_reading
+    from decimus.wording.remarks.remarks import remark_words
 
     sys.stdout.flush()
     is_figure = arguments.command == "figure"

@@ -4,15 +4,15 @@ from __future__ import annotations
 
 from decimus.analysis.comparison_results import Comparison
 from decimus.analysis.results import Results
-from decimus.wording.comparison_tables import comparison_table, pair_rows
-from decimus.wording.comparisons import effect_sentence, pairs_summary, result_sentence
-from decimus.wording.method_names import follow_up_name, has_follow_up, method_name
+from decimus.wording.comparisons.method_names import follow_up_name, has_follow_up, method_name
+from decimus.wording.comparisons.reasons import assumed, reason
+from decimus.wording.comparisons.sentences import effect_sentence, pairs_summary, result_sentence
+from decimus.wording.comparisons.tables import comparison_table, pair_rows
+from decimus.wording.comparisons.with_and_without import both_ways
+from decimus.wording.measurements.readings import counts
 from decimus.wording.phrases import upper_first
-from decimus.wording.readings import counts
-from decimus.wording.reasons import assumed, reason
 from decimus.wording.spans import plain_text
-from decimus.wording.with_and_without import both_ways
-from decimus.wording.write_up import summary_table
+from decimus.wording.write_up.paragraphs import summary_table
 
 
 def aligned(headings: tuple[str, ...], rows: list[tuple[str, ...]], left: int) -> str:

@@ -22,7 +22,7 @@ from decimus.figure.swarms import drawn_values
 from decimus.figure.text import runs_of
 from decimus.study.questions import FigureChoices, Levels
 from decimus.terms import ComparisonMarks, Height, LevelKind
-from decimus.wording.error_bars import height_words
+from decimus.wording.figure.error_bars import height_words
 from decimus.wording.numbers import plural
 from decimus.wording.p_values import figure_spans
 from decimus.wording.phrases import outcome_words, upper_first

@@ -8,9 +8,9 @@ from typing import Any
 from decimus.analysis.results import Results
 from decimus.report.reading_options import options_between
 from decimus.report.records import remark_records
-from decimus.wording.alternatives import alternative_words
-from decimus.wording.readings import reading_sentence
-from decimus.wording.remarks import remark_words
+from decimus.wording.measurements.alternatives import alternative_words
+from decimus.wording.measurements.readings import reading_sentence
+from decimus.wording.remarks.remarks import remark_words
 from decimus.wording.spans import plain_text
 
 Record = dict[str, Any]

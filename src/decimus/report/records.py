@@ -22,8 +22,8 @@ Record = dict[str, Any]
 def remark_records(results: Results, *, with_comparison: bool = False) -> list[Record]:
     """Everything left out, averaged, joined, asked or doubted, with the other readings."""
     from decimus.report.reading_options import options_of_edit
-    from decimus.wording.remark_order import is_lesson
-    from decimus.wording.remarks import remark_words
+    from decimus.wording.remarks.order import is_lesson
+    from decimus.wording.remarks.remarks import remark_words
 
     records: list[Record] = []
     for remark in remark_words(results, with_comparison=with_comparison):
@@ -124,8 +124,8 @@ def comparison_record(results: Results, comparison: Comparison, *, with_pairs: b
         comparison: the comparison.
         with_pairs: False to leave the pairs out.
     """
-    from decimus.wording.method_names import method_name
-    from decimus.wording.reasons import reason
+    from decimus.wording.comparisons.method_names import method_name
+    from decimus.wording.comparisons.reasons import reason
 
     pairs = comparison.pairs if with_pairs or len(comparison.pairs) == 1 else ()
     record: Record = {

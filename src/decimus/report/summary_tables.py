@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from decimus.analysis.results import Results
+from decimus.wording.groups.statistics import heading, part_names, values_of
 from decimus.wording.numbers import NBSP, UNDEFINED
-from decimus.wording.statistics import heading, part_names, values_of
-from decimus.wording.write_up import lane_labels, summary_table
+from decimus.wording.write_up.paragraphs import lane_labels, summary_table
 
 Cell = str | float | None
 

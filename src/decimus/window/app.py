@@ -15,7 +15,7 @@ from PySide6.QtWidgets import QApplication
 
 from decimus.study.history import History
 from decimus.window.main_window import MainWindow
-from decimus.window.theme import STYLE_SHEET, load_fonts, sans
+from decimus.window.widgets.theme import STYLE_SHEET, load_fonts, sans
 from decimus.workflows.faults import logged
 from decimus.workflows.opened import OpenedFile
 from decimus.workflows.sessions import journal_folder

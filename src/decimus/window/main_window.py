@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from functools import cached_property
 from pathlib import Path
-from typing import TYPE_CHECKING, Protocol, TypeVar, cast
+from typing import TYPE_CHECKING, TypeVar
 
 from PySide6.QtCore import Qt, QTimer
 from PySide6.QtGui import (
@@ -24,24 +24,24 @@ from decimus.examples.catalogue import example
 from decimus.formats.files import name_in_words, path_of_stored
 from decimus.study.history import History
 from decimus.study.tables import Table
-from decimus.window.beside import Beside
-from decimus.window.data_files import DataFiles
-from decimus.window.exports import Files
-from decimus.window.faulted import Guard
-from decimus.window.fitting import fit
-from decimus.window.foot import Foot
-from decimus.window.keeping import Keeping
-from decimus.window.lessons import Lessons
+from decimus.window.figure.page import PagePanel
+from decimus.window.files.data_files import DataFiles
+from decimus.window.files.exports import Files
+from decimus.window.files.keeping import Keeping
+from decimus.window.files.other_tables import PartLine
+from decimus.window.frame.fitting import fit
+from decimus.window.frame.foot import Foot
+from decimus.window.frame.guard import Guard
+from decimus.window.frame.lessons import Lessons
+from decimus.window.frame.messages import Message
+from decimus.window.frame.places_line import PLACES, PlaceKey, PlacesLine
+from decimus.window.frame.question_line import QuestionLine
+from decimus.window.frame.start import Start, said_time
 from decimus.window.measurements.place import MeasurementsPlace
-from decimus.window.messages import Message
-from decimus.window.page import PagePanel
-from decimus.window.parts import PartLine
-from decimus.window.question_line import QuestionLine
-from decimus.window.settling import Settling
-from decimus.window.start import Start, said_time
-from decimus.window.store import Store
-from decimus.window.thread import PLACES, Thread
-from decimus.wording.readings import thread_counts
+from decimus.window.state.jobs import Beside
+from decimus.window.state.late_results import LateResults
+from decimus.window.state.store import Store
+from decimus.wording.measurements.readings import thread_counts
 from decimus.workflows.opened import StudyFile
 from decimus.workflows.opening import pasted
 from decimus.workflows.replacing import fits_in_place
@@ -50,9 +50,11 @@ from decimus.workflows.saving import ChangedElsewhereError, NotSavedError
 if TYPE_CHECKING:
     from decimus.window.comparisons.place import ComparisonsPlace
     from decimus.window.figure.place import FigurePlace
+    from decimus.window.frame.methods_window import MethodsWindow
     from decimus.window.groups.place import GroupsPlace
-    from decimus.window.methods_window import MethodsWindow
     from decimus.window.write_up.place import WriteUpPlace
+
+    WorkPlace = MeasurementsPlace | GroupsPlace | ComparisonsPlace | FigurePlace | WriteUpPlace
 
 _WORK_SHARE = 58
 _PAUSE_MS = 20
@@ -62,13 +64,6 @@ _MANY_ROWS = 100_000
 """Rows of a table from which on showing it takes longer than a frame."""
 
 AnyPlace = TypeVar("AnyPlace", bound=QWidget)
-
-
-class ShowsResults(Protocol):
-    """A view that shows what follows from a study."""
-
-    def show_results(self, results: Results) -> None:
-        """Show these results."""
 
 
 class MainWindow(QMainWindow):
@@ -85,12 +80,12 @@ class MainWindow(QMainWindow):
         self.store = Store(history, file, decimal_sign)
         self.keeping = Keeping(self.store, sessions, self)
         self.beside = Beside()
-        self.settling = Settling()
+        self.late_results = LateResults()
         self.guard = Guard()
         self.files = Files(self.store, self.beside, self)
         self.data = DataFiles(self.store, self.beside, self)
         self.question_line = QuestionLine(self.store)
-        self.thread_line = Thread()
+        self.places_line = PlacesLine()
         self.message = Message()
         self.part_line = PartLine()
         self.start = Start()
@@ -110,7 +105,7 @@ class MainWindow(QMainWindow):
         self._connect()
         self.setAcceptDrops(True)
         fit(self)
-        self.thread_line.go(self.place)
+        self.places_line.go(self.place)
         self._show(self.store.results)
         self.body.setFocus()
         # Last: a study that cannot be shown leaves no session behind.
@@ -145,7 +140,7 @@ class MainWindow(QMainWindow):
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(0)
         layout.addWidget(self.question_line)
-        layout.addWidget(self.thread_line)
+        layout.addWidget(self.places_line)
         layout.addWidget(self.beside.line)
         layout.addWidget(self.files.saving.line)
         layout.addWidget(self.body, 1)
@@ -160,10 +155,10 @@ class MainWindow(QMainWindow):
             lambda fault: self.guard.cover(self.page.view, "The figure", fault)
         )
         self.page.view.drawn.connect(lambda _scale: self.guard.uncover(self.page.view))
-        self.settling.worked_out.connect(self.store.take)
+        self.late_results.worked_out.connect(self.store.take)
         self.store.filed.connect(self._show_file)
         sources = (self.store, self.beside, self.files.saving, self.files, self.data)
-        for source in (*sources, self.measurements, self.settling, self.guard):
+        for source in (*sources, self.measurements, self.late_results, self.guard):
             source.refused.connect(self.say)
         self.files.saving.ended.connect(self._close_if_asked)
         self.files.noted.connect(self.say_notes)
@@ -176,16 +171,16 @@ class MainWindow(QMainWindow):
         self.measurements.table_wanted.connect(self.files.add_table)
         self.measurements.other_data_wanted.connect(self.data.use_other_data)
         self.measurements.table_pasted.connect(self.data.use_table)
-        self.files.told.connect(self.thread_line.file_name.setText)
-        self.thread_line.went.connect(self._go)
-        self.foot.went.connect(self.thread_line.go)
+        self.files.told.connect(self.places_line.file_name.setText)
+        self.places_line.went.connect(self._go)
+        self.foot.went.connect(self.places_line.go)
         line = self.question_line
         line.undo.clicked.connect(self.store.undo)
         line.redo.clicked.connect(self.store.redo)
         line.open.clicked.connect(self.files.open)
         line.paste.clicked.connect(self.paste_table)
         line.export.clicked.connect(self.open_export_menu)
-        self.thread_line.save.clicked.connect(self.files.save)
+        self.places_line.save.clicked.connect(self.files.save)
         self.start.paste.clicked.connect(self.paste_table)
         self.start.open.clicked.connect(self.files.open)
         self.start.example.clicked.connect(self.open_example)
@@ -249,10 +244,19 @@ class MainWindow(QMainWindow):
         made.save_wanted.connect(self.files.ask_for_summary)
         return made
 
-    def _work_place(self, key: str) -> QWidget:
-        """The widget of a place of the thread; keys are the names of the attributes."""
-        place: QWidget = getattr(self, key)
-        return place
+    def _work_place(self, key: PlaceKey) -> WorkPlace:
+        """What shows a place, made when it is first gone to."""
+        match key:
+            case PlaceKey.MEASUREMENTS:
+                return self.measurements
+            case PlaceKey.GROUPS:
+                return self.groups
+            case PlaceKey.COMPARISONS:
+                return self.comparisons
+            case PlaceKey.FIGURE:
+                return self.figure
+            case PlaceKey.WRITE_UP:
+                return self.write_up
 
     # --- showing -------------------------------------------------------------------
 
@@ -272,10 +276,10 @@ class MainWindow(QMainWindow):
         line.show_steps(history.undo_title, history.redo_title, can_export=results.problem is None)
         self.guard.refresh(line, "", lambda: line.show_results(results))
         self.foot.setVisible(not is_empty)
-        self.thread_line.setEnabled(not is_empty)
+        self.places_line.setEnabled(not is_empty)
         self._stale = {place.key for place in PLACES}
         if results.problem is not None and self.place != "measurements":
-            self.thread_line.go("measurements")
+            self.places_line.go("measurements")
         is_new = results.sheet.table is not self._shown_table and not results.is_provisional
         self._shown_table = results.sheet.table
         if results.table.row_count > _MANY_ROWS and is_new:
@@ -285,7 +289,7 @@ class MainWindow(QMainWindow):
             self._refresh_place()
         self._show_file()
         if results.is_large and not results.is_settled:
-            self.settling.settle(self.store.history, results)
+            self.late_results.settle(self.store.history, results)
         else:
             self._show_rest(results)
 
@@ -293,13 +297,13 @@ class MainWindow(QMainWindow):
         """Show what follows from comparisons: remarks, counts, the page."""
         guard = self.guard
         guard.refresh(self.foot, "", lambda: self.foot.show_results(results))
-        if results.problem is None and results.is_large and "measurements" in vars(self):
+        if results.problem is None and results.is_large:
             place = self.measurements
             guard.refresh(place, "Measurements", lambda: place.show_remarks(results))
         guard.refresh(
-            self.thread_line,
+            self.places_line,
             "",
-            lambda: self.thread_line.show_counts(
+            lambda: self.places_line.show_counts(
                 thread_counts(results), self.foot.places_with_remarks
             ),
         )
@@ -311,26 +315,20 @@ class MainWindow(QMainWindow):
         self._stale.discard(self.place)
         title = next(place.word for place in PLACES if place.key == self.place)
         view = self._work_place(self.place)
-        if not self.guard.refresh(
-            view, title, lambda: self._shown_place(self.place).show_results(self.store.results)
-        ):
+        if not self.guard.refresh(view, title, lambda: view.show_results(self.store.results)):
             self._stale.add(self.place)
-
-    def _shown_place(self, key: str) -> ShowsResults:
-        """A place of the thread, as what shows results."""
-        return cast("ShowsResults", self._work_place(key))
 
     def _show_file(self) -> None:
         path = self.store.path
         name = name_in_words(path) if path is not None else "new study"
         is_empty = self.store.history.study.is_empty and path is None
-        self.thread_line.show_file("" if is_empty else name, is_saved=self.store.is_saved)
+        self.places_line.show_file("" if is_empty else name, is_saved=self.store.is_saved)
         mark = "" if self.store.is_saved else "not saved, "
         self.setWindowTitle("Decimus" if is_empty else f"{name} ({mark}Decimus)")
 
     def _go(self, key: str) -> None:
-        self.place = key
-        self.work.setCurrentWidget(self._work_place(key))
+        self.place = PlaceKey(key)
+        self.work.setCurrentWidget(self._work_place(self.place))
         self._refresh_place()
 
     def say(self, error: InputError) -> None:
@@ -394,7 +392,7 @@ class MainWindow(QMainWindow):
             self.data.use_table(edit.table)
         else:
             self.store.apply(edit)
-        self.thread_line.go("measurements")
+        self.places_line.go("measurements")
 
     def type_table(self) -> None:
         """Show an empty sheet to type into."""
@@ -406,12 +404,12 @@ class MainWindow(QMainWindow):
 
     def show_cell(self, row: int, column: int) -> None:
         """Go to a cell of the table."""
-        self.thread_line.go("measurements")
+        self.places_line.go("measurements")
         self.measurements.sheet.go_to(row, column)
 
     def show_methods(self, section: str) -> None:
         """Open the methods at a section."""
-        from decimus.window.methods_window import MethodsWindow
+        from decimus.window.frame.methods_window import MethodsWindow
 
         if self._methods is None:
             self._methods = MethodsWindow(self)

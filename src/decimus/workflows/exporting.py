@@ -11,7 +11,7 @@ from decimus.formats.files import write_whole
 from decimus.formats.table_writers import NamedRows, csv_bytes, markdown, ods_bytes, xlsx_bytes
 from decimus.report.records import summary_rows
 from decimus.report.summary_tables import exact_rows, shown_cells, shown_rows
-from decimus.wording.write_up import summary_table
+from decimus.wording.write_up.paragraphs import summary_table
 
 FIGURE_FORMATS = ("png", "svg", "pdf", "tiff", "jpg", "eps")
 _OTHER_ENDINGS = {"tif": "tiff", "jpeg": "jpg"}

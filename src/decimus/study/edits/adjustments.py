@@ -5,8 +5,8 @@ from __future__ import annotations
 from msgspec.structs import replace
 
 from decimus.study.adjustments import AnyAdjustment, ComputedColumn, FactorOnGroup, Logarithm
-from decimus.study.edits.bases import SheetEdit
 from decimus.study.edits.groups import ChooseHeight
+from decimus.study.edits.kinds import SheetEdit
 from decimus.study.edits.moves import variable_count, with_columns_moved
 from decimus.study.studies import Sheet, Study
 from decimus.terms import Height, Layout

@@ -5,7 +5,7 @@ from __future__ import annotations
 from msgspec.structs import replace
 
 from decimus.errors import ChoiceError
-from decimus.study.edits.bases import SheetEdit
+from decimus.study.edits.kinds import SheetEdit
 from decimus.study.readings import MissingReason, SetAside
 from decimus.study.studies import Sheet
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 import msgspec
 from msgspec.structs import replace
 
-from decimus.study.edits.bases import SheetEdit
+from decimus.study.edits.kinds import SheetEdit
 from decimus.study.edits.moves import moved_rows, variable_count, with_columns_moved
 from decimus.study.limits import Index
 from decimus.study.questions import Question

@@ -5,8 +5,8 @@ from __future__ import annotations
 from msgspec.structs import replace
 
 from decimus.errors import ChoiceError
-from decimus.study.edits.bases import ComparisonEdit, FigureEdit, QuestionEdit, check_level
 from decimus.study.edits.groups import MarkControl
+from decimus.study.edits.kinds import ComparisonEdit, FigureEdit, QuestionEdit, check_level
 from decimus.study.limits import Move
 from decimus.study.questions import ComparisonChoices, FigureChoices, Nudge, PairOfGroups, Question
 from decimus.terms import (

@@ -5,7 +5,7 @@ from __future__ import annotations
 from msgspec.structs import replace
 
 from decimus.errors import ChoiceError
-from decimus.study.edits.bases import FigureEdit, check_size
+from decimus.study.edits.kinds import FigureEdit, check_size
 from decimus.study.limits import TextSize
 from decimus.study.questions import FigureChoices
 from decimus.terms import ChartKind, ComparisonText, Palette, Spacing

@@ -7,7 +7,7 @@ import re
 from msgspec.structs import replace
 
 from decimus.errors import ChoiceError
-from decimus.study.edits.bases import FigureEdit, HeightEdit, LaneEdit, LevelEdit
+from decimus.study.edits.kinds import FigureEdit, HeightEdit, LaneEdit, LevelEdit
 from decimus.study.questions import (
     ControlLevel,
     FigureChoices,

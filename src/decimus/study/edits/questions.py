@@ -5,8 +5,8 @@ from __future__ import annotations
 from msgspec.structs import replace
 
 from decimus.errors import ChoiceError
-from decimus.study.edits.bases import HeightEdit, LevelEdit, NumberEdit, QuestionEdit, check_level
 from decimus.study.edits.groups import fitting
+from decimus.study.edits.kinds import HeightEdit, LevelEdit, NumberEdit, QuestionEdit, check_level
 from decimus.study.limits import DecimalCount
 from decimus.study.questions import (
     HeightChoices,

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from msgspec.structs import replace
 
-from decimus.study.edits.bases import SheetEdit
+from decimus.study.edits.kinds import SheetEdit
 from decimus.study.limits import DecimalSign
 from decimus.study.readings import Reading, VariableFacts
 from decimus.study.studies import Sheet

@@ -5,7 +5,7 @@ from __future__ import annotations
 from msgspec.structs import replace
 
 from decimus.errors import ChoiceError
-from decimus.study.edits.bases import SheetEdit, check_level
+from decimus.study.edits.kinds import SheetEdit, check_level
 from decimus.study.limits import HeaderRows
 from decimus.study.readings import NOBODY, LevelJoin, SummaryColumns
 from decimus.study.studies import Sheet

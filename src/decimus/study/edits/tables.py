@@ -7,7 +7,7 @@ from msgspec.structs import replace
 
 from decimus.errors import ChoiceError
 from decimus.study.adjustments import FactorOnGroup, MinusBlank, RelativeToControl
-from decimus.study.edits.bases import QuestionEdit, SheetEdit
+from decimus.study.edits.kinds import QuestionEdit, SheetEdit
 from decimus.study.edits.moves import moved_columns, moved_question
 from decimus.study.questions import Asked, LevelChoices, PairOfGroups, Question
 from decimus.study.readings import Reading

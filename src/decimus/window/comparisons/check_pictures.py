@@ -10,7 +10,7 @@ from PySide6.QtGui import QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QWidget
 
 from decimus.analysis.checks import Checks
-from decimus.window.theme import INK, QUIET, RULE, TEAL, WHITE, colour, sans
+from decimus.window.widgets.theme import INK, QUIET, RULE, TEAL, WHITE, colour, sans
 
 _SIZE = QSize(560, 168)
 _AIR, _TITLE = 14, 20

@@ -26,8 +26,18 @@ from decimus.study.edits import ChoosePairs
 from decimus.study.questions import PairOfGroups
 from decimus.terms import PairSet
 from decimus.window.comparisons.pairs_model import Column, PairsModel
-from decimus.window.strips import AXIS_HEIGHT, Index, StripView, paint_axis, strip_scale
-from decimus.window.theme import FAINT, INK, QUIET, RULE, TEAL, TEAL_SOFT, WHITE, colour, sans
+from decimus.window.widgets.strips import AXIS_HEIGHT, Index, StripView, paint_axis, strip_scale
+from decimus.window.widgets.theme import (
+    FAINT,
+    INK,
+    QUIET,
+    RULE,
+    TEAL,
+    TEAL_SOFT,
+    WHITE,
+    colour,
+    sans,
+)
 from decimus.wording.numbers import NBSP, full_number
 from decimus.wording.phrases import group_words, quantity
 

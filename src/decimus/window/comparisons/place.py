@@ -18,25 +18,25 @@ from decimus.analysis.families import SideLevels
 from decimus.analysis.groups import Group
 from decimus.analysis.results import Results
 from decimus.study.edits import HideNotSignificant
-from decimus.window.asking import asking_for
+from decimus.window.comparisons.joining import asking_for
 from decimus.window.comparisons.pairs_model import PairsModel, Sorting
 from decimus.window.comparisons.pairs_view import PairsView
 from decimus.window.comparisons.result_panel import ResultPanel, label
 from decimus.window.comparisons.suggestions import Suggestions
 from decimus.window.groups.working_view import WorkingView
-from decimus.window.plain import menu_text
-from decimus.window.sentences import SentenceFonts, SentenceView
-from decimus.window.store import Store
-from decimus.window.theme import MARGIN, sans, serif
-from decimus.wording.comparison_choices import comparison_sentence, refused_sentence
-from decimus.wording.comparisons import drawn_choice
-from decimus.wording.figure_comparisons import (
+from decimus.window.state.store import Store
+from decimus.window.widgets.plain import menu_text
+from decimus.window.widgets.sentences import SentenceFonts, SentenceView
+from decimus.window.widgets.theme import MARGIN, sans, serif
+from decimus.wording.comparisons.choices import comparison_sentence, refused_sentence
+from decimus.wording.comparisons.pair_working import pair_working
+from decimus.wording.comparisons.reasons import considerations, reason, ways_out
+from decimus.wording.comparisons.sentences import drawn_choice
+from decimus.wording.figure.drawn_comparisons import (
     comparison_text_choice,
     marks_choice,
 )
-from decimus.wording.pair_working import pair_working
 from decimus.wording.phrases import group_words
-from decimus.wording.reasons import considerations, reason, ways_out
 from decimus.wording.spans import Sentence, Text
 
 _MANY = 20

@@ -18,24 +18,24 @@ from PySide6.QtWidgets import (
 )
 
 from decimus.analysis.results import Results
-from decimus.window.clipboard import copy_text
 from decimus.window.comparisons.check_pictures import CheckPictures
-from decimus.window.plain import PlainLabel, RichLabel, menu_text
-from decimus.window.rich_text import html_of, html_table
-from decimus.window.sentences import SentenceFonts, SentenceView
-from decimus.window.theme import QUIET, sans, serif
-from decimus.wording.checks import check_lines, check_name, check_working
-from decimus.wording.comparison_reports import group_rows, report_text
-from decimus.wording.comparison_tables import comparison_table
-from decimus.wording.comparisons import effect_sentence, pairs_summary, result_sentence
-from decimus.wording.overlap import overlap_note
-from decimus.wording.pair_working import statistic_working
-from decimus.wording.planning import planning_sentence, planning_working
-from decimus.wording.reasons import assumed
-from decimus.wording.shares import shares_sentence
-from decimus.wording.trends import trend_sentence, trend_working
-from decimus.wording.with_and_without import both_ways
-from decimus.wording.working import Working
+from decimus.window.widgets.clipboard import copy_text
+from decimus.window.widgets.plain import PlainLabel, RichLabel, menu_text
+from decimus.window.widgets.rich_text import html_of, html_table
+from decimus.window.widgets.sentences import SentenceFonts, SentenceView
+from decimus.window.widgets.theme import QUIET, sans, serif
+from decimus.wording.comparisons.checks import check_lines, check_name, check_working
+from decimus.wording.comparisons.pair_working import statistic_working
+from decimus.wording.comparisons.planning import planning_sentence, planning_working
+from decimus.wording.comparisons.reasons import assumed
+from decimus.wording.comparisons.reports import group_rows, report_text
+from decimus.wording.comparisons.sentences import effect_sentence, pairs_summary, result_sentence
+from decimus.wording.comparisons.shares import shares_sentence
+from decimus.wording.comparisons.tables import comparison_table
+from decimus.wording.comparisons.trends import trend_sentence, trend_working
+from decimus.wording.comparisons.with_and_without import both_ways
+from decimus.wording.figure.overlap import overlap_note
+from decimus.wording.groups.working import Working
 
 FOLDS = ("Table", "Checks", "Planning", "Straight line", "Overlap of bars", "With and without")
 """What unfolds under the result, one at a time."""

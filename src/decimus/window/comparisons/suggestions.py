@@ -8,9 +8,9 @@ from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QLayoutItem, QPushButton, QVBoxLayout, QWidget
 
 from decimus.window.comparisons.result_panel import label
-from decimus.window.plain import menu_text
-from decimus.window.theme import AMBER, AMBER_SOFT, sans
-from decimus.wording.reasons import Consideration
+from decimus.window.widgets.plain import menu_text
+from decimus.window.widgets.theme import AMBER, AMBER_SOFT, sans
+from decimus.wording.comparisons.reasons import Consideration
 
 
 class Suggestions(QFrame):

@@ -6,11 +6,11 @@ from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QFrame, QGridLayout, QScrollArea, QVBoxLayout, QWidget
 
 from decimus.analysis.results import Results
-from decimus.window.plain import PlainLabel
-from decimus.window.sentences import SentenceFonts, SentenceView
-from decimus.window.store import Store
-from decimus.window.theme import MARGIN, QUIET, RULE, sans, serif
-from decimus.wording.settings import SettingsSection, figure_settings
+from decimus.window.state.store import Store
+from decimus.window.widgets.plain import PlainLabel
+from decimus.window.widgets.sentences import SentenceFonts, SentenceView
+from decimus.window.widgets.theme import MARGIN, QUIET, RULE, sans, serif
+from decimus.wording.figure.settings import SettingsSection, figure_settings
 
 _TOP = Qt.AlignmentFlag.AlignTop
 

@@ -25,8 +25,8 @@ from decimus.window.groups.lanes_model import (
     SectionRow,
     TotalRow,
 )
-from decimus.window.strips import Index, paint_axis
-from decimus.window.theme import TEAL, WHITE, colour, sans
+from decimus.window.widgets.strips import Index, paint_axis
+from decimus.window.widgets.theme import TEAL, WHITE, colour, sans
 
 Replicate = tuple[Group, int]
 """A group and which of its replicates."""

@@ -12,7 +12,7 @@ from decimus.analysis.groups import Group, ShownGroups, taken_back
 from decimus.figure.strips import StripAxis
 from decimus.figure.swarms import drawn_replicates, swarm
 from decimus.statistics.summaries import Summary
-from decimus.window.strips import strip_scale
+from decimus.window.widgets.strips import strip_scale
 
 TALL = 40
 """Pixels of height from which on a lane has room for two lines."""

@@ -9,10 +9,10 @@ from PySide6.QtWidgets import QHeaderView, QWidget
 from decimus.analysis.statistic_kinds import STATISTICS
 from decimus.study.edits import ChooseErrorBar
 from decimus.terms import ErrorBar, Statistic
-from decimus.window.choices import ChoiceMenu, choice_menu
 from decimus.window.groups.lanes_model import Column, Fixed, LanesModel
-from decimus.window.theme import QUIET, TEAL, colour, sans
-from decimus.wording.lane_choices import column_choice, factor_choice
+from decimus.window.widgets.choices import ChoiceMenu, choice_menu
+from decimus.window.widgets.theme import QUIET, TEAL, colour, sans
+from decimus.wording.groups.lane_choices import column_choice, factor_choice
 
 GRIP = 26
 """Width of the grip at the left edge of a lane, in pixels."""

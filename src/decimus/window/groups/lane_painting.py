@@ -13,8 +13,8 @@ from decimus.terms import ErrorBar, Height, Statistic
 from decimus.window.groups.lane_dots import TALL, LaneDots, lane_dots
 from decimus.window.groups.lane_headings import GRIP
 from decimus.window.groups.lanes_model import Fixed, Lane, LanesModel, SectionRow, TotalRow
-from decimus.window.strips import strip_scale
-from decimus.window.theme import AMBER, INK, QUIET, RULE, TEAL, colour, sans, serif
+from decimus.window.widgets.strips import strip_scale
+from decimus.window.widgets.theme import AMBER, INK, QUIET, RULE, TEAL, colour, sans, serif
 
 _RULE = QPen(colour(RULE), 1)
 _GRID = QPen(colour("#e6e1d4"), 1)

@@ -15,10 +15,10 @@ from decimus.figure.content import group_colours
 from decimus.figure.strips import StripAxis, axis_between, lane_axis
 from decimus.study.edits import Edit, RenameLevel
 from decimus.terms import ErrorBar, Statistic
-from decimus.window.strips import NO_INDEX, Index, StripModel
-from decimus.wording import statistics
+from decimus.window.widgets.strips import NO_INDEX, Index, StripModel
+from decimus.wording.groups import statistics
+from decimus.wording.groups.statistics import NAMES, statistic_text, total_words
 from decimus.wording.phrases import level_words
-from decimus.wording.statistics import NAMES, statistic_text, total_words
 
 _MOST_RENAMED = 2
 """Factors up to which the name of a lane is one level."""

@@ -28,7 +28,6 @@ from PySide6.QtWidgets import (
 
 from decimus.study.edits import ReorderLevels
 from decimus.terms import Statistic
-from decimus.window.choices import ChoiceMenu, choice_menu
 from decimus.window.groups.lane_delegate import LaneDelegate, Replicate
 from decimus.window.groups.lane_dots import lane_dots
 from decimus.window.groups.lane_headings import (
@@ -48,10 +47,11 @@ from decimus.window.groups.lanes_model import (
     TotalRow,
 )
 from decimus.window.groups.mean_drag import MeanDrag
-from decimus.window.strips import AXIS_HEIGHT, Index, StripView, strip_scale
-from decimus.window.theme import TEAL, TEAL_SOFT, colour, sans
-from decimus.wording.lane_choices import lane_choice
-from decimus.wording.replicate_words import replicate_words
+from decimus.window.widgets.choices import ChoiceMenu, choice_menu
+from decimus.window.widgets.strips import AXIS_HEIGHT, Index, StripView, strip_scale
+from decimus.window.widgets.theme import TEAL, TEAL_SOFT, colour, sans
+from decimus.wording.groups.lane_choices import lane_choice
+from decimus.wording.measurements.replicate_words import replicate_words
 
 _SECTION_HEIGHT = 30
 _TOTAL_HEIGHT = 26

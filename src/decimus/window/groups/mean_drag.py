@@ -9,8 +9,8 @@ from PySide6.QtWidgets import QTableView
 from decimus.analysis.groups import Group
 from decimus.window.groups.lane_dots import lane_dots
 from decimus.window.groups.lanes_model import Fixed, LanesModel
-from decimus.window.strips import strip_scale
-from decimus.window.theme import TEAL, colour
+from decimus.window.widgets.strips import strip_scale
+from decimus.window.widgets.theme import TEAL, colour
 
 _REACH = 8
 """How near the pointer has to be to a mean mark, in pixels."""

@@ -14,9 +14,9 @@ from decimus.figure.drawing import picture
 from decimus.figure.layout import laid_out
 from decimus.figure.outlines import measure
 from decimus.study.edits import Edit
-from decimus.window.plain import PlainLabel
-from decimus.window.theme import sans
-from decimus.wording.meanings import Meaning, meanings
+from decimus.window.widgets.plain import PlainLabel
+from decimus.window.widgets.theme import sans
+from decimus.wording.groups.meanings import Meaning, meanings
 
 _PX_PER_MM = 3.3
 

@@ -6,9 +6,9 @@ from PySide6.QtWidgets import QFrame, QHBoxLayout, QLineEdit, QPushButton, QVBox
 
 from decimus.analysis.results import Results
 from decimus.errors import InputError
-from decimus.window.plain import PlainLabel
-from decimus.window.theme import QUIET, RED, sans
-from decimus.wording.number_search import what_is
+from decimus.window.widgets.plain import PlainLabel
+from decimus.window.widgets.theme import QUIET, RED, sans
+from decimus.wording.groups.number_search import what_is
 
 
 class NumberLine(QFrame):

@@ -22,8 +22,7 @@ from decimus.formats.table_writers import markdown
 from decimus.report.summary_tables import exact_rows
 from decimus.study.edits import ChoosePairs
 from decimus.terms import Statistic
-from decimus.window.asking import asking_for
-from decimus.window.clipboard import copy_rich, copy_text
+from decimus.window.comparisons.joining import asking_for
 from decimus.window.groups.lane_delegate import Replicate
 from decimus.window.groups.lanes_model import LanesModel
 from decimus.window.groups.lanes_view import LanesView
@@ -31,16 +30,17 @@ from decimus.window.groups.meanings_panel import MeaningsPanel
 from decimus.window.groups.number_line import NumberLine
 from decimus.window.groups.replicates_panel import ReplicatesPanel
 from decimus.window.groups.working_view import WorkingView
-from decimus.window.plain import menu_text
-from decimus.window.rich_text import html_table
-from decimus.window.sentences import SentenceFonts, SentenceView
-from decimus.window.store import Store
-from decimus.window.theme import MARGIN, sans
-from decimus.wording.lane_choices import lanes_sentence
+from decimus.window.state.store import Store
+from decimus.window.widgets.clipboard import copy_rich, copy_text
+from decimus.window.widgets.plain import menu_text
+from decimus.window.widgets.rich_text import html_table
+from decimus.window.widgets.sentences import SentenceFonts, SentenceView
+from decimus.window.widgets.theme import MARGIN, sans
+from decimus.wording.comparisons.pair_working import pair_working
+from decimus.wording.groups.lane_choices import lanes_sentence
+from decimus.wording.groups.working import working
 from decimus.wording.numbers import plural
-from decimus.wording.pair_working import pair_working
-from decimus.wording.working import working
-from decimus.wording.write_up import summary_table
+from decimus.wording.write_up.paragraphs import summary_table
 
 _REST_MS = 40
 _MANY = 20

@@ -8,12 +8,12 @@ from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QFont
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
-from decimus.window.clipboard import copy_text
-from decimus.window.plain import PlainLabel, RichLabel
-from decimus.window.rich_text import strong
-from decimus.window.theme import QUIET, sans, serif
+from decimus.window.widgets.clipboard import copy_text
+from decimus.window.widgets.plain import PlainLabel, RichLabel
+from decimus.window.widgets.rich_text import strong
+from decimus.window.widgets.theme import QUIET, sans, serif
+from decimus.wording.groups.working import Working
 from decimus.wording.spans import Style
-from decimus.wording.working import Working
 
 
 class WorkingView(QFrame):

@@ -11,7 +11,7 @@ from PySide6.QtWidgets import QLineEdit, QStyledItemDelegate, QStyleOptionViewIt
 from decimus.window.measurements.headings import SWATCH
 from decimus.window.measurements.sheet_facts import CellState
 from decimus.window.measurements.sheet_model import SheetModel
-from decimus.window.theme import (
+from decimus.window.widgets.theme import (
     AMBER,
     AMBER_SOFT,
     FAINT,

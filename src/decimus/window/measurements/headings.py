@@ -7,7 +7,7 @@ from PySide6.QtGui import QFontMetrics, QPainter, QPen
 from PySide6.QtWidgets import QHeaderView, QLineEdit, QWidget
 
 from decimus.window.measurements.sheet_model import SheetModel
-from decimus.window.theme import INK, SURFACE, colour, sans
+from decimus.window.widgets.theme import INK, SURFACE, colour, sans
 
 ROW_HEIGHT = 29
 SWATCH = 10

@@ -13,23 +13,23 @@ from decimus.analysis.results import Results
 from decimus.errors import InputError
 from decimus.formats.delimited import table_of_text
 from decimus.study.tables import Table
-from decimus.window.choices import ChoiceMenu, choice_menu
 from decimus.window.measurements.question import QuestionFrame
 from decimus.window.measurements.ranges import Range
 from decimus.window.measurements.sheet_model import SheetModel
 from decimus.window.measurements.sheet_view import SheetView
-from decimus.window.plain import PlainLabel, RichLabel
-from decimus.window.rich_text import strong
-from decimus.window.sentences import SentenceFonts, SentenceView
-from decimus.window.store import Store
-from decimus.window.theme import MARGIN, QUIET, sans, serif
-from decimus.wording.adjustments import adjust_choice
-from decimus.wording.alternatives import alternatives_choice
-from decimus.wording.asides import cell_choice
-from decimus.wording.columns import column_choice
-from decimus.wording.readings import problem_sentence, reading_sentence
-from decimus.wording.remarks import remark_words
-from decimus.wording.sheets import lines_around, strip_sentence, tables_sentence
+from decimus.window.state.store import Store
+from decimus.window.widgets.choices import ChoiceMenu, choice_menu
+from decimus.window.widgets.plain import PlainLabel, RichLabel
+from decimus.window.widgets.rich_text import strong
+from decimus.window.widgets.sentences import SentenceFonts, SentenceView
+from decimus.window.widgets.theme import MARGIN, QUIET, sans, serif
+from decimus.wording.measurements.adjustments import adjust_choice
+from decimus.wording.measurements.alternatives import alternatives_choice
+from decimus.wording.measurements.asides import cell_choice
+from decimus.wording.measurements.columns import column_choice
+from decimus.wording.measurements.readings import problem_sentence, reading_sentence
+from decimus.wording.measurements.sheets import lines_around, strip_sentence, tables_sentence
+from decimus.wording.remarks.remarks import remark_words
 from decimus.wording.spans import Choice
 from decimus.workflows.pasting import Cells, placed
 

@@ -10,11 +10,11 @@ from PySide6.QtWidgets import QFrame, QHBoxLayout, QLineEdit, QPushButton, QWidg
 
 from decimus.errors import ChoiceError
 from decimus.study.edits import Edit
-from decimus.window.choices import ChoiceMenu, choice_menu
-from decimus.window.plain import RichLabel, menu_text
-from decimus.window.rich_text import strong
-from decimus.window.theme import TEAL, sans
-from decimus.wording.remark_words import RemarkWords
+from decimus.window.widgets.choices import ChoiceMenu, choice_menu
+from decimus.window.widgets.plain import RichLabel, menu_text
+from decimus.window.widgets.rich_text import strong
+from decimus.window.widgets.theme import TEAL, sans
+from decimus.wording.remarks.words import RemarkWords
 from decimus.wording.spans import Choice, Option
 
 _MOST_LETTERS = 60

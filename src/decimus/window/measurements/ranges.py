@@ -9,8 +9,8 @@ from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QLineEdit, QMenu, QVBoxLayout, QWidget, QWidgetAction
 
 from decimus.errors import ChoiceError, InputError
-from decimus.window.plain import PlainLabel
-from decimus.window.theme import QUIET, RED, sans
+from decimus.window.widgets.plain import PlainLabel
+from decimus.window.widgets.theme import QUIET, RED, sans
 
 _PART = re.compile(r"(rows?|columns?)\s+(.+?)\s*$", re.IGNORECASE)
 _ENDS = re.compile(r"(.+?)\s*(?:\bto\b|–|-)\s*(.+)", re.IGNORECASE)

@@ -8,8 +8,8 @@ from decimus.analysis.results import Results
 from decimus.study.edits import Edit, WriteCells
 from decimus.study.tables import Table
 from decimus.window.measurements.sheet_facts import CellState, SheetFacts, sheet_facts
-from decimus.window.plain import tip
-from decimus.wording.columns import column_words
+from decimus.window.widgets.plain import tip
+from decimus.wording.measurements.columns import column_words
 
 _SPARE = 1
 """Empty rows and columns after the last, to type on into."""

@@ -34,14 +34,14 @@ from PySide6.QtWidgets import (
 from decimus.errors import InputError
 from decimus.formats.delimited import parse_delimited
 from decimus.study.edits import DeleteColumns, DeleteRows, InsertColumns, InsertRows
-from decimus.window.choices import ChoiceMenu, choice_menu
-from decimus.window.clipboard import copy_text
 from decimus.window.measurements.cells import CellDelegate
 from decimus.window.measurements.headings import ROW_HEIGHT, HeadingsView, RowNumbers
 from decimus.window.measurements.ranges import Range, RangeMenu, typed_range
 from decimus.window.measurements.sheet_model import SheetModel
-from decimus.window.plain import menu_text
-from decimus.window.theme import (
+from decimus.window.widgets.choices import ChoiceMenu, choice_menu
+from decimus.window.widgets.clipboard import copy_text
+from decimus.window.widgets.plain import menu_text
+from decimus.window.widgets.theme import (
     QUIET,
     RULE,
     WHITE,

@@ -15,15 +15,15 @@ from PySide6.QtWidgets import (
 )
 
 from decimus.analysis.results import Results
-from decimus.window.clipboard import copy_rich
-from decimus.window.plain import PlainLabel, RichLabel
-from decimus.window.rich_text import html_of, html_table
-from decimus.window.theme import MARGIN, QUIET, RULE, sans, serif
-from decimus.wording.captions import caption
-from decimus.wording.interpretation import interpretation
-from decimus.wording.methods import methods_paragraph
+from decimus.window.widgets.clipboard import copy_rich
+from decimus.window.widgets.plain import PlainLabel, RichLabel
+from decimus.window.widgets.rich_text import html_of, html_table
+from decimus.window.widgets.theme import MARGIN, QUIET, RULE, sans, serif
+from decimus.wording.figure.captions import caption
+from decimus.wording.groups.interpretation import interpretation
 from decimus.wording.spans import plain_text
-from decimus.wording.write_up import result_paragraph, summary_table
+from decimus.wording.write_up.methods import methods_paragraph
+from decimus.wording.write_up.paragraphs import result_paragraph, summary_table
 
 
 class Passage(QFrame):

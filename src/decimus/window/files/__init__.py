@@ -1,0 +1,1 @@
+"""Files and tables that come and go: opening, saving, exporting, keeping, new data."""

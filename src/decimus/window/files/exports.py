@@ -1,0 +1,320 @@
+"""Saving and exporting from the window: file dialogs that do not block, and the clipboard."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from pathlib import Path
+
+from PySide6.QtCore import QObject, Qt, Signal
+from PySide6.QtGui import QGuiApplication, QImage
+from PySide6.QtWidgets import QFileDialog, QMenu, QWidget
+
+from decimus.analysis.results import Results
+from decimus.errors import InputError
+from decimus.figure.drawing import picture
+from decimus.figure.layout import page_of
+from decimus.figure.outlines import measure
+from decimus.formats.files import STUDY_SUFFIX, name_in_words, size_of
+from decimus.formats.progress import Progress, no_progress
+from decimus.formats.table_files import table_in
+from decimus.study.edits import AddTable, BringInTable, TableEdit
+from decimus.study.history import History
+from decimus.window.state.jobs import LARGE, Beside, prepare
+from decimus.window.state.store import Store, WorkedOut
+from decimus.window.widgets.theme import sans
+from decimus.workflows.exporting import export_figure, export_summary, export_table
+from decimus.workflows.opened import OpenedFile, StudyFile
+from decimus.workflows.opening import checked, first_reading, open_file
+from decimus.workflows.saving import free_name, keep_other, save
+
+_CLIPBOARD_DPI = 300
+_TABLES = (
+    "Tables and studies (*.csv *.tsv *.txt *.tab *.xlsx *.xlsm *.ods *.html *.decimus)"
+    ";;All files (*)"
+)
+
+
+class Files(QObject):
+    """Opening, saving and exporting.
+
+    Signals:
+        refused: an InputError that the user should see.
+        noted: sentences about what could not be read of a study that was opened.
+        told: a line about what was written.
+        opened_part: a path and the part of it that was opened, of several perhaps.
+    """
+
+    refused = Signal(object)
+    noted = Signal(object)
+    told = Signal(str)
+    opened_part = Signal(object, str)
+
+    def __init__(self, store: Store, beside: Beside, parent: QWidget) -> None:
+        super().__init__(parent)
+        self._store = store
+        self._window = parent
+        self.dialog: QFileDialog | None = None
+        self.beside = beside
+        self.saving = Beside()
+        """Saving goes on whatever else is done, and nothing else stops it."""
+
+    # --- the study ---------------------------------------------------------------
+
+    def open(self) -> None:
+        """Ask for a file and open it."""
+        dialog = self._dialog("Open a table or a study", _TABLES, self.open_path)
+        dialog.setFileMode(QFileDialog.FileMode.ExistingFile)
+        dialog.open()
+
+    def open_path(self, path: Path) -> None:
+        """Open a table or a study; what cannot be opened leaves everything as it is."""
+        self.open_part(path, None)
+
+    def open_part(self, path: Path, part: str | None) -> None:
+        """Open one table of a file, such as a sheet of a workbook."""
+        is_study = path.suffix.lower() == STUDY_SUFFIX
+        if size_of(path) >= (_LARGE_STUDY if is_study else LARGE):
+            (self._open_study_beside if is_study else self._open_beside)(path, part)
+            return
+        try:
+            found = open_file(path, sheet=part)
+        except InputError as error:
+            self.refused.emit(error)
+            return
+        if is_study:
+            self._store.open(found.history, found.file)
+            self.noted.emit(found.notes)
+        else:
+            # A table joins the history at hand, so that undo brings the old one back.
+            self._store.apply(found.history.steps[-1].edit)
+            self._say_part(found.history, path)
+
+    def _open_study_beside(self, path: Path, _part: str | None) -> None:
+        def work(progress: Progress) -> tuple[OpenedFile, Results]:
+            found = open_file(path)
+            progress(0.5)
+            results = Results(found.history.study, decimal_sign=self._store.decimal_sign)
+            return found, prepare(results, progress)
+
+        def then(ready: tuple[OpenedFile, Results]) -> None:
+            found, results = ready
+            self._store.open(found.history, found.file, results)
+            self.noted.emit(found.notes)
+
+        self.beside.start(f"Opening {name_in_words(path)}", work, then)
+
+    def _say_part(self, history: History, path: Path) -> None:
+        source = history.study.sheets[0].source
+        if source.part:
+            self.opened_part.emit(path, source.part)
+
+    def _open_beside(self, path: Path, part: str | None) -> None:
+        base = self._store.history
+
+        def work(progress: Progress) -> tuple[History, Results]:
+            found = open_file(path, sheet=part, progress=lambda share: progress(0.4 * share))
+            history = found.history
+            progress(0.5)
+            if not base.study.is_empty:
+                history = base.after(history.steps[-1].edit)
+            results = Results(history.study, decimal_sign=self._store.decimal_sign)
+            return history, prepare(results, progress)
+
+        def then(found: tuple[History, Results]) -> None:
+            history, results = found
+            self._store.take(WorkedOut(base, history, results))
+            self._say_part(history, path)
+
+        self.beside.start(f"Opening {name_in_words(path)}", work, then)
+
+    def add_table(self) -> None:
+        """Ask for a file and add its table beside those at hand."""
+        dialog = self._dialog("Add a table", _TABLES, self.add_path)
+        dialog.setFileMode(QFileDialog.FileMode.ExistingFile)
+        dialog.open()
+
+    def add_path(self, path: Path) -> None:
+        """Add the table in a file beside those at hand."""
+        base = self._store.history
+
+        def added(progress: Progress) -> History:
+            found = table_in(path, progress=lambda share: progress(0.4 * share))
+            reading = first_reading(found)
+            edit = BringInTable(table=found.table, source=found.source, reading=reading)
+            checked(edit, str(path))
+            return base.after(AddTable(table=found.table, source=found.source, reading=reading))
+
+        def work(progress: Progress) -> tuple[History, Results]:
+            history = added(progress)
+            results = Results(history.study, decimal_sign=self._store.decimal_sign)
+            return history, prepare(results, progress)
+
+        if size_of(path) >= LARGE:
+            words = f"Adding {name_in_words(path)}"
+            self.beside.start(words, work, lambda found: self._store.take(WorkedOut(base, *found)))
+            return
+        try:
+            history = added(no_progress)
+        except InputError as error:
+            self.refused.emit(error)
+        else:
+            self._store.apply(history.steps[-1].edit)
+
+    def save(self) -> None:
+        """Save to the study's file, or ask for one."""
+        if self._store.path is not None:
+            self.save_to(self._store.path)
+        else:
+            self.save_as()
+
+    def save_as(self) -> None:
+        """Ask for a file and save the study to it."""
+        dialog = self._dialog("Save the study", "Studies (*.decimus)", self.save_to)
+        self._for_writing(dialog, "study.decimus", "decimus")
+        dialog.open()
+
+    def save_to(self, path: Path, *, is_compared: bool = True) -> None:
+        """Save the study to a file: at once, or beside the window where it is large."""
+        history, known = self._store.history, self._store.file if is_compared else None
+        if not _is_large(history):
+            self._store.save(path, is_compared=is_compared)
+            return
+
+        def then(file: StudyFile) -> None:
+            self._store.note_saved(file, history.study)
+
+        self.saving.start(
+            f"Saving {name_in_words(path)}",
+            lambda progress: save(path, history, known, progress),
+            then,
+        )
+
+    def save_beside(self, path: Path) -> None:
+        """Save to a name that is free yet, where somebody else has written to the file."""
+        self.save_to(free_name(path))
+
+    def save_over(self, path: Path) -> None:
+        """Save over what somebody else has written, of which a copy is kept."""
+        try:
+            copy = keep_other(path)
+        except InputError as error:
+            self.refused.emit(error)
+            return
+        self.save_to(path, is_compared=False)
+        self.told.emit(f"The other is kept as {name_in_words(copy)}")
+
+    # --- figure and summary --------------------------------------------------------
+
+    def export_menu(self) -> QMenu:
+        """What can be exported."""
+        menu = QMenu(self._window)
+        menu.setFont(sans(15))
+        for words, suffix, dpi in (
+            ("Figure as PNG, 300 dpi", "png", 300),
+            ("Figure as PNG, 600 dpi", "png", 600),
+            ("Figure as SVG", "svg", 300),
+            ("Figure as PDF", "pdf", 300),
+        ):
+            action = menu.addAction(words)
+            action.triggered.connect(lambda _=False, s=suffix, d=dpi: self._ask_for_figure(s, d))
+        menu.addSeparator()
+        menu.addAction("Copy the figure").triggered.connect(self.copy_figure)
+        menu.addAction("Summary as CSV").triggered.connect(self.ask_for_summary)
+        menu.addSeparator()
+        menu.addAction("Save the study as").triggered.connect(self.save_as)
+        return menu
+
+    def _ask_for_figure(self, suffix: str, dpi: int) -> None:
+        def write(path: Path) -> None:
+            self.write_figure(path, dpi)
+
+        dialog = self._dialog("Export the figure", f"{suffix.upper()} (*.{suffix})", write)
+        self._for_writing(dialog, f"figure.{suffix}", suffix)
+        dialog.open()
+
+    def write_figure(self, path: Path, dpi: int) -> None:
+        """Write the figure to a file."""
+        self._try(lambda: _lacking(export_figure(self._store.results, path, dpi)), path)
+
+    def ask_for_summary(self) -> None:
+        """Ask for a file and write the summary to it."""
+        dialog = self._dialog("Save the summary", "CSV (*.csv)", self.write_summary)
+        self._for_writing(dialog, "summary.csv", "csv")
+        dialog.open()
+
+    def write_summary(self, path: Path) -> None:
+        """Write the summary to a file."""
+        self._try(lambda: export_summary(self._store.results, path), path)
+
+    def ask_for_table(self, ending: str, is_exact: bool) -> None:
+        """Ask for a file and write the table of the lanes to it."""
+        names = f"{ending.upper()} (*.{ending})"
+        dialog = self._dialog(
+            "Save the table", names, lambda path: self.write_table(path, is_exact=is_exact)
+        )
+        self._for_writing(dialog, f"groups.{ending}", ending)
+        dialog.open()
+
+    def write_table(self, path: Path, *, is_exact: bool) -> None:
+        """Write the table of the lanes to a file."""
+        self._try(lambda: export_table(self._store.results, path, is_exact=is_exact), path)
+
+    def copy_figure(self) -> None:
+        """Put the figure on the clipboard as a picture at true size."""
+        page = page_of(self._store.results, measure)
+        pixels = picture(page, _CLIPBOARD_DPI / 25.4)
+        height, width = pixels.shape[:2]
+        image = QImage(pixels.tobytes(), width, height, QImage.Format.Format_RGBA8888)
+        per_metre = round(_CLIPBOARD_DPI / 0.0254)
+        image.setDotsPerMeterX(per_metre)
+        image.setDotsPerMeterY(per_metre)
+        QGuiApplication.clipboard().setImage(image.copy())
+        self.told.emit("The figure is on the clipboard")
+
+    def _try(self, write: Callable[[], str | None], path: Path) -> None:
+        """Write, and say what there is to say about it."""
+        try:
+            note = write() or ""
+        except InputError as error:
+            self.refused.emit(error)
+        else:
+            self.told.emit(f"Written: {name_in_words(path)}{note}")
+
+    # --- dialogs -------------------------------------------------------------------
+
+    def _dialog(self, title: str, names: str, take: Callable[[Path], None]) -> QFileDialog:
+        dialog = QFileDialog(self._window, title)
+        dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        dialog.setNameFilters(names.split(";;"))
+        dialog.fileSelected.connect(lambda name: take(Path(name)))
+        self.dialog = dialog
+        return dialog
+
+    def _for_writing(self, dialog: QFileDialog, name: str, suffix: str) -> None:
+        dialog.setAcceptMode(QFileDialog.AcceptMode.AcceptSave)
+        dialog.setDefaultSuffix(suffix)
+        path = self._store.path
+        stem = path.stem if path is not None else Path(name).stem
+        folder = path.parent if path is not None else Path.cwd()
+        dialog.selectFile(str(folder / f"{stem}.{suffix}"))
+
+
+_LARGE_STUDY = 300_000
+"""Bytes from which on a study, which is packed, takes longer than a frame or two to open."""
+_LARGE_TO_SAVE = 20_000
+"""Cells and steps from which on writing a study takes longer than a frame or two."""
+
+
+def _is_large(history: History) -> bool:
+    tables = {id(sheet.table): sheet.table for sheet in history.study.sheets}
+    tables |= {
+        id(step.edit.table): step.edit.table
+        for step in history.steps
+        if isinstance(step.edit, TableEdit)
+    }
+    cells = sum(table.row_count * table.column_count for table in tables.values())
+    return cells + 20 * len(history.steps) > _LARGE_TO_SAVE
+
+
+def _lacking(signs: str) -> str:
+    return f"; the typeface has no signs for {signs}" if signs else ""

@@ -1,0 +1,1 @@
+"""What stands around the places: question, places, messages, foot, start."""

@@ -1,0 +1,36 @@
+"""The methods, opened at the section that a working refers to."""
+
+from __future__ import annotations
+
+from importlib.resources import files
+
+from PySide6.QtGui import QTextCursor
+from PySide6.QtWidgets import QTextBrowser, QWidget
+
+from decimus.window.widgets.theme import sans
+
+
+class MethodsWindow(QTextBrowser):
+    """docs/methods.md as a page of its own, beside the window."""
+
+    def __init__(self, parent: QWidget) -> None:
+        super().__init__(parent)
+        self.setWindowFlag(self.windowFlags().Window, on=True)
+        self.setWindowTitle("Methods")
+        self.setFont(sans(15))
+        self.resize(760, 720)
+        self.document().setDefaultFont(sans(15))
+        self.setMarkdown((files("decimus") / "methods.md").read_text("utf-8"))
+
+    def show_section(self, title: str) -> None:
+        """Show a section, its title at the top."""
+        self.show()
+        block = self.document().begin()
+        while block.isValid():
+            if block.blockFormat().headingLevel() and block.text().strip() == title:
+                cursor = QTextCursor(block)
+                self.moveCursor(QTextCursor.MoveOperation.End)
+                self.setTextCursor(cursor)
+                break
+            block = block.next()
+        self.raise_()

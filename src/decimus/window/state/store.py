@@ -1,0 +1,187 @@
+"""The one home of the study in the window: edits go in, the signal comes out."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from pathlib import Path
+
+from PySide6.QtCore import QObject, Signal
+
+from decimus.analysis.results import Results
+from decimus.errors import InputError
+from decimus.study.edits import Edit
+from decimus.study.history import History
+from decimus.study.studies import Study
+from decimus.window.frame.guard import fault_of
+from decimus.workflows.opened import StudyFile
+from decimus.workflows.saving import save
+
+
+@dataclass(frozen=True)
+class WorkedOut:
+    """What was worked out beside the window.
+
+    Args:
+        base: the history that it was begun from.
+        history: the same, or one step further.
+        results: what follows from its study.
+    """
+
+    base: History
+    history: History
+    results: Results
+
+
+class Store(QObject):
+    """The study with its past, and what follows from it.
+
+    Signals:
+        stepped: the history has changed; comes before anything is shown.
+        left: another study is about to take the place of this one.
+        entered: it has.
+        changed: the results that hold now, the one way in which they reach a view.
+        filed: the study was opened, saved or has become unsaved.
+        refused: an InputError that the user should see.
+    """
+
+    stepped = Signal()
+    left = Signal()
+    entered = Signal()
+    changed = Signal(object)
+    filed = Signal()
+    refused = Signal(object)
+
+    def __init__(self, history: History, file: StudyFile | None, decimal_sign: str) -> None:
+        super().__init__()
+        self._decimal_sign = decimal_sign
+        self._history = history
+        self._file = file
+        self._saved: Study | None = history.study if file else Study()
+        self._results = Results(history.study, decimal_sign=decimal_sign)
+
+    @property
+    def history(self) -> History:
+        """The study's past and future."""
+        return self._history
+
+    @property
+    def results(self) -> Results:
+        """What follows from the study as it stands."""
+        return self._results
+
+    @property
+    def file(self) -> StudyFile | None:
+        """The study file and what it holds, None before it was first saved."""
+        return self._file
+
+    @property
+    def path(self) -> Path | None:
+        """Where the study file is, None before it was first saved."""
+        return self._file.path if self._file is not None else None
+
+    @property
+    def is_saved(self) -> bool:
+        """True when the file holds the study as it stands, or there is nothing to save."""
+        return self._saved is self._history.study or self._saved == self._history.study
+
+    def apply(self, edit: Edit) -> None:
+        """Make a change; one that cannot be made is `refused`."""
+        try:
+            history = self._history.after(edit)
+        except InputError as error:
+            self.refused.emit(error)
+        else:
+            self._move(history)
+
+    def undo(self) -> None:
+        """Take the last change back."""
+        self._move(self._history.undone())
+
+    def redo(self) -> None:
+        """Bring the change back that was undone last."""
+        self._move(self._history.redone())
+
+    @property
+    def decimal_sign(self) -> str:
+        """The sign that numbers are written with."""
+        return self._decimal_sign
+
+    def open(
+        self,
+        history: History,
+        file: StudyFile | None = None,
+        results: Results | None = None,
+        *,
+        is_saved: bool = True,
+    ) -> None:
+        """Replace the whole study by another.
+
+        Args:
+            history: the other study.
+            file: the file it is kept in.
+            results: what follows from it, where that is at hand.
+            is_saved: whether the file holds it as it is.
+        """
+        self.left.emit()
+        self._file = file
+        if file is None:
+            self._saved = Study()
+        else:
+            self._saved = history.study if is_saved else None
+        self._move(history, is_same_study=False, results=results)
+        self.entered.emit()
+
+    def take(self, worked: WorkedOut) -> None:
+        """Take what was worked out beside the window.
+
+        Where the study has changed meanwhile, a step is taken from how it stands now, and
+        results of the study as it was are dropped.
+        """
+        is_step = worked.history.study is not worked.base.study
+        if worked.base is self._history:
+            if is_step:
+                self._move(worked.history, results=worked.results)
+            else:
+                self._results = worked.results
+                self.changed.emit(worked.results)
+        elif is_step:
+            self.apply(worked.history.steps[-1].edit)
+
+    def save(self, path: Path, *, is_compared: bool = True) -> bool:
+        """Write the study to a file; False, with `refused`, when that failed.
+
+        Args:
+            path: the file.
+            is_compared: whether what somebody else has written there meanwhile stays.
+        """
+        try:
+            file = save(path, self._history, self._file if is_compared else None)
+        except InputError as error:
+            self.refused.emit(error)
+            return False
+        self.note_saved(file, self._history.study)
+        return True
+
+    def note_saved(self, file: StudyFile, study: Study) -> None:
+        """Take note of a study that was written to a file."""
+        self._file, self._saved = file, study
+        self.filed.emit()
+
+    def _move(
+        self, history: History, *, is_same_study: bool = True, results: Results | None = None
+    ) -> None:
+        if history is self._history:
+            return
+        if results is None:
+            before = self._results if is_same_study else None
+            results = Results(history.study, before=before, decimal_sign=self._decimal_sign)
+        try:
+            _ = results.problem is not None or results.groups
+        except Exception as fault:  # noqa: BLE001 - the study stays as it is shown
+            self.refused.emit(fault_of(fault))
+            return
+        self._history = history
+        self.stepped.emit()
+        self._results = results
+        self.changed.emit(results)
+        self.filed.emit()

@@ -1,0 +1,1 @@
+"""Widgets and looks that several places share."""

@@ -1,0 +1,104 @@
+"""Checks in plain words."""
+
+from __future__ import annotations
+
+from decimus.analysis.checks import Check, Checks
+from decimus.analysis.results import Results
+from decimus.wording.groups.working import Working
+from decimus.wording.numbers import (
+    NBSP,
+    degrees_of_freedom,
+    full_number,
+    number,
+    p_number,
+)
+from decimus.wording.spans import Text
+
+_ALPHA = 0.05
+_NAMES = {
+    "shapiro-wilk": "Normality, Shapiro–Wilk",
+    "brown-forsythe": "Equal spread, Brown–Forsythe",
+    "levene": "Equal spread, Levene",
+    "mauchly": "Sphericity, Mauchly",
+}
+_LETTERS = {"shapiro-wilk": "W", "brown-forsythe": "F", "levene": "F", "mauchly": "W"}
+_FOUND = {
+    "shapiro-wilk": "residuals are hardly normal",
+    "brown-forsythe": "groups hardly vary alike",
+    "levene": "groups hardly vary alike",
+    "mauchly": "differences between conditions hardly vary alike",
+}
+_NOT_FOUND = {
+    "shapiro-wilk": "nothing speaks against normal residuals",
+    "brown-forsythe": "nothing speaks against equal spread",
+    "levene": "nothing speaks against equal spread",
+    "mauchly": "nothing speaks against equal spread of differences",
+}
+
+
+def check_sentence(check: Check, sign: str) -> str:
+    """One check: its name, statistic, p, and what that says."""
+    df = f",{NBSP}".join(degrees_of_freedom(df, sign) for df in check.df)
+    brackets = f"({df})" if df else ""
+    value = number(check.value, 3 if check.name in ("shapiro-wilk", "mauchly") else 2, sign)
+    says = _FOUND if check.p_value < _ALPHA else _NOT_FOUND
+    return (
+        f"{_NAMES[check.name]}: {_LETTERS[check.name]}{brackets}{NBSP}={NBSP}{value}, "
+        f"p{NBSP}{p_number(check.p_value, _ALPHA, sign)}: {says[check.name]}."
+    )
+
+
+def check_lines(results: Results) -> tuple[str, ...]:
+    """All checks, and why others are not there. They decide nothing by themselves."""
+    found: Checks = results.checks
+    lines = [check_sentence(check, results.decimal_sign) for check in found.checks]
+    if found.why_none:
+        lines.append(f"{found.why_none}{'' if found.why_none.endswith('.') else '.'}")
+    if found.why_no_mauchly:
+        lines.append(f"Mauchly’s W is not defined: {found.why_no_mauchly}.")
+    if found.checks:
+        lines.append(
+            "Checks decide nothing: with few replicates they miss much, with many they "
+            "find what does not matter. The pictures say more."
+        )
+    return tuple(lines)
+
+
+_FORMULAS = {
+    "shapiro-wilk": "W = (Σ aᵢ y₍ᵢ₎)² ÷ Σ (y − ȳ)²",
+    "brown-forsythe": "F of the distances |y − median of the group|",
+    "levene": "F of the distances |y − mean of the group|",
+    "mauchly": "W = det S ÷ (trace S ÷ d)ᵈ",
+}
+_READINGS = {
+    "shapiro-wilk": (
+        "The residuals y₍ᵢ₎ in order beside weights aᵢ that a normal sample would have; W is 1 "
+        "where they lie on a line. p by Royston’s approximation."
+    ),
+    "brown-forsythe": "A one-way ANOVA of how far values lie from the middle of their group.",
+    "levene": "A one-way ANOVA of how far values lie from the mean of their group.",
+    "mauchly": (
+        "S is the covariance of d orthonormal contrasts of the conditions; W is 1 where they vary "
+        "alike and apart from each other. p from Bartlett’s chi-square."
+    ),
+}
+
+
+def check_name(check: Check) -> str:
+    """What a check is called."""
+    return _NAMES[check.name]
+
+
+def check_working(check: Check, sign: str) -> Working:
+    """The working of a check."""
+    df = " and ".join(degrees_of_freedom(df, sign) for df in check.df)
+    on = f" On {df} df." if df else ""
+    return Working(
+        f"Working: {check_name(check)}",
+        (Text(_FORMULAS[check.name]),),
+        "",
+        number(check.value, 3, sign),
+        f"{_READINGS[check.name]}{on} It decides nothing by itself.",
+        f"In full: {full_number(check.value, sign)}, p {full_number(check.p_value, sign)}",
+        section="Checks",
+    )

@@ -1,0 +1,263 @@
+"""The working behind a difference row, and behind the statistic of the whole test."""
+
+from __future__ import annotations
+
+import math
+
+from decimus.analysis.comparison_results import Comparison, PairResult, Term
+from decimus.analysis.method_kinds import METHOD_NAMES, OF_TWO
+from decimus.analysis.results import Results
+from decimus.terms import Adjustment, IntervalKind, Method
+from decimus.wording.comparisons.choices import required
+from decimus.wording.comparisons.method_names import follow_up_name
+from decimus.wording.comparisons.sentences import STATISTIC_LETTERS, effect_words
+from decimus.wording.groups.working import Working
+from decimus.wording.numbers import (
+    NBSP,
+    degrees_of_freedom,
+    full_number,
+    number,
+    p_number,
+    percent,
+    statistic,
+)
+from decimus.wording.phrases import group_words, quantity
+from decimus.wording.spans import Style, Text
+
+_POOLED = (Method.ANOVA, Method.TWO_WAY, Method.THREE_WAY)
+
+
+def section_of(method: Method) -> str:
+    """Where docs/methods.md defines a method."""
+    if method in (Method.WELCH_T, Method.STUDENT_T, Method.PAIRED_T, Method.ONE_SAMPLE_T):
+        return "Two groups"
+    if method in (Method.REPEATED_MEASURES, Method.SPLIT_PLOT):
+        return "The same units"
+    if method in (Method.TWO_WAY, Method.THREE_WAY):
+        return "Several factors"
+    if method in (Method.ANOVA, Method.WELCH_ANOVA):
+        return "Three groups or more"
+    return "Ranks"
+
+
+def pair_working(results: Results, pair: PairResult) -> Working:
+    """The working of a difference row."""
+    if pair.standard_error is None:
+        return _rank_working(results, pair)
+    groups, sign = results.groups, results.decimal_sign
+    comparison = required(results)
+    decimals = groups.decimals
+    unit = groups.measurements.outcome.unit
+    df = degrees_of_freedom(pair.df or 0, sign)
+    error = number(pair.standard_error, decimals + 1, sign)
+    interval = f"{number(pair.ci_lower, decimals, sign)} to {number(pair.ci_upper, decimals, sign)}"
+    if pair.statistic == "q":
+        formula = (Text("difference ± "), Text("q", Style.ITALIC), Text(" ÷ √2 × SE"))
+        critical = f"{number(pair.critical, 3, sign)} ÷ √2"
+    else:
+        letter = "d" if comparison.adjustment is Adjustment.DUNNETT else "t"
+        formula = (Text("difference ± "), Text(letter, Style.ITALIC), Text(" × SE"))
+        critical = number(pair.critical, 3, sign)
+    return Working(
+        _title(results, pair),
+        formula,
+        f"{number(pair.mean_difference, decimals, sign)} ± {critical} × {error}",
+        quantity(interval, unit),
+        f"{_direction(comparison, pair)}; its SE of {error} comes from "
+        f"{_spread(comparison, pair)} ({METHOD_NAMES[comparison.method]}, {df} df). "
+        f"{pair.statistic} = {statistic(pair.value, sign)}, {_p_words(results, pair)} "
+        f"{_kind_words(comparison, pair, sign)}",
+        f"In full: difference {full_number(pair.mean_difference, sign)}, "
+        f"SE {full_number(pair.standard_error, sign)}, "
+        f"{full_number(pair.ci_lower, sign)} to {full_number(pair.ci_upper, sign)}, "
+        f"p {full_number(pair.p_value, sign)}"
+        + (f", adjusted {full_number(pair.p_adjusted, sign)}" if pair.p_adjusted else ""),
+        steps=tuple(effect_words(effect, sign) for effect in pair.effects),
+        section=section_of(comparison.method),
+    )
+
+
+def _title(results: Results, pair: PairResult) -> str:
+    b = group_words(results.groups, pair.b) or "the reference value"
+    return f"Working: {group_words(results.groups, pair.a)} against {b}"
+
+
+def _direction(comparison: Comparison, pair: PairResult) -> str:
+    if not pair.b.levels:
+        return "The difference is the mean minus the reference value"
+    if comparison.method in (Method.PAIRED_T, Method.REPEATED_MEASURES):
+        return "The difference is the later minus the earlier, or the group minus the control"
+    if comparison.design.has_control:
+        return "The difference is the group minus the control, or the first mean minus the second"
+    return "The difference is the first mean minus the second"
+
+
+def _spread(comparison: Comparison, pair: PairResult) -> str:
+    n = f"n{NBSP}={NBSP}{pair.n[0]}"
+    if comparison.method in _POOLED or comparison.method is Method.STUDENT_T:
+        return "the spread pooled over all groups"
+    if comparison.method in (Method.PAIRED_T, Method.REPEATED_MEASURES):
+        return f"the differences within units, {n}"
+    if comparison.method is Method.ONE_SAMPLE_T:
+        return f"the group’s own spread, {n}"
+    if comparison.method is Method.SPLIT_PLOT:
+        return "these two columns alone"
+    return "each group’s own spread"
+
+
+def _p_words(results: Results, pair: PairResult) -> str:
+    comparison = required(results)
+    sign, alpha = results.decimal_sign, comparison.alpha
+    words = f"p {p_number(pair.p_value, alpha, sign)}"
+    if pair.p_adjusted is not None:
+        name = follow_up_name(comparison.method, comparison.adjustment)
+        words += f", adjusted p {p_number(pair.p_adjusted, alpha, sign)} ({name})"
+    if pair.p_directional is not None:
+        words += f"; one-sided p {p_number(pair.p_shown, alpha, sign)}"
+    return f"{words}."
+
+
+def _kind_words(comparison: Comparison, pair: PairResult, sign: str) -> str:
+    level = percent(comparison.level, sign)
+    count = len(comparison.pairs)
+    sided = " The interval is two-sided." if pair.p_directional is not None else ""
+    if pair.ci_kind is IntervalKind.SIMULTANEOUS:
+        return f"All {count} intervals hold together at {level}.{sided}"
+    if pair.ci_kind is IntervalKind.BONFERRONI:
+        return (
+            f"All {count} intervals are Bonferroni’s and hold together at {level}; Holm’s p values "
+            f"have none of their own.{sided}"
+        )
+    return f"This one interval holds at {level}.{sided}"
+
+
+def _rank_working(results: Results, pair: PairResult) -> Working:
+    """The working of a pair that was compared on ranks."""
+    comparison = required(results)
+    groups, sign = results.groups, results.decimal_sign
+    decimals, unit = groups.decimals, groups.measurements.outcome.unit
+    shift = quantity(number(pair.estimate, decimals, sign), unit)
+    value = full_number(pair.value, sign) if pair.rank else statistic(pair.value, sign)
+    p = f"{_p_words(results, pair)}"
+    title = _title(results, pair)
+    section = section_of(comparison.method)
+    if pair.rank is None:
+        return Working(
+            title,
+            (Text("z = (mean rank a − mean rank b) ÷ SE"),),
+            "",
+            value,
+            f"Ranks are those among the values of all groups. {p} The median of all differences "
+            f"between the two groups is {shift}.",
+            f"In full: z {full_number(pair.value, sign)}, p {full_number(pair.p_value, sign)}",
+            section=section,
+        )
+    is_signed = comparison.method in (Method.SIGNED_RANK, Method.FRIEDMAN)
+    formula = (
+        "W = sum of the ranks of positive differences"
+        if is_signed
+        else ("U = pairs of values with the larger one in the first group, ties half")
+    )
+    how = (
+        "exact, by permutation of the ranks"
+        if pair.rank.is_exact
+        else ("from the normal distribution, corrected for ties and continuity")
+    )
+    ends = ""
+    if pair.ci_lower is not None and pair.ci_upper is not None:
+        low, high = (number(end, decimals, sign) for end in (pair.ci_lower, pair.ci_upper))
+        ends = f", {percent(comparison.level, sign)} CI {low} to {high}"
+    what = "means of two differences" if is_signed else "differences between the groups"
+    zeros = f" {pair.rank.zeros} zero differences were dropped." if pair.rank.zeros else ""
+    return Working(
+        title,
+        (Text(formula),),
+        "",
+        value,
+        f"{p} It is {how}.{zeros} The shift, {shift}{ends}, is the median of all {what}.",
+        f"In full: shift {full_number(pair.estimate, sign)}, p {full_number(pair.p_value, sign)}",
+        steps=tuple(effect_words(effect, sign) for effect in pair.effects),
+        section=section,
+    )
+
+
+def statistic_working(results: Results, term: Term) -> Working:
+    """The working of a line of the table; of the one pair of a test of two groups."""
+    comparison = required(results)
+    if comparison.method in OF_TWO:
+        pair = comparison.pairs[0]
+        return (
+            pair_working(results, pair)
+            if pair.standard_error is None
+            else _t_working(results, pair)
+        )
+    sign, decimals = results.decimal_sign, results.groups.decimals
+    letter = STATISTIC_LETTERS.get(term.statistic, term.statistic)
+    p = f"p {p_number(term.p_value, comparison.alpha, sign)}"
+    steps = [effect_words(effect, sign) for effect in term.effects]
+    filled = ""
+    formula: tuple[Text, ...]
+    if term.statistic == "F" and term.mean_square is not None:
+        error = _error_square(comparison, term)
+        formula = (Text(letter, Style.ITALIC), Text(" = mean square ÷ mean square of the error"))
+        filled = f"{number(term.mean_square, decimals, sign)} ÷ {number(error, decimals, sign)}"
+        reading = (
+            f"How much more means differ than replicates alone would make them: {p} on "
+            f"{_df_words(term, sign)} df."
+        )
+        if term.sphericity is not None and term.df_uncorrected is not None:
+            before = " and ".join(degrees_of_freedom(d, sign) for d in term.df_uncorrected)
+            reading += f" Without correction df are {before}."
+            steps.append(f"ε (G–G) = {full_number(term.sphericity.greenhouse_geisser, sign)}")
+            steps.append(f"ε (H–F) = {full_number(term.sphericity.huynh_feldt, sign)}")
+    elif term.statistic == "F":
+        formula = (Text("F", Style.ITALIC), Text(" = Σ w (mean − weighted mean)² ÷ (k − 1) ÷ c"))
+        reading = (
+            "Each group weighs w = n ÷ variance; c and the df of the error follow Welch 1951: "
+            f"{p} on {_df_words(term, sign)} df."
+        )
+    else:
+        formula = (Text(letter, Style.ITALIC), Text(" from the ranks, corrected for ties"))
+        df = degrees_of_freedom(term.df[0], sign)
+        reading = f"{p} from chi-square with {df} df, approximate."
+    return Working(
+        f"Working: {term.name}",
+        formula,
+        filled,
+        statistic(term.value, sign),
+        reading,
+        f"In full: {letter} {full_number(term.value, sign)}, p {full_number(term.p_value, sign)}",
+        steps=tuple(steps),
+        section=section_of(comparison.method),
+    )
+
+
+def _df_words(term: Term, sign: str) -> str:
+    return " and ".join(degrees_of_freedom(df, sign) for df in term.df)
+
+
+def _error_square(comparison: Comparison, term: Term) -> float | None:
+    """The mean square that a term was tested on: that whose F it gives."""
+    if term.mean_square is None or not term.value:
+        return comparison.residual.mean_square
+    return term.mean_square / term.value if math.isfinite(term.value) else 0.0
+
+
+def _t_working(results: Results, pair: PairResult) -> Working:
+    comparison, sign = required(results), results.decimal_sign
+    decimals = results.groups.decimals
+    df = degrees_of_freedom(pair.df or 0, sign)
+    difference = number(pair.mean_difference, decimals, sign)
+    error = number(pair.standard_error, decimals + 1, sign)
+    return Working(
+        f"Working: {METHOD_NAMES[comparison.method]}",
+        (Text("t", Style.ITALIC), Text(" = difference ÷ SE")),
+        f"{difference} ÷ {error}",
+        statistic(pair.value, sign),
+        f"How many standard errors the difference is away from 0: {_p_words(results, pair)} "
+        f"t has {df} df.",
+        f"In full: t {full_number(pair.value, sign)}, df {full_number(pair.df, sign)}, "
+        f"p {full_number(pair.p_value, sign)}",
+        steps=tuple(effect_words(effect, sign) for effect in pair.effects),
+        section=section_of(comparison.method),
+    )

@@ -1,0 +1,324 @@
+"""What a comparison came to, in words: the result, its size, its statistic."""
+
+from __future__ import annotations
+
+from decimus.analysis.annotations import MOST_LINES
+from decimus.analysis.comparison_results import SUPERIORITY, Comparison, PairResult, Term
+from decimus.analysis.groups import ShownGroups
+from decimus.analysis.ratios import pair_ratio
+from decimus.analysis.results import Results
+from decimus.statistics.effect_sizes import EffectSize
+from decimus.study.edits import ChooseDrawnComparisons
+from decimus.study.questions import Levels, PairOfGroups
+from decimus.terms import Alternative, IntervalKind, Method
+from decimus.wording.comparisons.choices import required
+from decimus.wording.numbers import (
+    NBSP,
+    degrees_of_freedom,
+    full_number,
+    number,
+    percent,
+    rounded,
+    statistic,
+)
+from decimus.wording.p_values import p_spans
+from decimus.wording.phrases import (
+    at_group,
+    factor_words,
+    group_words,
+    outcome_words,
+    quantity,
+    upper_first,
+)
+from decimus.wording.spans import Choice, Option, Sentence, Span, Style, Text
+
+STATISTIC_LETTERS = {"chi2": "χ²"}
+"""Statistics that are not written as they are stored."""
+
+
+_MANY = 1000
+"""Comparisons from which on nobody would want each on a figure."""
+
+
+def drawn_choice(results: Results) -> Choice:
+    """Which comparisons stand on the figure, all at once."""
+    comparison = required(results)
+    drawable = [(pair, both) for pair in comparison.pairs if (both := pair.cells) is not None]
+
+    def option(label: str, cells: list[tuple[Levels, Levels]]) -> Option:
+        chosen = tuple(PairOfGroups(*both) for both in cells)
+        return Option(label, ChooseDrawnComparisons(pairs=chosen, words=label))
+
+    if len(drawable) > _MANY:
+        surest = sorted(drawable, key=lambda found: found[0].p_shown)[:MOST_LINES]
+        few = [both for _, both in surest]
+        options = [option("no comparison", []), option(f"the {MOST_LINES} smallest p", few)]
+        text = f"{len(results.question.figure.drawn_pairs)} of {len(comparison.pairs)}"
+        return Choice("drawn", text, "comparisons on the figure", tuple(options))
+    shown = [both for pair, both in drawable if pair.p_shown < comparison.alpha]
+    bound = f"those with p < {comparison.alpha:g}".replace(".", results.decimal_sign)
+    options = [option("no comparison", []), option(bound, shown)]
+    for group in (comparison.groups[0], comparison.groups[-1]):
+        with_it = [both for _, both in drawable if group.levels in both]
+        if 0 < len(with_it) < len(drawable):
+            options.append(option(f"all with {group_words(results.groups, group)}", with_it))
+    options.append(option("every comparison", [both for _, both in drawable]))
+    wanted = {frozenset((pair.first, pair.second)) for pair in results.question.figure.drawn_pairs}
+    drawn = sum(frozenset(both) in wanted for _, both in drawable)
+    text = f"{drawn} of {len(comparison.pairs)}"
+    return Choice("drawn", text, "comparisons on the figure", tuple(options))
+
+
+def term_spans(
+    term: Term, alpha: float, decimal_sign: str = ".", p: float | None = None
+) -> Sentence:
+    """A statistic with its df and p: F(4, 34) = 9.12, p < 0.001."""
+    letter = STATISTIC_LETTERS.get(term.statistic, term.statistic)
+    df = f",{NBSP}".join(degrees_of_freedom(df, decimal_sign) for df in term.df)
+    in_brackets = f"({df})" if df else ""
+    return (
+        Text(letter, Style.ITALIC),
+        Text(f"{in_brackets}{NBSP}={NBSP}{_value(term, decimal_sign)}, "),
+        *p_spans(term.p_value if p is None else p, alpha, decimal_sign),
+    )
+
+
+def _value(term: Term, sign: str) -> str:
+    if term.statistic in ("U", "W"):
+        return full_number(term.value, sign)
+    return statistic(term.value, sign)
+
+
+def statistic_spans(comparison: Comparison, decimal_sign: str = ".") -> Sentence:
+    """The statistic of the first term; the p in the direction of the sentence."""
+    spans = term_spans(comparison.terms[0], comparison.alpha, decimal_sign, comparison.p_value)
+    if comparison.alternative is None or not comparison.is_of_two:
+        return spans
+    return (*spans[:2], Text("one-sided "), *spans[2:])
+
+
+def result_sentence(results: Results) -> Sentence:
+    """What came out, with direction, size and interval where there are two groups."""
+    comparison = required(results)
+    if comparison.is_of_two:
+        return _two_group_result(results, comparison)
+    spans: list[Span] = []
+    for place, term in enumerate(comparison.terms):
+        spans += [Text(" ")] if place else []
+        spans += _term_result(results, comparison, term)
+    return tuple(spans)
+
+
+def _term_result(results: Results, comparison: Comparison, term: Term) -> list[Span]:
+    groups = results.groups
+    outcome = outcome_words(groups.measurements)
+    statistics = term_spans(term, comparison.alpha, results.decimal_sign)
+    is_shown = term.p_value < comparison.alpha
+    is_joint = len(term.factors) > 1 and len(comparison.terms) > 1
+    if is_joint:
+        first, *others = (factor_words(groups.factors[i]) for i in term.factors)
+        depends = f"how it differs by {first} depends on {' and '.join(others)}"
+        said = f"{upper_first(depends)}: " if is_shown else f"That {depends} is not shown: "
+        return [Text(said), *statistics, Text(".")]
+    among = _among(groups, term)
+    if is_shown:
+        verb = "tends to differ" if term.statistic in ("H", "chi2") else "differs"
+        return [Text(f"{upper_first(outcome)} {verb} between {among}: "), *statistics, Text(".")]
+    said = f"A difference in {outcome} between {among} is not shown: "
+    return [Text(said), *statistics, Text(".")]
+
+
+def _among(groups: ShownGroups, term: Term) -> str:
+    """What is compared: "levels of road salt", "groups"."""
+    if len(term.factors) == 1:
+        factor = groups.factors[term.factors[0]]
+        return f"levels of {factor_words(factor)}" if factor.factor.is_named else "the groups"
+    return "cells of " + " and ".join(factor_words(groups.factors[i]) for i in term.factors)
+
+
+def _two_group_result(results: Results, comparison: Comparison) -> Sentence:
+    groups, pair = results.groups, comparison.pairs[0]
+    outcome = outcome_words(groups.measurements)
+    statistics = statistic_spans(comparison, results.decimal_sign)
+    is_shown = pair.p_shown < comparison.alpha
+    other = group_words(groups, pair.b)
+    if comparison.reference is not None:
+        return _reference_result(results, comparison, pair, statistics)
+    if is_shown:
+        is_larger = pair.estimate > 0
+        high, low = (pair.a, pair.b) if is_larger else (pair.b, pair.a)
+        size = difference_words(results, pair, is_absolute=True)
+        verb = "tends to be larger" if pair.rank is not None else "is larger"
+        text = (
+            f"{upper_first(outcome)} {verb} {at_group(groups, high)} than {at_group(groups, low)}"
+        )
+        return (Text(f"{text} by {size}; "), *statistics, Text("."))
+    size = difference_words(results, pair)
+    a = group_words(groups, pair.a)
+    text = f"A difference in {outcome} between {a} and {other}"
+    if comparison.alternative is not None:
+        relation = "above" if comparison.alternative is Alternative.GREATER else "below"
+        text = f"That {outcome} {at_group(groups, pair.a)} lies {relation} {other}"
+    return (Text(f"{text} is not shown: {size}; "), *statistics, Text("."))
+
+
+def _reference_result(
+    results: Results, comparison: Comparison, pair: PairResult, statistics: Sentence
+) -> Sentence:
+    groups, sign = results.groups, results.decimal_sign
+    unit = groups.measurements.outcome.unit
+    value = quantity(full_number(comparison.reference, sign), unit)
+    name = outcome_words(groups.measurements)
+    if pair.p_shown < comparison.alpha:
+        side = "above" if pair.estimate > 0 else "below"
+        size = difference_words(results, pair, is_absolute=True)
+        text = f"{upper_first(name)} {at_group(groups, pair.a)} lies {side} {value} by {size}; "
+    else:
+        size = difference_words(results, pair)
+        text = f"That {name} {at_group(groups, pair.a)} differs from {value} is not shown: {size}; "
+    return (Text(text), *statistics, Text("."))
+
+
+_KIND_WORDS = {
+    IntervalKind.INDIVIDUAL: "",
+    IntervalKind.SIMULTANEOUS: "simultaneous ",
+    IntervalKind.BONFERRONI: "Bonferroni ",
+}
+
+
+def difference_words(results: Results, pair: PairResult, *, is_absolute: bool = False) -> str:
+    """A difference with its interval: "12.31 mm² (95 % CI 5.12 to 19.50)".
+
+    Of logarithms it is the ratio that they are differences of: "a factor of 1.8 (…)".
+    """
+    groups, sign = results.groups, results.decimal_sign
+    flip = is_absolute and pair.estimate < 0
+    ratio = pair_ratio(groups, pair)
+    if ratio is not None:
+        value, low, high = ratio.value, ratio.lower, ratio.upper
+        if flip:
+            value = 1 / value
+            low, high = (None if high is None else 1 / high), (None if low is None else 1 / low)
+        text = f"a factor of {_significant(value, sign)}"
+        ends = [None if end is None else _significant(end, sign) for end in (low, high)]
+    else:
+        low, high, value = pair.ci_lower, pair.ci_upper, pair.estimate
+        if flip:
+            value = -value
+            low, high = (None if high is None else -high), (None if low is None else -low)
+        decimals = groups.decimals
+        text = quantity(number(value, decimals, sign), groups.measurements.outcome.unit)
+        ends = [None if end is None else number(end, decimals, sign) for end in (low, high)]
+    if ends[0] is None or ends[1] is None:
+        return text
+    level = percent(required(results).level, sign)
+    kind = _KIND_WORDS[pair.ci_kind or IntervalKind.INDIVIDUAL]
+    return f"{text} ({kind}{level} CI {ends[0]} to {ends[1]})"
+
+
+def _significant(value: float, sign: str) -> str:
+    """A ratio with three significant digits at least."""
+    return number(value, 2 if value >= 1 else 3, sign)
+
+
+_EFFECT_NAMES = {
+    "Hedges g": "Hedges’ g",
+    "Cohen d_z": "d_z",
+    "Cohen d_av": "d_av",
+    "Glass delta": "Glass’s Δ",
+    "eta squared": "η²",
+    "partial eta squared": "partial η²",
+    "omega squared": "ω²",
+    "epsilon squared": "ε²",
+    "Kendall W": "Kendall’s W",
+    SUPERIORITY: "P(a > b)",
+}
+
+
+def effect_name(effect: EffectSize) -> str:
+    """What an effect size is called in running text."""
+    return _EFFECT_NAMES.get(effect.name, effect.name)
+
+
+def effect_words(effect: EffectSize, sign: str) -> str:
+    """An effect size with its interval: "Hedges’ g = 1.23, 95 % CI 0.40 to 2.04"."""
+    text = f"{effect_name(effect)}{NBSP}={NBSP}{number(effect.value, 2, sign)}"
+    if effect.interval is None:
+        return text
+    low, high = (number(end, 2, sign) for end in effect.interval)
+    about = "about " if effect.is_approximate else ""
+    # A share of variation is biased upwards, and can lie above the interval of the population's.
+    is_beyond = effect.value > effect.interval[1]
+    beyond = " in the population, which samples overstate" if is_beyond else ""
+    return f"{text}, {about}{percent(effect.level, sign)} CI {low} to {high}{beyond}"
+
+
+def effect_sentence(results: Results) -> str:
+    """The effect size in plain words."""
+    comparison = required(results)
+    sign = results.decimal_sign
+    term = comparison.terms[0]
+    effect = term.effect
+    if effect is None:
+        return ""
+    words = effect_words(effect, sign)
+    if comparison.is_of_two:
+        if effect.name == SUPERIORITY:
+            share = percent(float(rounded(100 * effect.value, 0)), sign)
+            of = (
+                "differences are above 0"
+                if comparison.pairs[0].df is None and _is_signed(comparison)
+                else "pairs of values have the larger one in the first group"
+            )
+            return f"{share} of {of} ({words})."
+        of = {"Cohen d_z": " of the differences"}.get(effect.name, "")
+        size = number(abs(effect.value), 2, sign)
+        return f"The difference is {size} standard deviations{of} ({words})."
+    if len(comparison.terms) > 1:
+        parts = [
+            f"{_term_name(results.groups, t)}: {effect_words(t.effect, sign)}"
+            for t in comparison.terms
+            if t.effect
+        ]
+        return f"Effect sizes in this sample: {'; '.join(parts)}."
+    if effect.name == "eta squared":
+        share = percent(float(rounded(100 * effect.value, 0)), sign)
+        return f"{share} of the variation in this sample lies between the groups ({words})."
+    return f"Effect size in this sample: {words}."
+
+
+def _term_name(groups: ShownGroups, term: Term) -> str:
+    """A term in running text: "road salt × light"."""
+    return " × ".join(factor_words(groups.factors[i]) for i in term.factors)
+
+
+def _is_signed(comparison: Comparison) -> bool:
+    return comparison.method is Method.SIGNED_RANK
+
+
+def pair_sentence(results: Results, pair: PairResult) -> Sentence:
+    """One pair in a sentence: "0 g/L against 2 g/L: 32.60 mm² (…), p < 0.001"."""
+    comparison = required(results)
+    groups = results.groups
+    names = f"{group_words(groups, pair.a)} against {group_words(groups, pair.b)}: "
+    p = p_spans(pair.p_shown, comparison.alpha, results.decimal_sign)
+    return (Text(names + difference_words(results, pair) + ", "), *p)
+
+
+def pairs_summary(results: Results) -> str:
+    """How many pairs of the family differ, and the largest difference among them."""
+    comparison = required(results)
+    pairs = comparison.pairs
+    if comparison.is_of_two or len(pairs) < 2:
+        return ""
+    shown = [pair for pair in pairs if pair.p_shown < comparison.alpha]
+    if not shown:
+        return f"None of {len(pairs)} pairs is shown to differ."
+    furthest = max(shown, key=lambda pair: abs(pair.estimate))
+    groups = results.groups
+    larger = "above" if furthest.estimate > 0 else "below"
+    size = difference_words(results, furthest, is_absolute=True)
+    a, b = group_words(groups, furthest.a), group_words(groups, furthest.b)
+    differ = "differs" if len(shown) == 1 else "differ"
+    lead = f"{len(shown)} of {len(pairs)} pairs {differ}; furthest apart: " + a
+    return f"{lead} lies {larger} {b} by {size}."

@@ -1,0 +1,159 @@
+"""The table of a test, as rows of text."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+
+from decimus.analysis.comparison_results import Comparison, Error, PairResult
+from decimus.analysis.results import Results
+from decimus.terms import Method
+from decimus.wording.comparisons.choices import required
+from decimus.wording.comparisons.sentences import STATISTIC_LETTERS, effect_name
+from decimus.wording.numbers import (
+    NBSP,
+    degrees_of_freedom,
+    full_number,
+    number,
+    p_number,
+    percent,
+    statistic,
+)
+from decimus.wording.p_values import p_spans
+from decimus.wording.phrases import group_words
+
+
+def comparison_table(results: Results) -> tuple[tuple[str, ...], ...]:
+    """The table of the test as rows of text, headings first; empty for a test of two groups."""
+    comparison = required(results)
+    if comparison.is_of_two:
+        return ()
+    sign, decimals = results.decimal_sign, results.groups.decimals
+
+    def say(value: float | None) -> str:
+        return "" if value is None else number(value, decimals, sign)
+
+    def p_text(value: float) -> str:
+        return (
+            "".join(s.text for s in p_spans(value, comparison.alpha, sign)[1:])
+            .strip(NBSP)
+            .removeprefix(f"={NBSP}")
+        )
+
+    has_correction = any(term.sphericity is not None for term in comparison.terms)
+    has_squares = comparison.residual.sum_of_squares is not None
+    letter = STATISTIC_LETTERS.get(comparison.terms[0].statistic, comparison.terms[0].statistic)
+    rows = []
+    for term in comparison.terms:
+        name = "between groups" if len(comparison.terms) == 1 else term.name
+        df = term.df if term.df_uncorrected is None else term.df_uncorrected
+        row = [
+            name,
+            *([say(term.sum_of_squares)] if has_squares else []),
+            degrees_of_freedom(df[0], sign),
+            *([say(term.mean_square)] if has_squares else []),
+            statistic(term.value, sign),
+            p_text(term.p_value),
+        ]
+        if has_correction:
+            epsilon = term.sphericity
+            row += [
+                "" if epsilon is None else number(epsilon.greenhouse_geisser, 3, sign),
+                "" if epsilon is None else number(epsilon.huynh_feldt, 3, sign),
+                p_text(term.p_value if term.p_uncorrected is None else term.p_uncorrected),
+            ]
+        rows.append(tuple(row))
+    width = len(rows[0])
+
+    def error(name: str, df: float, squares: float | None, mean: float | None) -> tuple[str, ...]:
+        cells = [name, *([say(squares)] if has_squares else []), degrees_of_freedom(df, sign)]
+        cells += [say(mean)] if has_squares else []
+        return (*cells, *("",) * (width - len(cells)))
+
+    if comparison.subjects is not None:
+        found = comparison.subjects
+        rows.append(error("subjects", found.df, found.sum_of_squares, found.mean_square))
+    found = comparison.residual
+    name = "within groups" if comparison.method is Method.ANOVA else "residuals"
+    rows.append(error(name, found.df, found.sum_of_squares, found.mean_square))
+    if (total := _total(comparison)) is not None:
+        cells = ("in all", say(total.sum_of_squares), degrees_of_freedom(total.df, sign))
+        rows.append((*cells, *("",) * (width - len(cells))))
+    headings = ["variation", *(["sum of squares"] if has_squares else []), "df"]
+    headings += [*(["mean square"] if has_squares else []), letter, "p"]
+    headings += ["ε (G–G)", "ε (H–F)", "p uncorrected"] if has_correction else []
+    return (tuple(headings), *rows)
+
+
+def _total(comparison: Comparison) -> Error | None:
+    """All variation; None where the lines of the table do not add up to it."""
+    adds_up = len(comparison.terms) == 1 or comparison.is_balanced
+    squares = [term.sum_of_squares for term in comparison.terms]
+    errors = [comparison.residual, *([comparison.subjects] if comparison.subjects else [])]
+    squares += [error.sum_of_squares for error in errors]
+    known = [square for square in squares if square is not None]
+    if not adds_up or len(known) < len(squares):
+        return None
+    dfs = [(t.df if t.df_uncorrected is None else t.df_uncorrected)[0] for t in comparison.terms]
+    return Error(sum(dfs) + sum(error.df for error in errors), math.fsum(known))
+
+
+def pair_rows(results: Results) -> tuple[tuple[str, ...], ...]:
+    """Every pair of the family as rows of text, headings first."""
+    comparison = required(results)
+    groups, sign, decimals = results.groups, results.decimal_sign, results.groups.decimals
+    pairs = comparison.pairs
+    is_adjusted = any(pair.p_adjusted is not None for pair in pairs)
+    has_interval = any(pair.ci_lower is not None for pair in pairs)
+    is_shift = any(pair.rank is not None or pair.samples is not None for pair in pairs)
+    effect = effect_heading(pairs)
+    headings = ["first − second", "shift" if is_shift else "difference"]
+    headings += [f"{percent(comparison.level, sign)} CI"] if has_interval else []
+    headings += [pairs[0].statistic, "p"]
+    headings += ["adjusted p"] if is_adjusted else []
+    headings += ["one-sided p"] if comparison.alternative is not None else []
+    headings += [effect] if effect else []
+
+    def p_text(value: float) -> str:
+        return p_number(value, comparison.alpha, sign).removeprefix(f"={NBSP}")
+
+    rows = []
+    for pair in pairs:
+        b = group_words(groups, pair.b) or "reference"
+        row = [f"{group_words(groups, pair.a)} − {b}", number(pair.estimate, decimals, sign)]
+        if has_interval:
+            low, high = (number(end, decimals, sign) for end in (pair.ci_lower, pair.ci_upper))
+            row.append(f"{low} to {high}")
+        row += [pair_statistic(pair, sign), p_text(pair.p_value)]
+        row += [p_text(pair.p_adjusted or 0.0)] if is_adjusted else []
+        row += [p_text(pair.p_shown)] if comparison.alternative is not None else []
+        if effect:
+            row.append(effect_text(pair, effect, sign))
+        rows.append(tuple(row))
+    return (tuple(headings), *rows)
+
+
+def pair_statistic(pair: PairResult, sign: str) -> str:
+    """The statistic of a pair as it is written."""
+    if pair.statistic in ("U", "W"):
+        return full_number(pair.value, sign)
+    return statistic(pair.value, sign)
+
+
+def effect_heading(pairs: Sequence[PairResult]) -> str:
+    """What the effect sizes of a family are; "" where there are none."""
+    names = {effect_name(pair.effect) for pair in pairs[:_LOOKED_AT] if pair.effect is not None}
+    return "effect size" if len(names) > 1 else "".join(names)
+
+
+_LOOKED_AT = 50
+"""Pairs of which the effect size is looked at for the heading."""
+
+
+def effect_text(pair: PairResult, heading: str, sign: str) -> str:
+    """The effect size of a pair, with its name where the heading does not say it."""
+    if pair.effect is None:
+        return ""
+    name = effect_name(pair.effect)
+    value = number(pair.effect.value, 2, sign)
+    return value if name == heading else f"{name} {value}"

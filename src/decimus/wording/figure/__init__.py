@@ -1,0 +1,1 @@
+"""What is said on and about the figure: caption, error bars, comparisons drawn, settings."""

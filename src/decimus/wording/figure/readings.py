@@ -1,0 +1,42 @@
+"""What one reads off the figure by pointing at it."""
+
+from __future__ import annotations
+
+from decimus.analysis.results import Results
+from decimus.study.questions import Levels
+from decimus.terms import Height
+from decimus.wording.comparisons.sentences import pair_sentence
+from decimus.wording.figure.error_bars import height_words
+from decimus.wording.numbers import NBSP, number
+from decimus.wording.phrases import bar_name, group_words, quantity
+from decimus.wording.spans import plain_text
+
+
+def target_reading(results: Results, part: str, groups: tuple[Levels, ...]) -> str:
+    """The numbers behind a part of the figure; empty when there is nothing to read."""
+    if part == "comparison" and results.comparison is not None:
+        pair = results.comparison.pair(*groups)
+        return plain_text(pair_sentence(results, pair)) if pair is not None else ""
+    if not groups:
+        return "Double-click to write it yourself" if part.endswith("title") else ""
+    return _group_reading(results, groups[0])
+
+
+def _group_reading(results: Results, levels: Levels) -> str:
+    shown, sign = results.groups, results.decimal_sign
+    group = shown.find(levels)
+    if group is None:
+        return ""
+    unit, decimals = shown.shown_unit, shown.decimals
+    height, is_counted = shown.height(group), not shown.heights.choices.height.is_of_outcome
+    if is_counted:
+        unit, decimals = ("%", 1) if shown.heights.choices.height is Height.SHARE else ("", 0)
+    value = quantity(number(height, decimals, sign), unit)
+    words = height_words(shown, sign)
+    text = f"{group_words(shown, group)}: {words} {value}, n{NBSP}={NBSP}{group.n}"
+    ends = shown.error_bar(group)
+    if ends is None:
+        return text
+    name = bar_name(shown.heights.choices, sign)
+    reached = [number(e, decimals, sign) for e in (ends.lower, ends.upper) if e is not None]
+    return f"{text}\nerror bar ({name}) to {' and '.join(reached)}"

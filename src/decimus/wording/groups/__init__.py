@@ -1,0 +1,1 @@
+"""What is said about groups: statistics, lanes, workings, interpretation."""

@@ -1,0 +1,93 @@
+"""What new data changed: which p, which comparison lines, which sentences."""
+
+from __future__ import annotations
+
+from decimus.analysis.comparison_results import PairResult
+from decimus.analysis.results import Results
+from decimus.wording.comparisons.method_names import method_name
+from decimus.wording.comparisons.sentences import result_sentence
+from decimus.wording.numbers import p_number, plural
+from decimus.wording.phrases import group_words
+from decimus.wording.spans import plain_text
+
+_MOST = 8
+
+
+def what_changed(before: Results, after: Results) -> tuple[str, ...]:
+    """What reads otherwise with the new data, most important first; empty for nothing."""
+    if before.problem is not None or after.problem is not None:
+        return ()
+    lines = [*_counts(before, after), *_test(before, after), *_lines(before, after)]
+    lines += _pairs(before, after)
+    return tuple(lines[:_MOST])
+
+
+def _counts(before: Results, after: Results) -> list[str]:
+    old, new = before.measurements, after.measurements
+    lines = []
+    if old.count != new.count:
+        noun = plural("number", new.count)
+        lines.append(f"{new.count} {noun} count, before {old.count}.")
+    gone = [g for g in before.groups.shown if after.groups.find(g.levels) is None]
+    come = [g for g in after.groups.shown if before.groups.find(g.levels) is None]
+    if gone:
+        names = ", ".join(group_words(before.groups, group) for group in gone)
+        lines.append(f"No longer there: {names}.")
+    if come:
+        names = ", ".join(group_words(after.groups, group) for group in come)
+        lines.append(f"New: {names}.")
+    return lines
+
+
+def _test(before: Results, after: Results) -> list[str]:
+    old, new = before.comparison, after.comparison
+    if new is None:
+        why = after.refusal.what if after.refusal is not None else "no comparison"
+        return [f"There is no test any more: {why}."] if old is not None else []
+    if old is None:
+        return ["There is a test now that could not be before."]
+    lines = []
+    p_old, p_new = (p_number(c.p_value, c.alpha) for c in (old, new))
+    if method_name(old) != method_name(new):
+        lines.append(f"The test is {method_name(new)}, before {method_name(old)}.")
+    if p_old != p_new:
+        crossed = (old.p_value < old.alpha) != (new.p_value < new.alpha)
+        note = ": the verdict is another" if crossed else ""
+        lines.append(f"p {p_new}, before p {p_old}{note}.")
+    says, said = (plain_text(result_sentence(r)) for r in (after, before))
+    if _without_numbers(says) != _without_numbers(said):
+        lines.append(f"The result reads: {says} Before: {said}")
+    return lines
+
+
+def _without_numbers(text: str) -> str:
+    return "".join(sign for sign in text if not (sign.isdigit() or sign in ".,−"))
+
+
+def _lines(before: Results, after: Results) -> list[str]:
+    """Comparison lines on the figure that are gone."""
+    now = {frozenset((p.a.levels, p.b.levels)) for p in after.annotations.pairs}
+    return [
+        f"The comparison line {_names(before, pair)} is gone."
+        for pair in before.annotations.pairs
+        if frozenset((pair.a.levels, pair.b.levels)) not in now
+    ]
+
+
+def _pairs(before: Results, after: Results) -> list[str]:
+    old, new = before.comparison, after.comparison
+    if old is None or new is None or len(new.pairs) < 2:
+        return []
+    lines = []
+    for pair in new.pairs:
+        was = old.pair(pair.a.levels, pair.b.levels)
+        if was is not None and (was.p_shown < old.alpha) != (pair.p_shown < new.alpha):
+            p = p_number(pair.p_shown, new.alpha)
+            earlier = p_number(was.p_shown, old.alpha)
+            lines.append(f"{_names(after, pair)}: p {p}, before p {earlier}.")
+    return lines
+
+
+def _names(results: Results, pair: PairResult) -> str:
+    groups = results.groups
+    return f"{group_words(groups, pair.a)} against {group_words(groups, pair.b)}"

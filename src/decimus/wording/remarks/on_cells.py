@@ -1,0 +1,96 @@
+"""Remarks about single cells and spellings, in words."""
+
+from __future__ import annotations
+
+from decimus.analysis import remarks as facts
+from decimus.analysis.results import Results
+from decimus.measurements.numbers import CellKind
+from decimus.measurements.observations import CellReference
+from decimus.measurements.summary_checks import Disagreement
+from decimus.study.edits import ChooseLimits, JoinLevels
+from decimus.terms import LimitRule
+from decimus.wording.numbers import number, plural
+from decimus.wording.phrases import LIMIT_WORDS
+from decimus.wording.remarks.words import RemarkWords, cell_name, listed
+
+
+def cell_remark(results: Results, remark: facts.Remark) -> RemarkWords | None:
+    """The remark in words; None for one about something else."""
+    sheet = results.question.asked.sheet
+    match remark:
+        case facts.UnreadableCells(cells):
+            return _unreadable(cells)
+        case facts.LimitCells(cells, rule):
+            named = listed(tuple(f"“{cell.text}” ({cell_name(cell)})" for cell in cells))
+            verb = "is" if len(cells) == 1 else "are"
+            now = LIMIT_WORDS[rule]
+            fixes = (
+                ("half the limit", ChooseLimits(rule=LimitRule.HALF, sheet=sheet)),
+                ("the limit", ChooseLimits(rule=LimitRule.LIMIT, sheet=sheet)),
+            )
+            return RemarkWords(
+                "measurements",
+                f"{named} {verb} only a limit and {'counts' if len(cells) == 1 else 'count'}"
+                f" as {now}.",
+                "Leaving limits out shifts the mean; a substitute is a choice to be stated.",
+                fixes if rule is LimitRule.MISSING else (),
+            )
+        case facts.SimilarLevels(variable, rare, common):
+            edit = JoinLevels(variable=variable, text=rare, into=common, sheet=sheet)
+            return RemarkWords(
+                "measurements",
+                f"“{rare}” and “{common}” are read as different groups.",
+                "They look like two spellings of one.",
+                (("join them", edit),),
+            )
+        case facts.ValuesSetAside(count, reasons):
+            return RemarkWords(
+                "measurements",
+                f"{count} {plural('value', count)} set aside: {listed(reasons)}.",
+                "Kept in view, not counted; the methods have to say so.",
+            )
+        case facts.SummaryDisagrees(found):
+            return _disagreement(results, found)
+        case facts.UnequalGroups(fewest, most):
+            return RemarkWords(
+                "measurements",
+                f"Groups have {fewest} to {most} measurements.",
+                "Blank cells at the end are taken as never measured.",
+            )
+        case _:
+            return None
+
+
+def _disagreement(results: Results, found: tuple[Disagreement, ...]) -> RemarkWords:
+    first = found[0]
+    value = number(first.value, results.groups.decimals, results.decimal_sign)
+    place = f"row {first.row + 1}, column {first.column + 1}"
+    if first.table:
+        place = f"{first.table}, {place}"
+    more = f" So do {len(found) - 1} more." if len(found) > 1 else ""
+    why = (
+        "It is the SD divided by n, not by n − 1."
+        if first.is_population
+        else "The typed summary may be of other measurements, or out of date."
+    )
+    return RemarkWords(
+        "measurements",
+        f"{first.label} “{first.typed}” ({place}) differs from the measurements, which give "
+        f"{value}.{more}",
+        why,
+    )
+
+
+def _unreadable(cells: tuple[CellReference, ...]) -> RemarkWords:
+    named = listed(tuple(f"“{cell.text}” ({cell_name(cell)})" for cell in cells))
+    verb = "is" if len(cells) == 1 else "are"
+    kinds = {cell.kind for cell in cells}
+    if kinds == {CellKind.DATE}:
+        what = f"{named} {verb} {'a date' if len(cells) == 1 else 'dates'}, not a number."
+        why = "A spreadsheet may have made it from one. Counted as missing until corrected."
+    elif kinds == {CellKind.NUMBER}:
+        what = f"{named} {verb} in another unit than the other numbers."
+        why = "Counted as missing until converted."
+    else:
+        what, why = f"{named} {verb} no number.", "Counted as missing until corrected."
+    return RemarkWords("measurements", what, why)

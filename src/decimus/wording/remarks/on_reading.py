@@ -1,0 +1,207 @@
+"""Remarks on how a table was read, in words, each with the other way."""
+
+from __future__ import annotations
+
+from decimus.analysis import remarks_on_reading as facts
+from decimus.analysis.results import Results
+from decimus.study.edits import (
+    ChooseAveraging,
+    ChooseHeaderRows,
+    ChooseLayout,
+    ChooseOutcome,
+    ChoosePairsByRow,
+    ChooseReadingsAcross,
+    ChooseSameUnits,
+    Edit,
+)
+from decimus.terms import Layout
+from decimus.wording.numbers import plural
+from decimus.wording.remarks.words import RemarkWords, listed
+
+_LAYOUTS = {
+    Layout.COLUMNS: "each column is a group",
+    Layout.ROWS: "each row is a group, its replicates across",
+    Layout.LONG: "each row is one measurement",
+    Layout.SUMMARISED: "each row is a mean with its spread",
+}
+
+
+def reading_remark(results: Results, remark: object) -> RemarkWords | None:
+    """The remark in words; None for one about something else."""
+    sheet = results.question.asked.sheet
+    match remark:
+        case facts.LayoutDoubted(rival):
+            now = _LAYOUTS[results.measurements.shape.layout]
+            return RemarkWords(
+                "measurements",
+                f"Read so that {now}; it could also be that {_LAYOUTS[rival]}.",
+                "The groups would be others.",
+                ((_LAYOUTS[rival], ChooseLayout(layout=rival, sheet=sheet)),),
+                is_open=True,
+            )
+        case facts.HeadingsDoubted(texts):
+            return RemarkWords(
+                "measurements",
+                f"The first row ({listed(texts)}) is taken as headings; it could hold "
+                "measurements.",
+                "Every group would have one value more.",
+                (("they are measurements", ChooseHeaderRows(count=0, sheet=sheet)),),
+                is_open=True,
+            )
+        case facts.OtherSigns(cells, sign):
+            other = "," if sign == "." else "."
+            named = listed(tuple(f"“{cell}” as {cell.replace(other, sign)}" for cell in cells))
+            return RemarkWords(
+                "measurements",
+                f"{named} {'is' if len(cells) == 1 else 'are'} read although the other numbers "
+                f"mark decimals with “{sign}”.",
+                "It can mean nothing else." if len(cells) == 1 else "They can mean nothing else.",
+            )
+        case facts.LongerRows(rows):
+            return RemarkWords(
+                "measurements",
+                f"{_rows(rows)} {'holds' if len(rows) == 1 else 'hold'} more cells than there "
+                "are headings.",
+                "A sign between cells too many shifts all values behind it; those beyond the "
+                "headings are left out.",
+                is_open=True,
+            )
+        case facts.RowsWithoutGroup(rows):
+            return RemarkWords(
+                "measurements",
+                f"{_rows(rows)} {'names' if len(rows) == 1 else 'name'} no group.",
+                "What stands there is left out until a group is typed.",
+            )
+        case _:
+            return _more(results, remark)
+
+
+def _rows(rows: tuple[int, ...]) -> str:
+    named = listed(tuple(str(row + 1) for row in rows), 6)
+    return f"Row {named}" if len(rows) == 1 else f"Rows {named}"
+
+
+def _more(results: Results, remark: object) -> RemarkWords | None:
+    sheet, number = results.question.asked.sheet, results.number
+    match remark:
+        case facts.TableBelow(row):
+            return RemarkWords(
+                "measurements",
+                f"Another table starts in row {row + 1}.",
+                "Only the first is read.",
+            )
+        case facts.OtherTables(names):
+            return RemarkWords(
+                "measurements",
+                f"The file holds {'another table' if len(names) == 1 else 'other tables'}: "
+                f"{listed(names)}.",
+                "Only one is read.",
+                options=tuple((f"read {name}", ("--sheet", name)) for name in names),
+            )
+        case facts.OtherOutcomes(columns):
+            shape = results.measurements.shape
+            names = tuple(shape.name(c) for c in columns)
+            outcome = results.measurements.outcome.name
+            fixes: tuple[tuple[str, Edit], ...] = tuple(
+                (f"ask about {name}", ChooseOutcome(outcome=c, name=name, question=number))
+                for c, name in zip(columns, names, strict=True)
+            )
+            return RemarkWords(
+                "measurements",
+                f"{listed(names)} {'holds' if len(names) == 1 else 'hold'} measurements too.",
+                f"The question is about {outcome}.",
+                fixes,
+                is_open=True,
+            )
+        case facts.ColumnsNotUsed(names):
+            return RemarkWords(
+                "measurements",
+                f"{listed(names)} {'is' if len(names) == 1 else 'are'} not used.",
+                "Numbers that are neither what was measured nor what groups differ in.",
+            )
+        case facts.ErrorsNotUsed(names):
+            looks, are = ("looks", "is") if len(names) == 1 else ("look", "are")
+            return RemarkWords(
+                "measurements",
+                f"{listed(names)} {looks} like the known error of every single measurement, and "
+                f"{are} not used.",
+                "Error bars are made from the replicates.",
+            )
+        case facts.TwoValues():
+            return RemarkWords(
+                "measurements",
+                "Every value is 0 or 1.",
+                "Means are then shares of ones; their spread follows from the share, and tests "
+                "of means are rough with few.",
+            )
+        case _:
+            return _on_design(results, remark, sheet)
+
+
+def _on_design(results: Results, remark: object, sheet: int) -> RemarkWords | None:
+    apart = ChoosePairsByRow(is_paired=False, sheet=sheet)
+    match remark:
+        case facts.PairedByRow(times):
+            return RemarkWords(
+                "measurements",
+                f"{listed(times)} in one row are taken as of the same subject.",
+                "No column names subjects; if rows belong to different ones, groups are "
+                "independent.",
+                (("rows are different units", apart),),
+                is_open=True,
+            )
+        case facts.MayBePairs():
+            paired = ChoosePairsByRow(is_paired=True, sheet=sheet)
+            return RemarkWords(
+                "measurements",
+                "Do the values of one row belong together, as of one subject measured again?",
+                "They are compared as independent; if rows are pairs, that wastes what pairing "
+                "tells.",
+                (("one row is one subject", paired), ("they are independent", apart)),
+                is_open=True,
+            )
+        case facts.PairsLost(levels):
+            return RemarkWords(
+                "measurements",
+                f"Nothing says which values of {listed(levels)} belong to the same subject.",
+                "They are compared as independent; if the same subjects were measured, add a "
+                "column that names them, so that pairs can be told.",
+                is_open=True,
+            )
+        case facts.TakenAsSame(heading, other, is_forced):
+            return _taken_as_same(results, heading, other, is_forced, sheet)
+        case facts.ReadingsAveraged(heading, variable, (low, high), before, after):
+            noun = heading.lower() or "row"
+            count = str(high) if low == high else f"{low} to {high}"
+            every: Edit = ChooseAveraging(column=None, sheet=sheet)
+            if variable is None or results.measurements.shape.readings:
+                every = ChooseReadingsAcross(are_readings=False, sheet=sheet)
+            return RemarkWords(
+                "measurements",
+                f"The {count} readings of one {noun} are averaged first: {before} measurements "
+                f"give {after} {plural('value', after)}.",
+                "Readings of one unit are no replicates.",
+                (("count every reading", every),),
+            )
+        case _:
+            return None
+
+
+def _taken_as_same(
+    results: Results, heading: str, other: int | None, is_forced: bool, sheet: int
+) -> RemarkWords:
+    units = results.measurements.units
+    what = "block" if units.is_block or is_forced else "unit measured again"
+    head = f"Each {heading} is taken as one {what}, in every group."
+    why = "If a name in another group is another one, groups are independent."
+    fixes: list[tuple[str, Edit]] = []
+    if other is not None:
+        name = results.measurements.shape.name(other)
+        swapped = ChooseSameUnits(is_same=True, subject=other, is_block=is_forced, sheet=sheet)
+        fixes.append((f"{name} names them", swapped))
+    if is_forced:
+        head = f"There is one value in every cell, so {heading} is taken as the block."
+        why = "Without replicates in a cell no interaction can be told from chance."
+    else:
+        fixes.append(("they are different units", ChooseSameUnits(is_same=False, sheet=sheet)))
+    return RemarkWords("measurements", head, why, tuple(fixes), is_open=True)

@@ -1,0 +1,171 @@
+"""Remarks in the order of what they could change, with their kind and what they are about."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import replace
+
+from decimus.analysis import remarks as facts
+from decimus.analysis import remarks_on_reading as doubts
+from decimus.analysis import remarks_on_spread as spread
+from decimus.analysis.results import Results
+from decimus.terms import LimitRule
+from decimus.wording.phrases import group_words
+from decimus.wording.remarks.words import RemarkWords, cell_name
+
+_QUESTIONS: tuple[type, ...] = (
+    doubts.LongerRows,
+    facts.DoubtfulNumbers,
+    doubts.LayoutDoubted,
+    doubts.HeadingsDoubted,
+    facts.UnknownMeaning,
+    doubts.TakenAsSame,
+    doubts.PairedByRow,
+    doubts.MayBePairs,
+    doubts.PairsLost,
+    facts.RecurringNames,
+    facts.UncountedReadings,
+    doubts.OtherOutcomes,
+)
+"""Those that ask what could change the result."""
+_CHANGES: tuple[type, ...] = (
+    facts.UnreadableCells,
+    doubts.RowsWithoutGroup,
+    doubts.OtherSigns,
+    doubts.ReadingsAveraged,
+    facts.RepeatedNames,
+    facts.SimilarLevels,
+    facts.LimitCells,
+    facts.SummaryDisagrees,
+    facts.SummaryRowsLeftOut,
+    facts.IncompleteUnits,
+    doubts.TwoValues,
+    doubts.ErrorsNotUsed,
+    doubts.TableBelow,
+    doubts.OtherTables,
+    facts.EmptyGroups,
+    facts.MissingCells,
+    facts.AbsentCells,
+    spread.FarOut,
+    spread.SameValues,
+    facts.UnequalGroups,
+    spread.UnequalSpread,
+    facts.UnequalReadings,
+    facts.ValuesSetAside,
+    facts.UnknownN,
+)
+"""What was left out or done, and what looks wrong in the data."""
+_SHOWN: tuple[type, ...] = (
+    facts.NoErrorBars,
+    spread.HeightAndTest,
+    facts.OutdatedComparisons,
+    facts.SingleReplicates,
+    facts.EqualValues,
+    facts.FewReplicates,
+    spread.BelowZero,
+    facts.BarsNotFromZero,
+    facts.UnusedColumns,
+    doubts.ColumnsNotUsed,
+    facts.UnnamedOutcome,
+    facts.UnitlessOutcome,
+    spread.WeakErrorBars,
+    facts.OverlapInvites,
+)
+"""What concerns how it is shown, lessons last."""
+LESSONS: tuple[type, ...] = (spread.WeakErrorBars, facts.OverlapInvites)
+"""What is true of every such figure, and said once to each person."""
+RANKED = (*_QUESTIONS, *_CHANGES, *_SHOWN)
+"""Every kind of remark, those first that could change the result."""
+
+
+def kind_of(remark: object) -> str:
+    """What kind of remark it is: "doubtful-numbers"."""
+    return _kind(type(remark))
+
+
+def _kind(remark: type) -> str:
+    return re.sub(r"(?<!^)(?=[A-Z])", "-", remark.__name__).lower()
+
+
+def tells_of_reading(kind: str) -> bool:
+    """Whether a remark of that kind asks, or tells what was left out, done or looks wrong."""
+    return kind in {_kind(found) for found in (*_QUESTIONS, *_CHANGES)}
+
+
+def is_lesson(kind: str) -> bool:
+    """Whether a remark of that kind is a lesson rather than about these data."""
+    return kind in {_kind(found) for found in LESSONS}
+
+
+def rank_of(remark: object) -> int:
+    """Where it stands among the others."""
+    return RANKED.index(type(remark))
+
+
+def described(results: Results, remark: facts.Remark, words: RemarkWords) -> RemarkWords:
+    """The words with kind, places and what was left out."""
+    return replace(
+        words,
+        kind=kind_of(remark),
+        where=_where(results, remark),
+        dropped=_dropped(results, remark),
+        is_open=words.is_open or isinstance(remark, _QUESTIONS),
+    )
+
+
+def _where(  # noqa: PLR0911 - a case per kind
+    results: Results, remark: facts.Remark
+) -> tuple[str, ...]:
+    groups = results.groups
+    match remark:
+        case facts.UnreadableCells(cells) | facts.LimitCells(cells):
+            return tuple(map(cell_name, cells))
+        case facts.MissingCells(group):
+            return (group_words(groups, group),)
+        case facts.EmptyGroups(of) | facts.SingleReplicates(of) | facts.FewReplicates(of):
+            return tuple(group_words(groups, group) for group in of)
+        case facts.EqualValues(of) | spread.BelowZero(of):
+            return tuple(group_words(groups, group) for group in of)
+        case facts.AbsentCells(cells):
+            return tuple(", ".join(cell) for cell in cells)
+        case doubts.RowsWithoutGroup(rows) | doubts.LongerRows(rows):
+            return tuple(f"row {row + 1}" for row in rows)
+        case doubts.TableBelow(row):
+            return (f"row {row + 1}",)
+        case (
+            facts.RecurringNames(heading)
+            | facts.RepeatedNames(heading)
+            | facts.UncountedReadings(heading)
+            | doubts.TakenAsSame(heading)
+            | doubts.ReadingsAveraged(heading)
+        ):
+            return (heading,) if heading else ()
+        case doubts.OtherSigns(cells):
+            return cells
+        case spread.SameValues(first, second):
+            return (group_words(groups, first), group_words(groups, second))
+        case spread.FarOut(group):
+            return (group_words(groups, group),)
+        case _:
+            return ()
+
+
+def _dropped(results: Results, remark: facts.Remark) -> tuple[str, ...]:
+    """What does not count because of it, by name."""
+    match remark:
+        case facts.UnreadableCells(cells):
+            return tuple(cell.text for cell in cells)
+        case facts.LimitCells(cells, LimitRule.MISSING):
+            return tuple(cell.text for cell in cells)
+        case facts.SummaryRowsLeftOut(names) | facts.IncompleteUnits(names):
+            return names
+        case facts.UnusedColumns(names) | doubts.ColumnsNotUsed(names):
+            return names
+        case doubts.ErrorsNotUsed(names) | doubts.OtherTables(names):
+            return names
+        case doubts.OtherOutcomes(columns):
+            return tuple(results.measurements.shape.name(c) for c in columns)
+        case doubts.RowsWithoutGroup(rows):
+            return tuple(f"row {row + 1}" for row in rows)
+        case _:
+            return ()

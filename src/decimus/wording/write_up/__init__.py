@@ -1,0 +1,1 @@
+"""The paragraphs of the write-up."""
