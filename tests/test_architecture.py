@@ -10,6 +10,8 @@ from pathlib import Path
 
 import pytest
 
+from decimus import errors
+
 ROOT = Path(__file__).parents[1]
 BELOW_THE_WINDOW = """
 import sys, pkgutil, importlib
@@ -134,3 +136,17 @@ def test_folders_hold_few_modules_side_by_side() -> None:
     }
     crowded = {f.relative_to(ROOT).as_posix(): n for f, n in counts.items() if n > 34}
     assert crowded == {}
+
+
+def test_the_tree_of_errors_is_drawn_whole() -> None:
+    """Every error class of ours stands in the docstring of the module that draws them."""
+    defined = set()
+    for path in (ROOT / "src" / "decimus").rglob("*.py"):
+        for node in ast.walk(ast.parse(path.read_text(encoding="utf-8"))):
+            if isinstance(node, ast.ClassDef) and not node.name.startswith("_"):
+                bases = {base.id for base in node.bases if isinstance(base, ast.Name)}
+                if any(name == "Exception" or name.endswith("Error") for name in bases):
+                    defined.add(node.name)
+    drawn = errors.__doc__ or ""
+    assert len(defined) > 8
+    assert [name for name in sorted(defined) if name not in drawn] == []

@@ -1,15 +1,18 @@
 """Every error that a person can be told about, and nothing else.
 
     DecimusError
-    ├── InputError            the user can mend it: what, where, remedy
-    │   ├── TableError        a table cannot be read as measurements
-    │   ├── DesignError       a method does not fit the groups at hand
-    │   ├── ChoiceError       a typed choice (a level, a size, a name) is not possible
-    │   ├── FaultError        a fault of our own, logged, where somebody waits for an answer
-    │   └── NotSavedError, ChangedElsewhereError (workflows.saving)  a study stays unsaved
-    └── FileFormatError       a file is not what it should be; all problems at once
+    ├── InputError                the user can mend it: what, where, remedy
+    │   ├── TableError            a table cannot be read as measurements
+    │   ├── DesignError           a method does not fit the groups at hand
+    │   ├── ChoiceError           a typed choice (a level, a size, a name) is not possible
+    │   ├── FaultError            a fault of our own, logged, where somebody waits for an answer
+    │   ├── NotSavedError         a study stays unsaved (workflows.saving)
+    │   └── ChangedElsewhereError somebody else has changed the file meanwhile (workflows.saving)
+    └── FileFormatError           a file is not what it should be; all problems at once
 
-Anything else that is raised is our own fault and is reported as such.
+Three more never reach a person by themselves: UsageError (cli.arguments) is said with the usage,
+ArchiveError (formats.archives) becomes a FileFormatError, Stopped (formats.progress) is what the
+user asked for. Anything else that is raised is our own fault and is reported as such.
 """
 
 from __future__ import annotations

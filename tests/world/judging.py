@@ -10,7 +10,7 @@ from msgspec.structs import replace
 from decimus.analysis.results import Results
 from decimus.errors import InputError
 from decimus.formats.table_files import table_of_bytes
-from decimus.measurements.alternatives import Alternative
+from decimus.measurements.alternatives import OtherReading
 from decimus.study.edits import BringInTable
 from decimus.study.studies import Study
 from decimus.wording.remarks.remarks import remark_words
@@ -70,7 +70,7 @@ def _leads_to_it(
     return False
 
 
-def _said(study: Study, other: Alternative) -> Study:
+def _said(study: Study, other: OtherReading) -> Study:
     return study.with_sheet(0, replace(study.sheets[0], reading=other.reading))
 
 

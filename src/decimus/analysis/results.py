@@ -29,7 +29,7 @@ if TYPE_CHECKING:
     from decimus.analysis.groups import Group
     from decimus.analysis.lane_statistics import Total
     from decimus.analysis.remarks import Remark
-    from decimus.measurements.alternatives import Alternative
+    from decimus.measurements.alternatives import OtherReading
     from decimus.statistics.trend import LineFit
 
 Derived = TypeVar("Derived")
@@ -216,13 +216,13 @@ class Results:
         return read
 
     @cached_property
-    def alternatives(self) -> tuple[Alternative, ...]:
+    def alternatives(self) -> tuple[OtherReading, ...]:
         """Other ways to read the table; none while there is no reading."""
         if self.problem is not None:
             return ()
         sheet, measurements = self.sheet, self.measurements
 
-        def others() -> tuple[Alternative, ...]:
+        def others() -> tuple[OtherReading, ...]:
             from decimus.measurements.alternatives import other_readings
 
             return other_readings(sheet.table, sheet.reading, measurements)

@@ -21,7 +21,7 @@ _MOST = 6
 
 
 @dataclass(frozen=True)
-class Alternative:
+class OtherReading:
     """Another reading of a table.
 
     Args:
@@ -42,12 +42,12 @@ class Alternative:
 
 def other_readings(
     table: Table, reading: Reading, now: Measurements, *, most: int = _MOST
-) -> tuple[Alternative, ...]:
+) -> tuple[OtherReading, ...]:
     """The next best readings, the likeliest first; none for a very large table."""
     if table.row_count * table.column_count > _MOST_CELLS:
         return ()
     seen = [_signature(now)]
-    found: list[Alternative] = []
+    found: list[OtherReading] = []
     for other in _candidates(reading, now):
         try:
             measurements = read_measurements(table, other)
@@ -57,7 +57,7 @@ def other_readings(
         if signature in seen or not measurements.count:
             continue
         seen.append(signature)
-        found.append(Alternative(other, measurements))
+        found.append(OtherReading(other, measurements))
         if len(found) == most:
             break
     return tuple(found)

@@ -15,18 +15,18 @@ class RelativeScale(StrEnum):
     LOG2_FOLD = "log2-fold"
 
 
-class Adjustment(msgspec.Struct, frozen=True, tag=True):
+class ValueAdjustment(msgspec.Struct, frozen=True, tag=True):
     """Any of the changes below."""
 
 
-class ConvertUnit(Adjustment, frozen=True):
+class ConvertUnit(ValueAdjustment, frozen=True):
     """Every value times `factor`, in another unit."""
 
     factor: float
     unit: str
 
 
-class MinusBlank(Adjustment, frozen=True):
+class MinusBlank(ValueAdjustment, frozen=True):
     """Every value less a blank: an amount, or the mean of one level, which is no group then.
 
     The blank's own error is not carried.
@@ -37,7 +37,7 @@ class MinusBlank(Adjustment, frozen=True):
     level: str = ""
 
 
-class FactorOnGroup(Adjustment, frozen=True):
+class FactorOnGroup(ValueAdjustment, frozen=True):
     """The values of one level times a factor, such as a dilution, or divided by it.
 
     `uncertainty` is the factor's own, in percent; it is stated, not carried.
@@ -55,7 +55,7 @@ class FactorOnGroup(Adjustment, frozen=True):
         return 1 / self.factor if self.is_divided else self.factor
 
 
-class RelativeToControl(Adjustment, frozen=True):
+class RelativeToControl(ValueAdjustment, frozen=True):
     """Values beside the mean of a control level, within each level of other factors."""
 
     variable: int
@@ -63,7 +63,7 @@ class RelativeToControl(Adjustment, frozen=True):
     scale: RelativeScale
 
 
-class Logarithm(Adjustment, frozen=True):
+class Logarithm(ValueAdjustment, frozen=True):
     """Logarithms of the values; base 2, 10 or e (0)."""
 
     base: int

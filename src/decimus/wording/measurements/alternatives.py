@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from decimus.analysis.results import Results
-from decimus.measurements.alternatives import Alternative
+from decimus.measurements.alternatives import OtherReading
 from decimus.study.edits import ReadAs
 from decimus.terms import Layout
 from decimus.wording.numbers import plural
@@ -25,7 +25,7 @@ def alternatives_choice(results: Results) -> Choice:
     return Choice("other readings", "other ways to read this", "how the table is read", options)
 
 
-def _kind(found: Alternative) -> str:
+def _kind(found: OtherReading) -> str:
     measurements = found.measurements
     shape, units = measurements.shape, measurements.units
     words = {
@@ -46,7 +46,7 @@ def _kind(found: Alternative) -> str:
     return words
 
 
-def alternative_words(found: Alternative) -> str:
+def alternative_words(found: OtherReading) -> str:
     """One reading in a line: "each row a group, replicates across: 3 groups, n = 4–5"."""
     measurements = found.measurements
     count = len(measurements.groups)
