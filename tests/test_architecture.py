@@ -150,3 +150,24 @@ def test_the_tree_of_errors_is_drawn_whole() -> None:
     drawn = errors.__doc__ or ""
     assert len(defined) > 8
     assert [name for name in sorted(defined) if name not in drawn] == []
+
+
+_ARRAYS = ("Floats", "Sequence", "list", "tuple", "NDArray")
+
+
+def test_functions_of_arrays_say_what_each_array_is() -> None:
+    """Shapes stand beside the names; that nothing is missing is said for the whole package."""
+    silent = []
+    for path in sorted((ROOT / "src" / "decimus" / "statistics").glob("*.py")):
+        for node in ast.parse(path.read_text(encoding="utf-8")).body:
+            if not isinstance(node, ast.FunctionDef) or node.name.startswith("_"):
+                continue
+            arrays = [
+                arg.arg
+                for arg in node.args.args
+                if arg.annotation is not None
+                and any(word in ast.unparse(arg.annotation) for word in _ARRAYS)
+            ]
+            doc = ast.get_docstring(node) or ""
+            silent += [f"{node.name}: {name}" for name in arrays if f"{name}: " not in doc]
+    assert silent == []

@@ -43,6 +43,9 @@ class OneWayAnova:
 def one_way_anova(groups: Sequence[Moments]) -> OneWayAnova:
     """One-way ANOVA of at least two groups with more values than groups.
 
+    Args:
+        groups: moments of every group, k of them; each holds at least one value.
+
     Source: Fisher 1925, Statistical Methods for Research Workers, ch. VII.
     """
     total = sum(group.n for group in groups)
@@ -78,6 +81,9 @@ class WelchAnova:
 
 def welch_anova(groups: Sequence[Moments]) -> WelchAnova:
     """Welch's ANOVA of at least two groups, each with two values or more and some spread.
+
+    Args:
+        groups: moments of every group, k of them.
 
     Source: Welch 1951, Biometrika 38, 330–336.
     """

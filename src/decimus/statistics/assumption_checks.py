@@ -29,6 +29,9 @@ def brown_forsythe(groups: Sequence[Floats]) -> SpreadCheck | None:
     groups, a group of one value, groups of two values only, or distances that are all alike
     within groups.
 
+    Args:
+        groups: the values of every group, k arrays of lengths n_i.
+
     Source: Brown & Forsythe 1974, Journal of the American Statistical Association 69, 364–367.
     """
     return _spread_about([_median(values) for values in groups], groups)
@@ -36,6 +39,9 @@ def brown_forsythe(groups: Sequence[Floats]) -> SpreadCheck | None:
 
 def levene(groups: Sequence[Floats]) -> SpreadCheck | None:
     """Levene's check of equal spread, on distances from each group's mean; None where undefined.
+
+    Args:
+        groups: the values of every group, k arrays of lengths n_i.
 
     Source: Levene 1960, in Contributions to Probability and Statistics, 278–292.
     """
@@ -82,6 +88,10 @@ def far_values(groups: Sequence[Floats], alpha: float = 0.05) -> tuple[FarValue,
 
     t = e / √(MSE₍ᵢ₎ (1 − 1/n)) on N − k − 1 df, with the error variance of all other values;
     p is multiplied by N (Bonferroni).
+
+    Args:
+        groups: the values of every group, k arrays of lengths n_i.
+        alpha: the chance, 0 to 1.
 
     Source: Cook & Weisberg 1982, Residuals and Influence in Regression, section 2.2.
     """

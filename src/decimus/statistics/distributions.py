@@ -28,7 +28,12 @@ def t_tail(t: float, df: float) -> float:
 
 
 def t_tails(t: Floats, df: float) -> Floats:
-    """P(T > t) for each t ≥ 0."""
+    """P(T > t) for each t ≥ 0.
+
+    Args:
+        t: statistics, of any length.
+        df: degrees of freedom, above 0.
+    """
     from scipy.special import betainc
 
     return np.asarray(0.5 * betainc(df / 2, 0.5, df / (df + t * t)), dtype=np.float64)

@@ -37,7 +37,12 @@ Loadings = tuple[float, ...]
 
 
 def loadings(control: int, treatments: Sequence[int]) -> Loadings:
-    """λ_i = √(n_i / (n_i + n_0)) of treatments with these n, beside a control's n."""
+    """λ_i = √(n_i / (n_i + n_0)) of treatments with these n, beside a control's n.
+
+    Args:
+        control: the control's n.
+        treatments: the n of every treatment, k of them.
+    """
     return tuple(sorted(math.sqrt(n / (n + control)) for n in treatments))
 
 

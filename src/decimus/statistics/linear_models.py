@@ -130,5 +130,9 @@ def factorial_anova(
 
 
 def cells_of(shape: Sequence[int]) -> list[tuple[int, ...]]:
-    """The places of all cells, the last factor running fastest."""
+    """The places of all cells, the last factor running fastest.
+
+    Args:
+        shape: how many levels each factor has, one number per factor.
+    """
     return list(product(*(range(levels) for levels in shape)))

@@ -40,6 +40,10 @@ def marginal_mean(part: Sequence[Moments], model: Sequence[Moments]) -> Marginal
 
     SE² = MSE · Σ(1 / nᵢ) / k², with MSE = Σ SSᵢ / (N − groups) over the whole model.
 
+    Args:
+        part: moments of the groups whose means are averaged, k of them.
+        model: moments of all groups of the model, these among them.
+
     Source: Searle, Speed & Milliken 1980, The American Statistician 34, 216–221.
     """
     k = len(part)

@@ -53,7 +53,14 @@ def by_p_values(
     level: float,
     direction: Alternative | None = None,
 ) -> tuple[FollowUp, ...]:
-    """Pairs adjusted by their p values alone; by none at all where that is chosen or moot."""
+    """Pairs adjusted by their p values alone; by none at all where that is chosen or moot.
+
+    Args:
+        tests: a test for every pair, m of them.
+        adjustment: how they are adjusted.
+        level: of the intervals, in percent.
+        direction: of one-sided tests; None for two-sided.
+    """
     run = BY_P.get(adjustment) if len(tests) > 1 else None
     adjusted = run([test.p_value for test in tests]) if run else None
     sided = [directional(test, direction) or 0.0 for test in tests] if direction else []
@@ -98,6 +105,11 @@ def tukey_kramer(tests: Sequence[TTest], k: int, level: float) -> tuple[FollowUp
 
 def games_howell(tests: Sequence[TTest], k: int, level: float) -> tuple[FollowUp, ...]:
     """Tukey's comparison with each pair's own spread and Welch's df.
+
+    Args:
+        tests: Welch's test of every pair, m of them.
+        k: how many groups there are.
+        level: of the intervals, in percent.
 
     Source: Games & Howell 1976, Journal of Educational Statistics 1, 113–125.
     """

@@ -11,12 +11,24 @@ PValues = tuple[float, ...]
 
 
 def bonferroni(p_values: Sequence[float]) -> PValues:
-    """Each p times their number, at most 1. Source: Dunn 1961, JASA 56, 52–64."""
+    """Each p times their number, at most 1.
+
+    Args:
+        p_values: one for every comparison, m of them.
+
+    Source: Dunn 1961, JASA 56, 52–64.
+    """
     return tuple(min(1.0, len(p_values) * p) for p in p_values)
 
 
 def sidak(p_values: Sequence[float]) -> PValues:
-    """1 − (1 − p)^m. Source: Šidák 1967, JASA 62, 626–633."""
+    """1 − (1 − p)^m.
+
+    Args:
+        p_values: one for every comparison, m of them.
+
+    Source: Šidák 1967, JASA 62, 626–633.
+    """
     m = len(p_values)
     # Rounding must not take an adjusted p below its own.
     return tuple(max(p, -math.expm1(m * math.log1p(-p))) if p < 1 else 1.0 for p in p_values)
@@ -24,6 +36,9 @@ def sidak(p_values: Sequence[float]) -> PValues:
 
 def holm(p_values: Sequence[float]) -> PValues:
     """Step by step from the smallest: the i-th times m − i, never falling.
+
+    Args:
+        p_values: one for every comparison, m of them, in any order.
 
     Source: Holm 1979, Scandinavian Journal of Statistics 6, 65–70.
     """
@@ -37,6 +52,9 @@ def holm(p_values: Sequence[float]) -> PValues:
 
 def benjamini_hochberg(p_values: Sequence[float]) -> PValues:
     """Adjusted for the share of false discoveries: from the largest, p · m / rank, never rising.
+
+    Args:
+        p_values: one for every comparison, m of them, in any order.
 
     Source: Benjamini & Hochberg 1995, Journal of the Royal Statistical Society B 57, 289–300.
     """

@@ -55,6 +55,10 @@ def rank_sum_distribution(ranks: Floats, m: int) -> RankDistribution:
 
     Counted rank by rank, in doubled ranks so that midranks are whole. Counts are added only,
     never subtracted, so that doubles keep their digits.
+
+    Args:
+        ranks: the (mid)ranks of all values, of length N.
+        m: how many of them are of the first group.
     """
     doubled = np.rint(2 * ranks).astype(int)
     top = int(np.sort(doubled)[::-1][:m].sum())
@@ -72,7 +76,11 @@ def rank_sum_distribution(ranks: Floats, m: int) -> RankDistribution:
 
 
 def signed_rank_distribution(ranks: Floats) -> RankDistribution:
-    """W over all choices of signs for values with these (mid)ranks."""
+    """W over all choices of signs for values with these (mid)ranks.
+
+    Args:
+        ranks: the (mid)ranks of the differences that are not 0, of length n.
+    """
     doubled = np.rint(2 * ranks).astype(int).tolist()
     top = sum(doubled)
     counts = np.zeros(top + 1)

@@ -58,7 +58,11 @@ class RankTest:
 
 
 def midranks(values: Floats) -> tuple[Floats, float]:
-    """Ranks from 1, ties at their mean; and Σ(t³ − t) over ties."""
+    """Ranks from 1, ties at their mean; and Σ(t³ − t) over ties.
+
+    Args:
+        values: of any length.
+    """
     _, inverse, counts = np.unique(values, return_inverse=True, return_counts=True)
     ends = np.cumsum(counts)
     ranks = (ends - (counts - 1) / 2)[inverse]
@@ -71,6 +75,11 @@ def mann_whitney(a: Floats, b: Floats, level: float) -> RankTest:
 
     U = #(a > b) + ½ ties. Exact from the permutation distribution of the (mid)ranks up to
     100 values in all.
+
+    Args:
+        a: values of the first group, of length m.
+        b: values of the second, of length n.
+        level: of the interval of the shift, in percent.
 
     Sources: Mann & Whitney 1947, Annals of Mathematical Statistics 18, 50–60; Hodges &
     Lehmann 1963, ibid. 34, 598–611.
@@ -90,6 +99,10 @@ def without_rounding(differences: Floats, scale: float) -> Floats:
 
     0.3 − 0.2 and 0.2 − 0.1 are ties, though not as doubles; twelve digits of the largest value
     count.
+
+    Args:
+        differences: of any length.
+        scale: the largest of the values that were subtracted.
     """
     if not scale:
         return differences
@@ -97,7 +110,12 @@ def without_rounding(differences: Floats, scale: float) -> Floats:
 
 
 def probability_above(a: Floats, b: Floats) -> float:
-    """P(a > b) over all pairs of values, ties counted half."""
+    """P(a > b) over all pairs of values, ties counted half.
+
+    Args:
+        a: values of the first group, of length m.
+        b: values of the second, of length n.
+    """
     ordered = np.sort(b)
     below = np.searchsorted(ordered, a, side="left").sum()
     up_to = np.searchsorted(ordered, a, side="right").sum()
@@ -109,6 +127,10 @@ def signed_rank(differences: Floats, level: float) -> RankTest:
 
     W is the sum of positive ranks. Exact from the permutation distribution of the signs up to
     60 differences.
+
+    Args:
+        differences: one per unit, of length n.
+        level: of the interval of the median, in percent.
 
     Sources: Wilcoxon 1945, Biometrics Bulletin 1, 80–83; Hodges & Lehmann 1963.
     """
@@ -181,6 +203,9 @@ class RankAnova:
 
 def kruskal_wallis(groups: Sequence[Floats]) -> RankAnova:
     """H of at least two independent groups; not all values alike.
+
+    Args:
+        groups: the values of every group, k arrays of lengths n_i.
 
     Source: Kruskal & Wallis 1952, JASA 47, 583–621; ε² after Kelley 1935.
     """

@@ -72,6 +72,9 @@ def _weights(n: int) -> Floats:
 def shapiro_wilk(values: Floats) -> NormalityCheck | None:
     """W and its p; None for fewer than 3 or more than 5000 values, or values all alike.
 
+    Args:
+        values: of length n, in any order.
+
     Source: Royston 1995, Applied Statistics 44, 547–551 (AS R94); Shapiro & Wilk 1965,
     Biometrika 52, 591–611.
     """

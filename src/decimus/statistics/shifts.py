@@ -20,6 +20,11 @@ Shift = tuple[float, float | None, float | None]
 def difference_shift(a: Floats, b: Floats, steps: Steps | None) -> Shift:
     """The median of all a − b, and the ends that `steps` leaves.
 
+    Args:
+        a: values of the first group, of length m.
+        b: values of the second, of length n.
+        steps: how many of the ordered differences lie outside at each end; None for no interval.
+
     Source: Hodges & Lehmann 1963, Annals of Mathematical Statistics 34, 598–611.
     """
     count = len(a) * len(b)
@@ -36,7 +41,12 @@ def difference_shift(a: Floats, b: Floats, steps: Steps | None) -> Shift:
 
 
 def walsh_shift(differences: Floats, steps: Steps | None) -> Shift:
-    """The median of all means of two differences (or of one with itself), and its interval."""
+    """The median of all means of two differences (or of one with itself), and its interval.
+
+    Args:
+        differences: one per unit, of length n.
+        steps: how many of the ordered means lie outside at each end; None for no interval.
+    """
     n = len(differences)
     count = n * (n + 1) // 2
     if count <= _MOST_AT_ONCE:

@@ -125,7 +125,13 @@ _NODES = 32
 
 
 def studentized_range_quantiles(share: float, k: int, df: Sequence[float]) -> list[float]:
-    """The quantile for each of many df; read off a series in 1/df where they are very many."""
+    """The quantile for each of many df; read off a series in 1/df where they are very many.
+
+    Args:
+        share: the probability, 0 to 1.
+        k: how many means there are.
+        df: degrees of freedom, of any length.
+    """
     if len(df) <= 2 * _NODES or min(df) < _LEAST_DF:
         return [studentized_range_quantile(share, k, each) for each in df]
     low, high = 1 / max(df), 1 / min(df)

@@ -233,7 +233,12 @@ class Summary:
 
 
 def quantile_of_sorted(ordered: Sequence[float] | Floats, share: float) -> float | None:
-    """The type 7 quantile of values already in ascending order; None for no values."""
+    """The type 7 quantile of values already in ascending order; None for no values.
+
+    Args:
+        ordered: values in ascending order, of length n.
+        share: which quantile, 0 to 1.
+    """
     if not len(ordered):
         return None
     position = share * (len(ordered) - 1)

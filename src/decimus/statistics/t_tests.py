@@ -55,7 +55,14 @@ def t_test(difference: float, standard_error: float, df: float, level: float) ->
 
 
 def t_tests(differences: Floats, standard_errors: Floats, df: float, level: float) -> list[TTest]:
-    """Many t-tests on the same df at once; arrays of the same length."""
+    """Many t-tests on the same df at once; arrays of the same length.
+
+    Args:
+        differences: of length m.
+        standard_errors: of the same length, above 0.
+        df: degrees of freedom of all of them.
+        level: of the intervals, in percent.
+    """
     t = differences / standard_errors
     critical = t_quantile(0.5 + level / 200, df)
     tails = t_tails(np.abs(t), df)
