@@ -87,11 +87,16 @@ def axis_between(low: float, high: float, decimal_sign: str) -> StripAxis:
 def difference_axis(results: Results) -> StripAxis:
     """The axis of the difference rows: over every interval and zero."""
     pairs = () if results.comparison is None else results.comparison.pairs
-    values = [0.0]
-    for pair in pairs:
-        ends = (pair.estimate, pair.ci_lower, pair.ci_upper)
-        values += [end for end in ends if end is not None]
     relevant = results.question.comparison.relevant_difference
-    if pairs and relevant is not None:
-        values += [-relevant, relevant]
-    return _axis_over(values, results.decimal_sign)
+
+    def made() -> StripAxis:
+        values = [0.0]
+        for pair in pairs:
+            ends = (pair.estimate, pair.ci_lower, pair.ci_upper)
+            values += [end for end in ends if end is not None]
+        if pairs and relevant is not None:
+            values += [-relevant, relevant]
+        return _axis_over(values, results.decimal_sign)
+
+    causes = (results.comparison, relevant, results.decimal_sign)
+    return results.kept("difference axis", causes, made)

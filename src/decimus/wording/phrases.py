@@ -50,15 +50,15 @@ def factor_words(factor: FactorInOrder) -> str:
 
 def quantity(text: str, unit: str) -> str:
     """A number with its unit and a no-break space between."""
-    return f"{text}{NBSP}{unit}" if unit and unit != "%" else f"{text}{unit and NBSP + unit}"
+    return f"{text}{NBSP}{unit}" if unit else text
 
 
 def level_words(factor: FactorInOrder, label: str) -> str:
     """A level in running text: "2 g/L" for an amount, a name or a new label as it is."""
+    if factor.factor.kind is not LevelKind.AMOUNTS or not factor.factor.unit:
+        return label
     is_own = any(label == level.label == level.level.label for level in factor.levels)
-    if is_own and factor.factor.kind is LevelKind.AMOUNTS and factor.factor.unit:
-        return quantity(label, factor.factor.unit)
-    return label
+    return quantity(label, factor.factor.unit) if is_own else label
 
 
 def group_words(groups: ShownGroups, group: Group | Compared) -> str:

@@ -236,6 +236,8 @@ class PairsView(StripView):
 
     def __init__(self, model: PairsModel, parent: QWidget | None = None) -> None:
         super().__init__(model, "pairs", parent)
+        self._measured: tuple[PairResult, ...] = ()
+        self._widest = 0
         self.pairs = model
         self.setAccessibleName("Differences between groups")
         self.take_headings(PairHeadings(self))
@@ -321,10 +323,13 @@ class PairsView(StripView):
         comparison = None if results is None else results.comparison
         if results is None or comparison is None:
             return _WIDTHS[Column.PAIR]
-        metrics = QFontMetrics(sans(15, strong=True))
-        sides = {side for pair in self.pairs.pairs[:_MEASURED] for side in (pair.a, pair.b)}
-        names = [group_words(results.groups, side) for side in sides]
-        widest = max((metrics.horizontalAdvance(name) for name in names), default=0)
+        if self._measured is not self.pairs.pairs:
+            self._measured = self.pairs.pairs
+            metrics = QFontMetrics(sans(15, strong=True))
+            sides = {side for pair in self._measured[:_MEASURED] for side in (pair.a, pair.b)}
+            names = [group_words(results.groups, side) for side in sides]
+            self._widest = max((metrics.horizontalAdvance(name) for name in names), default=0)
+        widest = self._widest
         others = sum(width for column, width in _WIDTHS.items() if column is not Column.PAIR)
         most = max(150, self.viewport().width() - others - _NARROWEST_DIFFERENCE)
         return max(150, min(most, 2 * (widest + 28)))

@@ -9,12 +9,24 @@ from decimus.errors import InputError
 from decimus.figure.drawing import load_renderer
 from decimus.figure.layout import page_of
 from decimus.figure.outlines import measure
+from decimus.figure.strips import difference_axis
 from decimus.study.history import History
 from decimus.window.state.jobs import Job
 from decimus.window.state.store import WorkedOut
+from decimus.wording.comparisons.sentences import drawn_choice, pairs_summary
+from decimus.wording.figure.captions import caption
 
 _REST_MS = 120
 """What was changed is shown first; the rest begins when the hand rests."""
+
+
+def _of_pairs(results: Results) -> None:
+    """What the rows of differences need, which tens of thousands of pairs make slow."""
+    if results.comparison is not None:
+        _ = results.checks
+        difference_axis(results)
+        pairs_summary(results)
+        drawn_choice(results)
 
 
 class LateResults(QObject):
@@ -58,6 +70,8 @@ class LateResults(QObject):
                 _ = (final.comparison, final.remarks)
                 load_renderer()
                 page_of(final, measure)
+                caption(final)
+                _of_pairs(final)
             return final
 
         job = Job(work)

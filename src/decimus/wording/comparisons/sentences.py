@@ -42,6 +42,12 @@ _MANY = 1000
 
 def drawn_choice(results: Results) -> Choice:
     """Which comparisons stand on the figure, all at once."""
+    drawn = results.question.figure.drawn_pairs
+    causes = (results.groups, results.comparison, drawn, results.decimal_sign)
+    return results.kept("choice of drawn pairs", causes, lambda: _drawn_choice(results))
+
+
+def _drawn_choice(results: Results) -> Choice:
     comparison = required(results)
     drawable = [(pair, both) for pair in comparison.pairs if (both := pair.cells) is not None]
 
@@ -307,6 +313,11 @@ def pair_sentence(results: Results, pair: PairResult) -> Sentence:
 
 def pairs_summary(results: Results) -> str:
     """How many pairs of the family differ, and the largest difference among them."""
+    causes = (results.groups, results.comparison, results.decimal_sign)
+    return results.kept("summary of pairs", causes, lambda: _pairs_summary(results))
+
+
+def _pairs_summary(results: Results) -> str:
     comparison = required(results)
     pairs = comparison.pairs
     if comparison.is_of_two or len(pairs) < 2:
