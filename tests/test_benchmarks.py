@@ -31,10 +31,10 @@ def test_all_of_them_are_run() -> None:
 
 
 ALL_OF = """
-import runpy, sys
+import os, runpy, sys
 for name in sys.argv[1:]:
     print("==", name, flush=True)
-    runpy.run_path(f"{name}.py", run_name="__main__")
+    runpy.run_path(os.path.abspath(f"{name}.py"), run_name="__main__")
 """
 
 
