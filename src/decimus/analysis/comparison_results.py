@@ -9,6 +9,7 @@ from functools import cached_property
 from decimus.analysis.designs import Design
 from decimus.analysis.families import Compared, SideLevels
 from decimus.analysis.groups import Group
+from decimus.analysis.method_kinds import METHODS, Compares
 from decimus.analysis.pairing import Pairing
 from decimus.statistics.distributions import Floats
 from decimus.statistics.effect_sizes import EffectSize
@@ -235,7 +236,7 @@ class Comparison:
     @property
     def is_of_two(self) -> bool:
         """True for a test of two groups, of pairs or of one group."""
-        return self.terms[0].statistic in ("t", "U", "W")
+        return METHODS[self.method].compares is not Compares.SEVERAL
 
     def pair(self, first: SideLevels, second: SideLevels) -> PairResult | None:
         """The result for two groups, whichever way round; None when it was not asked for."""
