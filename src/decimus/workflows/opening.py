@@ -103,6 +103,8 @@ def checked(edit: BringInTable, where: str) -> BringInTable:
         measurements = read_measurements(edit.table, edit.reading)
     except InputError as error:
         raise InputError(error.what, where=error.where or where, remedy=error.remedy) from error
+    if measurements.shape.summary is None:
+        return edit  # single values can have any error bar
     asked = edit.asked
     heights = fitting_error_bar(groups_of(measurements, asked.levels), asked.heights)
     if heights is asked.heights:
