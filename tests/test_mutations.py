@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import importlib.util
+import sys
 from pathlib import Path
 
 ROOT = Path(__file__).parents[1]
@@ -13,8 +14,6 @@ def test_every_break_finds_its_place() -> None:
     assert spec is not None
     assert spec.loader is not None
     mutations = importlib.util.module_from_spec(spec)
-    import sys
-
     sys.modules["mutations"] = mutations
     spec.loader.exec_module(mutations)
     lost = [

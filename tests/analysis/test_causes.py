@@ -14,6 +14,7 @@ from decimus.figure.outlines import measure
 from decimus.study.edits import ChooseComparisonLevel, Edit, WriteAxisTitle, WriteCells
 from decimus.study.questions import Question
 from decimus.study.studies import Study
+from decimus.study.tables import Table
 from decimus.wording.figure.captions import caption
 from tests.conftest import TWO_FACTORS, study_of
 from tests.study.test_edits import ONE_OF_EACH
@@ -194,6 +195,12 @@ def test_values_are_told_apart_by_their_causes() -> None:
     assert keeper.value("sum", (other, 2.0), lambda: 5) == 5, "equal, but not the same object"
     assert keeper.value("sum", (one, 2), lambda: 6) == 6, "2 is no 2.0"
     assert keeper.made == ["sum"] * 3
+    table = Table.from_rows((("a",), ("1",)), "t")
+    alike = Table.from_rows((("a",), ("1",)), "t")
+    assert alike == table
+    assert keeper.value("read", (table,), lambda: 1) == 1
+    assert keeper.value("read", (alike,), lambda: 2) == 2, "cells are not compared one by one"
+    keeper.made.clear()
     later = Keeper(keeper)
     assert later.value("sum", (one, 2), lambda: 7) == 6
     assert later.value("sum", (other, 2.0), lambda: 7) == 5

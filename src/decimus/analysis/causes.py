@@ -9,6 +9,8 @@ from typing import Generic, TypeVar, cast
 
 import msgspec
 
+from decimus.study.tables import Table
+
 Derived = TypeVar("Derived")
 Causes = tuple[object, ...]
 
@@ -91,5 +93,7 @@ def _is_same(one: object, other: object) -> bool:
         return True
     if isinstance(one, tuple) and isinstance(other, tuple):
         return _are_same(one, other)
+    if isinstance(one, Table):
+        return False  # comparing a million cells would cost more than what is kept
     is_plain = isinstance(one, (msgspec.Struct, str, int, float, Enum))
     return is_plain and type(one) is type(other) and one == other

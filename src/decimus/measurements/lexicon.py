@@ -189,10 +189,10 @@ _SENSES: dict[Sense, str] = {
     "|kommentar|remarque|remarques|commentaire|observaciones|nota|notas|commento|observações"
     "|opmerking|opmerkingen|anmärkning|kommentarer",
     Sense.QUANTITY: "count|height|length|width|thickness|diameter|girth|mass|weight|area|volume"
-    "|size|yield|rate|score|mark|point|biomass|growth|speed|velocity|duration|latency|distance"
+    "|size|yield|rate|score|biomass|growth|speed|velocity|duration|latency|distance"
     "|cover|coverage|percentage|percent|share|proportion|ratio|fraction|content|activity|intensity"
     "|absorbance|value|amount|quantity|pressure|frequency|total|sum|damage|vigour|vigor|strength"
-    "|toxicity|survival|mortality|germination"
+    "|survival|mortality|germination"
     "|höhe|länge|breite|dicke|masse|gewicht|fläche|volumen|anzahl|zahl|grösse|ertrag|punkte|wert"
     "|dauer|anteil|gehalt|durchmesser"
     "|hauteur|longueur|largeur|épaisseur|poids|aire|taille|rendement|taux|durée|teneur|valeur"
