@@ -21,9 +21,9 @@ def read(text: str, reading: Reading, **roles: object) -> Measurements:
 
 
 def test_columns_told_to_be_long() -> None:
-    """A table of plain columns has nothing to name groups by; that is said."""
-    with pytest.raises(TableError, match="No column says which group"):
-        read("a\n1\n1\n", Reading(layout=Layout.LONG))
+    """In a table of plain columns nothing names groups, so that all rows are one."""
+    (only,) = read("a\n1\n1\n", Reading(layout=Layout.LONG)).groups
+    assert (only.levels, only.values) == (("a",), (1, 1))
     found = read("a,b\n1,2\n1,3\n2,4\n2,6\n", Reading(layout=Layout.LONG))
     assert [factor.name for factor in found.factors] == ["a"]
 
@@ -70,7 +70,7 @@ def test_amounts_of_names_are_no_amounts() -> None:
 
 
 def test_a_said_layout_that_cannot_be_is_a_problem_not_a_crash() -> None:
-    results = results_of("a\n1\n1\n", ChooseLayout(layout=Layout.LONG))
+    results = results_of("a\n1\n1\n", ChooseLayout(layout=Layout.SUMMARISED))
     assert results.problem is not None
     assert results.remarks == ()
     with pytest.raises(TableError):

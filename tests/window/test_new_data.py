@@ -163,3 +163,22 @@ def test_many_answers_open_as_a_menu(empty: Driver) -> None:
     empty.settle()
     assert empty.window.store.results.measurements.outcome.name == "carbon"
     assert not question.isVisibleTo(empty.window) or "hold" not in question.text
+
+
+def test_quantities_of_pots_and_back_to_groups(empty: Driver) -> None:
+    """Rows that nothing divides are one group, which a column can divide again."""
+    empty.clipboard(
+        "pot\tdose\tmass (g)\n" + "".join(f"{i}\t{i % 2}\t{i}.5\n" for i in range(1, 9))
+    )
+    empty.keys("Ctrl+V")
+    assert counts(empty) == [4, 4]
+    sentence = empty.window.measurements.sentence
+    factor = empty.window.store.results.measurements.factors[0].variable
+    empty.choose(sentence, f"factor {factor}", "nothing: one group")
+    assert counts(empty) == [8]
+    empty.choose(sentence, "factor -2", "dose")
+    assert counts(empty) == [4, 4]
+    undo(empty)
+    assert counts(empty) == [8]
+    undo(empty)
+    assert counts(empty) == [4, 4]

@@ -178,8 +178,8 @@ def test_a_reading_that_cannot_be_can_be_taken_back_by_its_words(empty: Driver) 
     empty.keys("Ctrl+V")
     window = empty.window
     sentence = window.measurements.sentence
-    empty.choose(sentence, "layout", "row: each row is one measurement")
-    assert "No column says which group" in plain_text(sentence.sentence)
+    empty.choose(sentence, "layout", "row: each row is a group, its mean beside its spread")
+    assert "No column of means" in plain_text(sentence.sentence)
     assert not window.page.paper.isVisible()
     empty.choose(sentence, "layout", "column")
     assert plain_text(sentence.sentence).startswith("Each column is one")

@@ -28,12 +28,12 @@ class Experiment:
 
     Args:
         design: "independent", "two factors", "paired", "repeated", "blocks", "split-plot",
-            "readings".
+            "readings", "quantities" (several of every unit, and no groups).
         factors: one or two.
         outcome: its name, its unit, and the decimals it is written with.
         unit_word: what one replicate is called.
         values: for every cell of the design the numbers as typed, by unit.
-        is_time: whether the levels of the factor within units are times.
+        others: other quantities of the same units, in the same order.
     """
 
     design: str
@@ -41,6 +41,7 @@ class Experiment:
     outcome: tuple[str, str, int]
     unit_word: str
     values: dict[Levels, dict[str, list[str]]]
+    others: tuple[tuple[tuple[str, str, int], list[str]], ...] = ()
 
     @property
     def is_within(self) -> bool:
@@ -57,8 +58,10 @@ def experiment(rng: random.Random, design: str | None = None) -> Experiment:
     design = design or rng.choice(
         ["independent"] * 5
         + ["two factors"] * 2
-        + ["paired", "repeated", "blocks", "split-plot", "readings"]
+        + ["paired", "repeated", "blocks", "split-plot", "readings", "quantities"]
     )
+    if design == "quantities":
+        return _quantities(rng)
     outcome = rng.choice(OUTCOMES)
     digits = outcome[2]
     factors = _factors(rng, design)
@@ -95,6 +98,30 @@ def experiment(rng: random.Random, design: str | None = None) -> Experiment:
             mine = ids[at * count : (at + 1) * count]
         values[cell] = {i: [number(rank, own[i])] for i in mine}
     return Experiment(design, factors, outcome, word, values)
+
+
+def _quantities(rng: random.Random) -> Experiment:
+    """Several quantities of every unit, each in a unit of measurement of its own."""
+    chosen: list[tuple[str, str, int]] = []
+    for outcome in rng.sample(OUTCOMES, len(OUTCOMES)):
+        if all(outcome[1] != other[1] for other in chosen):
+            chosen.append(outcome)
+    chosen = sorted(chosen[: rng.randint(2, 4)], key=lambda outcome: not outcome[1])
+    ids = _ids(rng, rng.randint(4, 11))
+
+    def numbers(digits: int) -> list[str]:
+        base = rng.choice([3, 12, 40, 300]) if digits else rng.choice([5, 20, 90])
+        return [f"{abs(rng.gauss(base, base / 6)) + 10.0**-digits:.{digits}f}" for _ in ids]
+
+    asked, *others = ((outcome, numbers(outcome[2])) for outcome in chosen)
+    return Experiment(
+        "quantities",
+        (),
+        asked[0],
+        rng.choice([*PEOPLE, *UNITS]),
+        {(): {i: [number] for i, number in zip(ids, asked[1], strict=True)}},
+        tuple(others),
+    )
 
 
 def _factors(rng: random.Random, design: str) -> tuple[FactorWords, ...]:

@@ -18,6 +18,9 @@ from decimus.workflows.opening import first_reading
 from tests.world.experiments import Experiment
 from tests.world.writers import Written
 
+_MOST_ANSWERS = 3
+"""Questions that one table may raise: its decimal sign, its layout, its outcome."""
+
 
 @dataclass(frozen=True)
 class Verdict:
@@ -44,7 +47,7 @@ def judged(made: Experiment, table: Written) -> Verdict:
     asks = [remark for remark in words if remark.is_open]
     if not why:
         return Verdict("asked" if asks else "right")
-    if _leads_to_it(study, results, made, table, deep=True):
+    if _leads_to_it(study, results, made, table, more=_MOST_ANSWERS - 1):
         return Verdict("other asked", why)
     if asks and any(
         not _differs(Results(_said(study, other)), made, table) for other in results.alternatives
@@ -54,9 +57,9 @@ def judged(made: Experiment, table: Written) -> Verdict:
 
 
 def _leads_to_it(
-    study: Study, results: Results, made: Experiment, table: Written, *, deep: bool
+    study: Study, results: Results, made: Experiment, table: Written, *, more: int
 ) -> bool:
-    """Whether the answer to a question, or to two, is what was meant."""
+    """Whether the answer to a question, or to `more` after it, is what was meant."""
     for remark in remark_words(results):
         for _, edit in remark.fixes:
             answered = edit.apply(study)
@@ -65,7 +68,11 @@ def _leads_to_it(
                 continue
             if not _differs(other, made, table):
                 return True
-            if deep and remark.is_open and _leads_to_it(answered, other, made, table, deep=False):
+            if (
+                more
+                and remark.is_open
+                and _leads_to_it(answered, other, made, table, more=more - 1)
+            ):
                 return True
     return False
 
@@ -90,7 +97,8 @@ def _differs(results: Results, made: Experiment, table: Written) -> str:
     )
     got = Counter(
         (
-            frozenset(_plain(level) for level in group.levels),
+            # The one group of a table without groups has no name to go by.
+            frozenset(_plain(level) for level in group.levels if made.factors),
             tuple(sorted(round(v, 6) for v in group.values)),
         )
         for group in measurements.groups

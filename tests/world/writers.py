@@ -54,6 +54,7 @@ def written(rng: random.Random, made: Experiment) -> Written:
         "blocks": ["wide", "long"],
         "split-plot": ["wide", "long"],
         "readings": ["long", "across"],
+        "quantities": ["quantities"],
     }[made.design]
     layout = rng.choice(layouts)
     causes: list[str] = []
@@ -67,15 +68,16 @@ def written(rng: random.Random, made: Experiment) -> Written:
         "wide": _wide,
         "no ids": _no_ids,
         "across": _across,
+        "quantities": _quantities,
     }[layout]
     rows = maker(rng, made, out)
     out.content = _bytes(rng, rows, out)
     return out
 
 
-def _heading(rng: random.Random, made: Experiment, causes: list[str]) -> str:
+def _heading(rng: random.Random, outcome: tuple[str, str, int], causes: list[str]) -> str:
     """The outcome's name with its unit, in one of the ways there are."""
-    name, unit, _ = made.outcome
+    name, unit, _ = outcome
     if not unit or rng.random() < 0.25:
         return name
     style = rng.choice(["()", "()", "[]", "/", "in", "_", ","])
@@ -213,7 +215,7 @@ def _long(rng: random.Random, made: Experiment, out: Written) -> Rows:
     """One measurement per row."""
     causes = out.causes
     names = [f"{f.name} ({f.unit})" if f.unit else f.name for f in made.factors]
-    heading = _heading(rng, made, causes)
+    heading = _heading(rng, made.outcome, causes)
     has_units = made.is_within or made.design == "readings" or rng.random() < 0.4
     style = rng.choice(["number", "code"]) if made.design == "readings" else "number"
     lines = []
@@ -312,6 +314,27 @@ def _across(rng: random.Random, made: Experiment, _out: Written) -> Rows:
     for cell, units in made.values.items():
         for unit, readings in units.items():
             rows.append([f"{made.unit_word[0].upper()}{unit}", cell[0], *readings])
+    return rows
+
+
+def _quantities(rng: random.Random, made: Experiment, out: Written) -> Rows:
+    """One unit per row, a column for each quantity."""
+    units = made.values[()]
+    heading = _heading(rng, made.outcome, out.causes)
+    if heading == made.outcome[0]:
+        heading = f"{heading} ({made.outcome[1]})"  # or nobody could tell them from groups
+    columns = [(heading, [r[0] for r in units.values()])]
+    for outcome, numbers in made.others:
+        columns.append((_heading(rng, outcome, out.causes), numbers))
+    rng.shuffle(columns)
+    if rng.random() < 0.7:
+        out.causes.append("ids")
+        columns.insert(0, (made.unit_word, list(units)))
+    rows = [[name for name, _ in columns], *map(list, zip(*(c for _, c in columns), strict=True))]
+    if rng.random() < 0.15:
+        out.causes.append("rows of summaries")
+        means = [f"{_mean(numbers):.2f}" for _, numbers in columns[-1 - len(made.others) :]]
+        rows.append([*([rng.choice(MEANS)] if len(means) < len(columns) else []), *means])
     return rows
 
 

@@ -184,9 +184,10 @@ class IncompleteUnits(Struct, frozen=True):
 
 
 class SummaryRowsLeftOut(Struct, frozen=True):
-    """Rows of means and the like among the measurements."""
+    """Rows of means and the like among the measurements, by name or only by arithmetic."""
 
     names: tuple[str, ...]
+    are_named: bool = True
 
 
 class BarsNotFromZero(Struct, frozen=True):
@@ -278,7 +279,8 @@ def remarks_on_measurements(
     if absent := empty_cells(measurements):
         found.append(AbsentCells(absent))
     if rows_out := measurements.shape.summary_rows:
-        found.append(SummaryRowsLeftOut(tuple(row_names[r] for r in rows_out)))
+        are_named = any(p.texts_only for p in measurements.shape.columns)
+        found.append(SummaryRowsLeftOut(tuple(row_names[r] for r in rows_out), are_named))
     if columns_out := measurements.shape.summary_columns:
         names = tuple(f"column {measurements.shape.name(c)}" for c in columns_out)
         found.append(SummaryRowsLeftOut(names))

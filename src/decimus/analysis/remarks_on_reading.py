@@ -101,6 +101,12 @@ class TakenAsSame(Struct, frozen=True):
     is_forced: bool
 
 
+class LevelsDoubted(Struct, frozen=True):
+    """Numbers that are taken for levels and could have been measured as well."""
+
+    factor: int
+
+
 class ReadingsAveraged(Struct, frozen=True):
     """Several measurements of one unit are averaged first."""
 
@@ -137,6 +143,7 @@ ReadingRemark = (
     | MayBePairs
     | PairsLost
     | TakenAsSame
+    | LevelsDoubted
     | ReadingsAveraged
     | RowsWithoutGroup
     | LongerRows
@@ -305,7 +312,8 @@ def _beside_outcome(
     """Of a long table, the columns of numbers that are not asked about."""
     found: list[ReadingRemark] = []
     errors, others, beside = [], [], []
-    for c in roles.outcomes:
+    # Levels that divide no rows any more may have been measured.
+    for c in (*roles.outcomes, *(f for f in roles.factors if shape.column(f).is_numeric)):
         if c in used:
             continue
         named = statistic_named(shape.column(c).heading)
@@ -315,6 +323,8 @@ def _beside_outcome(
             beside.append(c)
         else:
             others.append(c)
+    if roles.doubtful_factor is not None and factors is None:
+        found.append(LevelsDoubted(roles.doubtful_factor))
     if others and outcome is None:
         found.append(OtherOutcomes(tuple(others)))
     elif others:

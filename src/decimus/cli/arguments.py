@@ -81,7 +81,9 @@ def _add_input(command: argparse.ArgumentParser) -> None:
     reading = command.add_argument_group("reading, all detected when not given")
     reading.add_argument("--layout", choices=("columns", "rows", "long", "summarised"))
     reading.add_argument("--value", metavar="COL", help="the column of measurements")
-    reading.add_argument("--group", metavar="COL", action="append", help="a column of groups")
+    reading.add_argument(
+        "--group", metavar="COL", action="append", help="a column of groups, or none"
+    )
     reading.add_argument("--subject", metavar="COL", help="whose measurement it is; pairs values")
     reading.add_argument(
         "--pair-by-row", action="store_true", help="the values of one row belong to one subject"

@@ -159,7 +159,7 @@ def _asked(
         outcome = _column(arguments, shape, arguments.value, "--value")
         _check_numbers(arguments, shape, outcome, table)
     if arguments.group:
-        factors = tuple(_column(arguments, shape, name, "--group") for name in arguments.group)
+        factors = _factors(arguments, shape)
         if shape.layout is Layout.COLUMNS:
             for factor in factors:
                 if factor not in shape.side_factors:
@@ -173,6 +173,14 @@ def _asked(
         if len(set(factors)) < len(factors):
             raise UsageError("--group names the same column twice")
     return replace(question, asked=replace(question.asked, outcome=outcome, factors=factors))
+
+
+def _factors(arguments: argparse.Namespace, shape: TableShape) -> tuple[int, ...]:
+    """The columns that divide the measurements; "none" where nothing does."""
+    names = [profile.heading for profile in shape.columns]
+    if arguments.group == ["none"] and shape.layout is Layout.LONG and "none" not in names:
+        return (HEADINGS,)
+    return tuple(_column(arguments, shape, name, "--group") for name in arguments.group)
 
 
 def _named(arguments: argparse.Namespace, study: Study, number: int) -> Study:

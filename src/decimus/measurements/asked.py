@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from decimus.errors import ChoiceError, TableError
 from decimus.measurements.roles import LongRoles, long_roles
 from decimus.measurements.shapes import TableShape
-from decimus.study.readings import NOBODY, Reading
+from decimus.study.readings import HEADINGS, NOBODY, Reading
 
 
 def no_numbers(shape: TableShape) -> TableError:
@@ -52,21 +54,32 @@ def roles_of(
     outcome = outcome if outcome in known else None
     said = [c for c in (reading.within, reading.subject) if c is not None and c in known]
     chosen = tuple(c for c in factors or () if c in known and c not in (outcome, *said))
+    if shape.roles is not None and factors == (HEADINGS,):
+        freed = [c for c in shape.roles.factors if shape.column(c).is_numeric]
+        rest = (c for c in shape.roles.outcomes if c != outcome)
+        first = () if outcome is None else (outcome,)
+        return replace(shape.roles, factors=(), outcomes=(*first, *rest, *freed))
     if shape.roles is not None and outcome is None and not chosen:
         return shape.roles
     kept = [p for p in shape.columns if p.index not in shape.summary_columns]
     return long_roles(kept, outcome=outcome, factors=chosen, unit=next(iter(said), None))
 
 
-def chosen_factors(shape: TableShape, roles: LongRoles, outcome: int | None) -> tuple[int, ...]:
-    """The factors as said or found. Raises TableError where there is none."""
-    likely = tuple(c for c in roles.factors if c != outcome)
-    if not likely:
-        taken = {outcome, roles.unit, *roles.outcomes[:1]}
+def chosen_factors(
+    shape: TableShape,
+    roles: LongRoles,
+    outcome: int | None,
+    said: tuple[int, ...] | None,
+) -> tuple[int, ...]:
+    """The factors as said or found; where there is none, all rows are one group.
+
+    It goes by the heading of the outcome, as a column of one group does.
+    """
+    likely = () if said == (HEADINGS,) else tuple(c for c in roles.factors if c != outcome)
+    if not likely and said != (HEADINGS,):
+        taken = {outcome, roles.unit, *roles.outcomes}
         likely = tuple(c for c in shape.factor_candidates if c not in taken)[:1]
-    if not likely:
-        raise no_factor()
-    return likely
+    return likely or (HEADINGS,)
 
 
 def chosen_outcome(

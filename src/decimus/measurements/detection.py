@@ -33,6 +33,7 @@ from decimus.measurements.shapes import TableShape
 from decimus.measurements.sides import sides_of
 from decimus.measurements.summarised import SummaryShape, is_of_statistic, summary_shape
 from decimus.measurements.summary_lines import (
+    above_summaries,
     computed_lines,
     is_row_label,
     is_summary_label,
@@ -236,7 +237,9 @@ class _Look:
         roles = None
         if layout is Layout.LONG:
             columns_out, kept = self._summaries_in_long(columns_out), profiles
-            kept = tuple(p for p in profiles if p.index not in columns_out)
+            kept = above_summaries(
+                [p for p in profiles if p.index not in columns_out], self.decimal
+            )
             roles = self._roles(kept)
             readings = self._readings_across(kept)
             measured = roles.outcomes or tuple(p.index for p in kept if p.is_numeric)
@@ -283,7 +286,8 @@ class _Look:
         roles: LongRoles | None = None,
         verdict: Verdict | None = None,
     ) -> TableShape:
-        rows_out = () if summary is not None else self._summary_rows(layout, parts)
+        has_groups = layout is Layout.LONG and (roles is None or bool(roles.factors))
+        rows_out = () if summary is not None else self._summary_rows(layout, parts, has_groups)
         return TableShape(
             layout=layout,
             decimal=self.decimal,
@@ -361,12 +365,20 @@ class _Look:
             decimals.append([c.decimals for c in cells])
         return lines, decimals
 
-    def _summary_rows(self, layout: Layout, parts: WideParts) -> tuple[int, ...]:
-        """Rows whose name says that they hold means and the like, or that are computed."""
+    def _summary_rows(self, layout: Layout, parts: WideParts, has_groups: bool) -> tuple[int, ...]:
+        """Rows whose name says that they hold means and the like, or that are computed.
+
+        Those of a long table may stand below every one of its groups.
+        """
         if self._reading.counts_summaries:
             return ()
         first, end = self.block.first_row, self.block.end_row
         naming = [p.index for p in self.profiles if p.is_text] if layout is Layout.LONG else []
+        once = [p.index for p in self.profiles[:1] if p.is_unique and p.texts_only]
+        if layout is Layout.LONG and not has_groups:
+            naming = once
+        elif has_groups and not all(c in naming for c in once):
+            naming += once
         if layout is Layout.ROWS:
             naming = list(parts.side_factors)
         if parts.row_names is not None:
@@ -374,8 +386,8 @@ class _Look:
         found: set[int] = set()
         for c in naming:
             cells = [row[c].strip() for row in self._body]
-            if layout is Layout.LONG or self._table.row_count > _SAMPLE_ROWS:
-                is_label = is_row_label if layout is Layout.LONG else is_summary_label
+            if (has_groups and c not in once) or self._table.row_count > _SAMPLE_ROWS:
+                is_label = is_row_label if has_groups else is_summary_label
                 counts = {p.index: p for p in self.profiles}[c].counts
                 labels = [text for text in counts if is_label(text)]
                 others = [counts[text] for text in counts if text not in labels]
@@ -392,7 +404,7 @@ class _Look:
                 found |= {first + named[i] for i in places}
         if len(found) >= max(2, end - first):
             return ()
-        if found or layout is not Layout.COLUMNS or end - first > 2000:
+        if found or has_groups or layout is Layout.ROWS or end - first > _MOST_COMPUTED:
             return tuple(sorted(found))
         if parts.row_names is not None:
             return ()  # what has a name of its own is no summary, whatever its numbers amount to

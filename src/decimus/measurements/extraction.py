@@ -29,7 +29,7 @@ from decimus.measurements.cells import (
     coded_texts,
     parsed_column,
 )
-from decimus.measurements.headings import amount_and_unit
+from decimus.measurements.headings import amount_and_unit, name_and_unit
 from decimus.measurements.profiles import filled_down
 from decimus.measurements.shapes import TableShape
 from decimus.study.readings import HEADINGS, HEADINGS_ABOVE, LevelJoin, Reading
@@ -106,6 +106,11 @@ class _Source:
         else:
             found = coded_column(self.table.columns[column])
         return joined(found, self._joins, column)
+
+    def one_level(self, heading: str) -> CodedCells:
+        """The level of all rows where nothing tells groups apart."""
+        name = name_and_unit(heading)[0] or heading
+        return CodedCells((name,), np.zeros(self.table.row_count, np.int32))
 
     def parse_together(self, numbers: Sequence[int], texts: Sequence[int]) -> None:
         """Parse several columns of a large table side by side, ahead of their use."""
@@ -335,11 +340,11 @@ def _from_long(
 ) -> tuple[Observed, int]:
     shape = source.shape
     roles = roles_of(shape, reading, outcome, factors)
-    chosen = chosen_factors(shape, roles, outcome)
+    chosen = chosen_factors(shape, roles, outcome, factors)
     column = chosen_outcome(shape, roles, outcome, chosen)
     values_in = shape.readings if column in shape.readings else (column,)
-    source.parse_together(values_in, chosen)
-    levels = [source.levels(c) for c in chosen]
+    source.parse_together(values_in, [c for c in chosen if c >= 0])
+    levels = [source.levels(c) if c >= 0 else source.one_level(shape.name(column)) for c in chosen]
     counted = source.is_counted()
     parts = [source.parsed(c) for c in values_in]
     holds = counted & np.logical_or.reduce([part.is_number for part in parts])

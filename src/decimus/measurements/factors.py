@@ -50,7 +50,7 @@ def _factor_name(shape: TableShape, variable: int) -> tuple[str, str]:
     spanner = shape.block.spanner
     if spanner and variable == HEADINGS and not is_replicate_stem(spanner.lower()):
         return name_and_unit(spanner)
-    if shape.row_names is None:
+    if shape.row_names is None or shape.layout is Layout.LONG:
         return "", ""
     corner = shape.column(shape.row_names)
     heading = corner.above if variable == HEADINGS_ABOVE else corner.heading

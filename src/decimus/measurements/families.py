@@ -1,4 +1,7 @@
-"""What the headings beside each other have in common: trials, times, amounts, places, nothing."""
+"""What the headings beside each other have in common: trials, times, amounts, places, nothing.
+
+What is measured in grams is no group beside what is measured in centimetres.
+"""
 
 from __future__ import annotations
 
@@ -8,9 +11,9 @@ from enum import Enum
 from itertools import pairwise
 
 from decimus.measurements.headings import amount_and_unit, name_and_unit
-from decimus.measurements.lexicon import Sense, senses
-from decimus.measurements.numbers import is_date
-from decimus.measurements.profiles import REPLICATE_SIGNS, numbered_stem
+from decimus.measurements.lexicon import Sense, plain, quantity_in, senses
+from decimus.measurements.numbers import is_date, read_cell
+from decimus.measurements.profiles import REPLICATE_SIGNS, ColumnProfile, numbered_stem
 from decimus.measurements.variables import is_time_order, known_order
 
 
@@ -108,3 +111,58 @@ def are_readings(headings: Sequence[str]) -> bool:
     """True when headings number the readings of one unit: "reading 1", "reading 2"."""
     stem = stem_of(tuple(headings)) if len(headings) > 1 else None
     return bool(stem) and Sense.READING in senses(stem or "")
+
+
+_SURE = 14.0
+_LIKELY = 10.0
+_HINT = 6.5
+_GUESS = 3.5
+_FEW = 3
+"""Numbers of which all may have lost a zero behind the decimal sign by chance."""
+
+
+def unlikeness(block: Sequence[ColumnProfile], *, has_names: bool) -> float:
+    """How much columns look like different quantities rather than groups of one; 0 for not.
+
+    Units of measurement that differ say it for sure; else names of quantities do, and a unit
+    behind some headings only, or other decimals. What is but guessed never goes before groups;
+    where rows have names, more speaks for groups.
+    """
+    if len(block) < 2 or not all(profile.heading for profile in block):
+        return 0.0
+    units = [profile.unit_in_heading for profile in block]
+    names = [quantity_in(name_and_unit(profile.heading)[0]) for profile in block]
+    if all(units):
+        if len(set(units)) > 1:
+            return _SURE
+        return _LIKELY if all(names) and len(set(names)) > 1 else 0.0
+    is_said = [bool(unit or name) for unit, name in zip(units, names, strict=True)]
+    differ = len(set(units)) > 1 or len(set(filter(None, names))) > 1
+    if (all(is_said) and differ) or len(set(filter(None, units))) > 1:
+        return _LIKELY
+    is_measured = [said or _is_of_units(p) for said, p in zip(is_said, block, strict=True)]
+    if any(units) and all(is_measured):
+        return _LIKELY
+    is_guess = any(map(_is_quantity, block)) or _digits_differ(block)
+    if any(units) or (is_guess and has_names):
+        return _HINT
+    return _GUESS if is_guess else 0.0
+
+
+def _is_quantity(profile: ColumnProfile) -> bool:
+    """True for a heading that is the name of a quantity and nothing else: "mass"."""
+    name = name_and_unit(profile.heading)[0]
+    return quantity_in(name) == plain(name).removesuffix("s") != ""
+
+
+def _is_of_units(profile: ColumnProfile) -> bool:
+    """True for "leaf number" or "plants": what a unit has, or how many there are."""
+    return profile.is_about(Sense.UNIT, Sense.SUBJECT, Sense.ROW, Sense.QUANTITY)
+
+
+def _digits_differ(block: Sequence[ColumnProfile]) -> bool:
+    """True when columns are typed to different decimals, as one quantity hardly is."""
+    digits = {
+        max(read_cell(text).decimals for text in p.texts) for p in block if len(p.texts) > _FEW
+    }
+    return len(digits) > 1

@@ -6,7 +6,7 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from decimus.measurements.families import Family, are_readings, family_of
+from decimus.measurements.families import Family, are_readings, family_of, unlikeness
 from decimus.measurements.headings import amount_and_unit
 from decimus.measurements.lexicon import Sense
 from decimus.measurements.numbers import read_cell
@@ -42,11 +42,13 @@ class Verdict:
         layout: the one with most evidence.
         rival: the one that comes next, where it comes close; else None.
         evidence: what speaks for each: layout, weight, reason.
+        are_quantities: whether the columns may be different quantities, so that none is a group.
     """
 
     layout: Layout
     rival: Layout | None
     evidence: tuple[tuple[Layout, float, str], ...]
+    are_quantities: bool = False
 
 
 class _Scales:
@@ -54,6 +56,7 @@ class _Scales:
 
     def __init__(self) -> None:
         self.evidence: list[tuple[Layout, float, str]] = []
+        self.are_quantities = False
 
     def add(self, layout: Layout, weight: float, reason: str) -> None:
         self.evidence.append((layout, weight, reason))
@@ -64,7 +67,9 @@ class _Scales:
             totals[layout] += weight
         best, second, *_ = sorted(totals, key=totals.__getitem__, reverse=True)
         is_close = totals[best] - totals[second] < CLOSE
-        return Verdict(best, second if is_close else None, tuple(self.evidence))
+        return Verdict(
+            best, second if is_close else None, tuple(self.evidence), self.are_quantities
+        )
 
 
 def weighed(
@@ -93,13 +98,27 @@ def weighed(
     family = family_of([p.heading for p in sides.block]) if has_header else Family.NONE
     if spanner and is_replicate_stem(spanner.lower()) and family is not Family.TIMES:
         family = Family.TRIALS
+    if has_header and not has_two_headers and not family.are_siblings:
+        _weigh_quantities(scales, sides)
     _weigh_wide(scales, sides, family, has_header=has_header)
     if has_summary_rows:
         scales.add(Layout.COLUMNS, 6, "rows of means stand below")
+        if scales.are_quantities:
+            scales.add(Layout.LONG, 6, "rows of means stand below")
     if has_summary_columns and len(sides.block) > 1 and sides.names:
         scales.add(Layout.ROWS, 5, "columns of means stand at the right")
     _weigh_long(scales, profiles, sides, family, has_header=has_header)
     return scales.verdict()
+
+
+def _weigh_quantities(scales: _Scales, sides: Sides) -> None:
+    """Columns of different quantities of one unit each, which are no groups."""
+    if any(p.repeats and not p.names_rows for p in sides.names):
+        return  # groups have names of their own
+    weight = unlikeness(sides.block, has_names=bool(sides.names))
+    if weight:
+        scales.are_quantities = True
+        scales.add(Layout.LONG, weight, "the columns are different quantities")
 
 
 def _weigh_wide(  # noqa: C901, PLR0912 - a line per evidence
@@ -140,7 +159,7 @@ def _weigh_wide(  # noqa: C901, PLR0912 - a line per evidence
     _weigh_family(scales, family, has_header=has_header, counts_rows=counts_rows)
     if counts_rows and are_both and family is Family.UNITS:
         scales.add(Layout.ROWS, 2, "the headings are names of units")
-    if not counts_rows or are_both:
+    if (not counts_rows or are_both) and not scales.are_quantities:
         by_rows = _rows_differ_more(block)
         if by_rows:
             scales.add(Layout.ROWS, 2.5, "numbers differ far more from row to row")
@@ -175,7 +194,9 @@ def _weigh_family(scales: _Scales, family: Family, *, has_header: bool, counts_r
             scales.add(Layout.COLUMNS, 3, "the headings are numbered names")
             if not counts_rows:
                 scales.add(Layout.ROWS, 2, "numbered names stand beside names")
-        case Family.NAMES | Family.OUTCOMES:
+        case Family.OUTCOMES:
+            pass
+        case Family.NAMES:
             scales.add(Layout.COLUMNS, 3, "the headings are names")
 
 

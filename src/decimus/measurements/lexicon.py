@@ -96,7 +96,7 @@ _SURE: dict[Statistic, str] = {
     "|coef var|variationskoeffizient|coefficient de variation|coeficiente de variación"
     "|coefficiente di variazione|coeficiente de variação|variatiecoëfficiënt"
     "|variationskoefficient",
-    Statistic.QUARTILE: "q1|q3|quartile|1st quartile|3rd quartile|lower quartile|upper quartile|iqr"
+    Statistic.QUARTILE: "quartile|1st quartile|3rd quartile|lower quartile|upper quartile|iqr"
     "|interquartile range|25th percentile|75th percentile",
 }
 # Words that are names of other things as well: they count beside a sure one, or where the
@@ -115,6 +115,7 @@ _UNSURE: dict[Statistic, str] = {
     "|abweichung|dev|afwijking",
     Statistic.MINIMUM: "min|mín",
     Statistic.MAXIMUM: "max|máx",
+    Statistic.QUARTILE: "q1|q3",
     Statistic.RANGE: "range|spannweite|étendue|rango|recorrido",
     Statistic.SUM: "total|totals|sum|sums|gesamt|som|tot|σx|∑|totale|all|overall",
 }
@@ -392,6 +393,17 @@ def _about(word: str) -> frozenset[Sense]:
         return _BY_WORD[word]
     # "Plants" and "beetles" are counted, but "trials" are numbered.
     return _BY_WORD.get(word.removesuffix("s"), frozenset()) & _ALSO_IN_PLURAL
+
+
+@lru_cache(maxsize=20_000)
+def quantity_in(name: str) -> str:
+    """The word of a name that says which quantity it is: "height" of "plant height"; else ""."""
+    words = plain(name)
+    head = _OF.split(words, maxsplit=1)[0]
+    found = (part for part in reversed(head.split()) if _about(part) & _QUANTITY)
+    if (word := next(found, None)) is not None:
+        return word.removesuffix("s")
+    return words if senses(name) == _QUANTITY else ""
 
 
 @lru_cache(maxsize=20_000)

@@ -15,7 +15,7 @@ from itertools import combinations
 from decimus.measurements.identities import identity_weight
 from decimus.measurements.lexicon import Sense
 from decimus.measurements.profiles import ColumnProfile, numbered_stem
-from decimus.measurements.sides import LEVELS, level_weight, rises
+from decimus.measurements.sides import LEVELS, doubtful_levels, level_weight, rises, some_levels
 
 _IDENTIFIER = 4.0
 """Weight from which on whole numbers are taken for names of something."""
@@ -42,6 +42,7 @@ class LongRoles:
         is_asked: whether the names could as well be counters.
         other_unit: a column that could as well be the one of units.
         is_forced: whether nothing but having one value per cell makes it a design of blocks.
+        doubtful_factor: a column of numbers taken for levels that could be measured as well.
         beside: columns of numbers of something else known of a row.
     """
 
@@ -54,6 +55,7 @@ class LongRoles:
     is_asked: bool = False
     other_unit: int | None = None
     is_forced: bool = False
+    doubtful_factor: int | None = None
     beside: tuple[int, ...] = ()
 
 
@@ -76,8 +78,10 @@ def long_roles(
     if not any(p.is_numeric for p in used):
         used = [p for p in profiles if p.counts]  # measurements may all be the same
     labels = _labels(used, outcome)
+    levels = None
     if not any(not p.is_unique for p in labels):
-        labels = _with_some_levels(used, labels, outcome)
+        levels = some_levels(used, labels, outcome)
+        labels = sorted([*labels, *([levels] if levels else [])], key=lambda p: p.index)
     outcomes = _outcomes(used, labels, outcome)
     labels = [p for p in labels if p.index not in outcomes[:1]]
     reading, outer = _reading_column(labels, unit, factors)
@@ -89,7 +93,7 @@ def long_roles(
     chosen = tuple(factors) or found.factors
     named = found.unit
     if not chosen:
-        chosen = _last_resort(profiles, outcomes, labels)
+        chosen = _last_resort(profiles, outcomes, labels) or ((levels.index,) if levels else ())
     if named is None:
         named = _row_names(labels, chosen)
     first = outcomes[:1] if outcome is None else (outcome,)
@@ -104,6 +108,9 @@ def long_roles(
         is_asked=found.is_asked,
         other_unit=found.other_unit,
         is_forced=found.is_forced,
+        doubtful_factor=None
+        if factors
+        else doubtful_levels([p for p in used if p.index in chosen], used, levels, outcomes),
         beside=tuple(p.index for p in used if p.is_numeric and p.is_about(Sense.COVARIATE)),
     )
 
@@ -126,24 +133,6 @@ def _labels(used: Sequence[ColumnProfile], outcome: int | None) -> list[ColumnPr
             found.append(profile)
     undated = [p for p in found if not p.is_dates]
     return (undated if any(not p.is_unique for p in undated) else found)[:_MOST_LABELS]
-
-
-def _with_some_levels(
-    used: Sequence[ColumnProfile], labels: list[ColumnProfile], outcome: int | None
-) -> list[ColumnProfile]:
-    """Where no names recur, numbers that do may be the levels, if others are left to measure."""
-    numeric = [p for p in used if p.is_numeric and p not in labels and p.index != outcome]
-    weights = {p.index: level_weight(p, used) for p in numeric}
-    best = max(numeric, key=lambda p: weights[p.index], default=None)
-    if best is None or (len(numeric) < 2 and outcome is None):
-        return labels
-    if weights[best.index] <= 0:
-        # Amounts that stand once each, and rise.
-        found = [p for p in numeric if p.is_about(Sense.GROUP, Sense.TIME) or p.unit_in_heading]
-        best = next((p for p in found if rises(p)), None)
-    if best is None:
-        return labels
-    return sorted([*labels, best], key=lambda p: p.index)
 
 
 def _outcomes(
@@ -227,13 +216,22 @@ def _row_names(labels: Sequence[ColumnProfile], factors: Sequence[int]) -> int |
 def _last_resort(
     profiles: Sequence[ColumnProfile], outcomes: tuple[int, ...], labels: Sequence[ColumnProfile]
 ) -> tuple[int, ...]:
-    """A factor where nothing recurs: names that stand once each."""
+    """A factor where nothing recurs: names that stand once each, unless they name units."""
     texts = [p for p in labels if p.is_text] or [p for p in profiles if p.is_text]
     texts = texts or [p for p in labels if rises(p)]
     free = [p for p in texts if p.index not in outcomes[:1]]
     free = [p for p in free if not p.is_about(Sense.NOTE)] or free
     words = [p for p in free if not p.is_numbered] or free
-    return tuple(p.index for p in words[:1])
+    return tuple(p.index for p in words[:1] if not _names_units_once(p))
+
+
+def _names_units_once(profile: ColumnProfile) -> bool:
+    """True for names of units that stand once each: every row is another one."""
+    if not profile.is_unique or profile.is_about(Sense.GROUP):
+        return False
+    return profile.is_numbered or profile.is_about(
+        Sense.SUBJECT, Sense.UNIT, Sense.BLOCK, Sense.ROW, Sense.TRIAL
+    )
 
 
 class _Design:

@@ -19,6 +19,10 @@ _FEWEST_NUMBERED = 4
 """Rows from 1 on that nothing but numbering explains."""
 LEVELS = 4.0
 """Weight from which on numbers are taken for levels."""
+_SURELY_LEVELS = 9.0
+"""Weight from which on numbers are levels although the heading is of a quantity."""
+_FEW = 3
+"""Rows of one level that may share a number by chance."""
 
 
 @dataclass(frozen=True)
@@ -206,3 +210,43 @@ def rises(profile: ColumnProfile) -> bool:
     """True for numbers of which each is larger than the one above."""
     values = [read_cell(text).value for text in profile.texts]
     return len(values) > 2 and all(a < b for a, b in pairwise(values))
+
+
+def some_levels(
+    used: Sequence[ColumnProfile], labels: Sequence[ColumnProfile], outcome: int | None
+) -> ColumnProfile | None:
+    """Where no names recur, numbers that do may be the levels, if others are left to measure.
+
+    Levels stand to the left of something that was measured.
+    """
+    numbers = [p for p in used if p.is_numeric and p not in labels]
+    numeric = [p for p in numbers if p.index != outcome]
+    if len(numeric) < 2 and outcome is None:
+        return None
+    last = max((p.index for p in numbers), default=-1)
+    free = [p for p in numeric if p.index < last and not p.is_about(Sense.QUANTITY)]
+    weights = {p.index: level_weight(p, used) for p in free}
+    best = max(free, key=lambda p: weights[p.index], default=None)
+    if best is not None and weights[best.index] > 0:
+        return best
+    # Amounts that stand once each, and rise; of several quantities one may rise by chance.
+    named = [p for p in free if p.is_about(Sense.GROUP, Sense.TIME) or p.unit_in_heading]
+    named = [p for p in named if len(numbers) < 3 or p.is_about(Sense.GROUP, Sense.TIME)]
+    return next((p for p in named if rises(p)), None)
+
+
+def doubtful_levels(
+    chosen: Sequence[ColumnProfile],
+    used: Sequence[ColumnProfile],
+    guess: ColumnProfile | None,
+    outcomes: tuple[int, ...],
+) -> int | None:
+    """The only factor, where its numbers could have been measured as well as set."""
+    if len(chosen) != 1 or not chosen[0].is_numeric:
+        return None
+    only = chosen[0]
+    if only.is_about(Sense.GROUP, Sense.TIME, Sense.BLOCK):
+        return None
+    is_weak = only is guess or not only.is_blocked or only.index > min(outcomes, default=only.index)
+    is_weak = is_weak or only.is_about(Sense.QUANTITY) or min(only.counts.values()) < _FEW
+    return only.index if is_weak and level_weight(only, used) < _SURELY_LEVELS else None

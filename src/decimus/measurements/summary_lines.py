@@ -8,15 +8,18 @@ from collections import Counter
 from collections.abc import Callable, Sequence
 
 from decimus.measurements.lexicon import Sense, Statistic, senses, statistic_named, statistics_in
-from decimus.measurements.profiles import numbered_stem
+from decimus.measurements.profiles import ColumnProfile, column_profile, numbered_stem
 
 Numbers = Sequence[float | None]
 """A line of cells: numbers, None for anything else."""
 
 _MOST_LINES = 4
 _FEWEST_BEHIND = 3
-_SUREST = 0.01
+_SUREST = 0.004
 """The chance of a match in one line is never taken for less: it may be a wide one."""
+_UNUSUAL = 0.1
+"""The chance of a number typed with other decimals than those above it."""
+_CHANCE_OF_ONE = 5e-4
 _CHANCE = 2e-5
 """Lines that chance could have made with more than this probability are measurements."""
 
@@ -66,6 +69,21 @@ def is_row_label(text: str) -> bool:
         return False
     is_total = found.statistic is Statistic.SUM and found.rest == "" and len(text.strip()) > 3
     return (_named_sum(text, is_sure=True) and found.statistic in _IN_A_LONG_TABLE) or is_total
+
+
+def above_summaries(profiles: Sequence[ColumnProfile], decimal: str) -> tuple[ColumnProfile, ...]:
+    """The columns without rows of means at the foot, so that the numbers above name units."""
+    names = profiles[0].cells if profiles else ()
+    used = [row for row, name in enumerate(names) if name]
+    end = len(names)
+    while used and is_summary_label(names[used[-1]]):
+        end = used.pop()
+    if end == len(names) or not used:
+        return tuple(profiles)
+    return tuple(
+        column_profile(p.index, p.heading, list(p.cells[:end]), decimal, p.above, p.unit)
+        for p in profiles
+    )
 
 
 def summary_places(
@@ -129,15 +147,23 @@ def computed_lines(lines: Sequence[Numbers], decimals: Sequence[Sequence[int]]) 
     """
     for count in range(min(_MOST_LINES, len(lines) - _FEWEST_BEHIND), 0, -1):
         behind = lines[:-count]
+        # A single line more is what people add; of several each has to be surer.
+        most = _CHANCE_OF_ONE if count == 1 else _CHANCE
         if all(
-            _is_computed(lines[i], decimals[i], behind)
+            _is_computed(lines[i], decimals[i], behind, decimals[:-count], most)
             for i in range(len(lines) - count, len(lines))
         ):
             return count
     return 0
 
 
-def _is_computed(line: Numbers, decimals: Sequence[int], behind: Sequence[Numbers]) -> bool:
+def _is_computed(
+    line: Numbers,
+    decimals: Sequence[int],
+    behind: Sequence[Numbers],
+    usual: Sequence[Sequence[int]],
+    most: float,
+) -> bool:
     columns = []
     for position, value in enumerate(line):
         values = [found for row in behind if (found := row[position]) is not None]
@@ -148,11 +174,18 @@ def _is_computed(line: Numbers, decimals: Sequence[int], behind: Sequence[Number
         columns.append((value, decimals[position], values))
     if not columns:
         return False
-    return any(_all_match(columns, arithmetic) for arithmetic in _ARITHMETIC)
+    # What is typed with other decimals than all above is hardly one of them.
+    others = sum(
+        all(row[position] != found for row in usual) for position, found in enumerate(decimals)
+    )
+    most /= _UNUSUAL**others
+    return any(_all_match(columns, arithmetic, most) for arithmetic in _ARITHMETIC)
 
 
 def _all_match(
-    columns: list[tuple[float, int, list[float]]], arithmetic: Callable[[list[float]], float]
+    columns: list[tuple[float, int, list[float]]],
+    arithmetic: Callable[[list[float]], float],
+    most: float,
 ) -> bool:
     chance = 1.0
     for value, decimals, values in columns:
@@ -164,4 +197,4 @@ def _all_match(
             return False
         # A number by chance would lie anywhere among the others.
         chance *= max(_SUREST, step / (max(*values, value) - min(*values, value) + step))
-    return chance < _CHANCE
+    return chance < most

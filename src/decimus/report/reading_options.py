@@ -8,7 +8,7 @@ from decimus.analysis.results import Results
 from decimus.measurements.shapes import TableShape
 from decimus.study.edits import Edit
 from decimus.study.questions import Question
-from decimus.study.readings import CELLS, NOBODY, Reading
+from decimus.study.readings import CELLS, HEADINGS, NOBODY, Reading
 from decimus.terms import Layout
 
 Options = tuple[str, ...]
@@ -99,9 +99,12 @@ def _asked(results: Results, before: Question, after: Question) -> Options | Non
             return None
         said += ["--value", shape.name(after.asked.outcome)]
     if after.asked.factors is not None and after.asked.factors != before.asked.factors:
-        if any(factor < 0 for factor in after.asked.factors):
+        is_long = shape.layout is Layout.LONG
+        if after.asked.factors == (HEADINGS,) and is_long:
+            said += ["--group", "none"]
+        elif any(factor < 0 for factor in after.asked.factors):
             return None
-        for factor in after.asked.factors:
-            said += ["--group", shape.name(factor)]
+        else:
+            said += [part for f in after.asked.factors for part in ("--group", shape.name(f))]
     other = replace(after, asked=before.asked)
     return tuple(said) if other == before or not said else None

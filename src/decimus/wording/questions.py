@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from msgspec.structs import replace
+
 from decimus.analysis.groups import with_unit
 from decimus.analysis.results import Results
 from decimus.measurements.extraction import block_factors
@@ -25,6 +27,14 @@ def joint(index: int, count: int) -> str:
 def question_sentence(results: Results) -> Sentence:
     """The question: which outcome, by which factors."""
     measurements = results.measurements
+    if is_undivided(measurements):
+        return (
+            Text("How large is "),
+            _asked_outcome(results, measurements),
+            Text(" in "),
+            _asked_factor(results, measurements, 0, measurements.factors[0]),
+            Text("?"),
+        )
     spans: list[Span] = [
         Text("How does "),
         _asked_outcome(results, measurements),
@@ -84,6 +94,31 @@ def free_factors(measurements: Measurements) -> list[int]:
     return [f for f in block_factors(shape, None) if f not in chosen]
 
 
+def divided_by(results: Results, factors: tuple[int, ...]) -> ChooseFactors:
+    """The edit that divides the measurements by these factors."""
+    measurements = results.measurements
+    return ChooseFactors(
+        factors=factors,
+        names=tuple(variable_name(measurements, c) for c in factors),
+        before=tuple(factor.variable for factor in measurements.factors),
+        question=results.number,
+    )
+
+
+def undivided(results: Results) -> ChooseFactors:
+    """The edit that makes all rows of a long table one group."""
+    return replace(divided_by(results, (HEADINGS,)), names=(_NOTHING,))
+
+
+def is_undivided(measurements: Measurements) -> bool:
+    """True where nothing tells the rows of a long table apart."""
+    shape = measurements.shape
+    return shape.layout is Layout.LONG and measurements.factors[0].variable == HEADINGS
+
+
+_NOTHING = "nothing"
+
+
 def factor_options(
     results: Results, measurements: Measurements, factor: Factor
 ) -> tuple[Option, ...]:
@@ -93,9 +128,10 @@ def factor_options(
     free = free_factors(measurements)
 
     def option(label: str, factors: tuple[int, ...]) -> Option:
-        return _factors_option(results, measurements, factors, label)
+        return _factors_option(results, factors, label)
 
-    columns = sorted([factor.variable, *free])
+    is_one = is_undivided(measurements)
+    columns = sorted(free if is_one else [factor.variable, *free])
     options = [
         option(
             variable_name(measurements, c),
@@ -108,7 +144,9 @@ def factor_options(
         options.append(swap_option(results, measurements))
         names = " and ".join(variable_name(measurements, c) for c in kept)
         options.append(option(f"only by {names}", kept))
-    if len(chosen) < _MOST_FACTORS:
+    elif measurements.shape.layout is Layout.LONG:
+        options.append(Option(f"{_NOTHING}: one group", undivided(results), is_one))
+    if len(chosen) < _MOST_FACTORS and not is_one:
         options += [
             option(f"and also by {variable_name(measurements, c)}", (*chosen, c)) for c in free
         ]
@@ -119,6 +157,7 @@ def _asked_factor(
     results: Results, measurements: Measurements, index: int, factor: Factor
 ) -> Choice:
     text = with_unit(lower_first(factor.name), factor.unit)
+    text = "one group" if is_undivided(measurements) else text
     name = factor.name if factor.is_named else ""
     entry = name_entry(results, factor.variable, "what the groups differ in", name)
     options = factor_options(results, measurements, factor)
@@ -130,13 +169,9 @@ def swap_option(results: Results, measurements: Measurements) -> Option:
     first, second, *others = (factor.variable for factor in measurements.factors)
     swapped = (second, first, *others)
     label = f"swap: {variable_name(measurements, swapped[0])} across"
-    return _factors_option(results, measurements, swapped, label)
+    return _factors_option(results, swapped, label)
 
 
-def _factors_option(
-    results: Results, measurements: Measurements, factors: tuple[int, ...], label: str
-) -> Option:
-    names = tuple(variable_name(measurements, c) for c in factors)
-    before = tuple(factor.variable for factor in measurements.factors)
-    edit = ChooseFactors(factors=factors, names=names, before=before, question=results.number)
-    return Option(label, edit, factors == before)
+def _factors_option(results: Results, factors: tuple[int, ...], label: str) -> Option:
+    edit = divided_by(results, factors)
+    return Option(label, edit, factors == edit.before)

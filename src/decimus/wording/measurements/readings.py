@@ -28,7 +28,7 @@ from decimus.wording.measurements.replicates import (
 from decimus.wording.measurements.summarised_readings import summarised_reading
 from decimus.wording.numbers import plural
 from decimus.wording.phrases import lower_first, outcome_words
-from decimus.wording.questions import factor_options, joint, outcome_options
+from decimus.wording.questions import factor_options, is_undivided, joint, outcome_options
 from decimus.wording.spans import Choice, Entry, Option, Sentence, Span, Style, Text
 
 _UNITS_OF_REPLICATION = ("flask", "plot", "plant", "animal", "sample", "visitor")
@@ -170,12 +170,21 @@ def _long_reading(results: Results, measurements: Measurements) -> list[Span]:
         *spans,
         _replicate_choice(results, measurements),
         *same_units_spans(results, measurements, "in every group"),
-        Text("; its group is "),
-        *_factor_spans(results, measurements, "one "),
+        *_group_of_row(results, measurements),
         Text(". "),
         *_header_spans(results, measurements),
         Text("."),
     ]
+
+
+def _group_of_row(results: Results, measurements: Measurements) -> list[Span]:
+    """What says the group of a row of a long table, if anything does."""
+    if not is_undivided(measurements):
+        return [Text("; its group is "), *_factor_spans(results, measurements, "one ")]
+    (factor,) = measurements.factors
+    options = factor_options(results, measurements, factor)
+    choice = Choice(f"factor {factor.variable}", "one group", "the factor", options)
+    return [Text("; all are "), choice]
 
 
 def _header_spans(results: Results, measurements: Measurements) -> list[Span]:

@@ -16,6 +16,7 @@ from decimus.study.edits import (
 )
 from decimus.terms import Layout
 from decimus.wording.numbers import plural
+from decimus.wording.questions import divided_by, undivided
 from decimus.wording.remarks.words import RemarkWords, listed
 
 _LAYOUTS = {
@@ -31,12 +32,16 @@ def reading_remark(results: Results, remark: object) -> RemarkWords | None:
     sheet = results.question.asked.sheet
     match remark:
         case facts.LayoutDoubted(rival):
-            now = _LAYOUTS[results.measurements.shape.layout]
+            shape = results.measurements.shape
+            words = _LAYOUTS
+            if shape.verdict is not None and shape.verdict.are_quantities:
+                words = {**words, Layout.LONG: "each column is a quantity of its own"}
+            now = words[shape.layout]
             return RemarkWords(
                 "measurements",
-                f"Read so that {now}; it could also be that {_LAYOUTS[rival]}.",
+                f"Read so that {now}; it could also be that {words[rival]}.",
                 "The groups would be others.",
-                ((_LAYOUTS[rival], ChooseLayout(layout=rival, sheet=sheet)),),
+                ((words[rival], ChooseLayout(layout=rival, sheet=sheet)),),
                 is_open=True,
             )
         case facts.HeadingsDoubted(texts):
@@ -97,6 +102,19 @@ def _more(results: Results, remark: object) -> RemarkWords | None:
                 f"{listed(names)}.",
                 "Only one is read.",
                 options=tuple((f"read {name}", ("--sheet", name)) for name in names),
+            )
+        case facts.LevelsDoubted(factor):
+            name = results.measurements.shape.name(factor)
+            texts = tuple(level.text for level in results.measurements.factors[0].levels)
+            return RemarkWords(
+                "measurements",
+                f"{name} ({listed(texts)}) is taken for the groups; it could be measured.",
+                "Rows would then be one group.",
+                (
+                    ("rows are one group", undivided(results)),
+                    (f"{name} divides them", divided_by(results, (factor,))),
+                ),
+                is_open=True,
             )
         case facts.OtherOutcomes(columns):
             shape = results.measurements.shape

@@ -19,6 +19,7 @@ _QUESTIONS: tuple[type, ...] = (
     doubts.LayoutDoubted,
     doubts.HeadingsDoubted,
     facts.UnknownMeaning,
+    doubts.LevelsDoubted,
     doubts.TakenAsSame,
     doubts.PairedByRow,
     doubts.MayBePairs,

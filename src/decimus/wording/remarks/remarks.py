@@ -10,6 +10,7 @@ from decimus.study.edits import (
     ChooseDrawnComparisons,
     ChooseKind,
     ChooseValueRange,
+    CountSummaries,
 )
 from decimus.study.questions import PairOfGroups
 from decimus.terms import ChartKind
@@ -80,11 +81,15 @@ def _words(results: Results, remark: facts.Remark) -> RemarkWords:  # noqa: C901
                 f"Nothing was measured at {listed(tuple(', '.join(cell) for cell in cells))}.",
                 "The design has a gap there.",
             )
-        case facts.SummaryRowsLeftOut(rows):
+        case facts.SummaryRowsLeftOut(rows, are_named):
+            it, sheet = "it" if len(rows) == 1 else "them", results.question.asked.sheet
             return RemarkWords(
                 "measurements",
                 f"{upper_first(listed(rows))} {'is' if len(rows) == 1 else 'are'} left out.",
-                "By name this is a summary, not a measurement.",
+                "By name this is a summary, not a measurement."
+                if are_named
+                else "What stands there is what a mean or sum of the numbers above would be.",
+                ((f"count {it}", CountSummaries(are_counted=True, sheet=sheet)),),
             )
         case facts.UnusedColumns(columns):
             verb = "does" if len(columns) == 1 else "do"

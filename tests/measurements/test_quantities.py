@@ -1,0 +1,142 @@
+"""Several quantities of every unit and no groups: they are never two groups without a word."""
+
+from __future__ import annotations
+
+import pytest
+
+from decimus.analysis.results import Results
+from decimus.formats.table_files import table_of_bytes
+from decimus.measurements.families import unlikeness
+from decimus.measurements.lexicon import quantity_in
+from decimus.measurements.profiles import column_profile
+from decimus.study.edits import BringInTable, ChooseFactors, CountSummaries
+from decimus.study.readings import HEADINGS
+from decimus.study.studies import Study
+from decimus.terms import Layout
+from decimus.wording.questions import question_sentence
+from decimus.wording.remarks.remarks import remark_words
+from decimus.wording.spans import plain_text
+
+POTS = "pot,leaf number,mass (g)\n1,4,2.1\n2,5,2.4\n3,4,2.0\n4,6,2.9\n5,5,2.2\n"
+
+
+def study_of(text: str) -> Study:
+    table = table_of_bytes(text.encode(), "t", title="t").table
+    return BringInTable(table=table).apply(Study())
+
+
+def fixed(study: Study, kind: str) -> Study:
+    """The study with the first answer to a question of that kind."""
+    asked = next(r for r in remark_words(Results(study)) if r.kind == kind)
+    return asked.fixes[0][1].apply(study)
+
+
+def kinds_asked(results: Results) -> list[str]:
+    return [remark.kind for remark in remark_words(results) if remark.is_open]
+
+
+def test_quantities_of_pots_are_asked_about_one_by_one() -> None:
+    study = study_of(POTS)
+    assert "levels-doubted" in kinds_asked(Results(study))
+    study = fixed(study, "levels-doubted")
+    results = Results(study)
+    (group,) = results.measurements.groups
+    assert group.values == (2.1, 2.4, 2.0, 2.9, 2.2)
+    assert results.measurements.outcome.unit == "g"
+    assert plain_text(question_sentence(results)) == "How large is mass (g) in one group?"
+    other = Results(fixed(study, "other-outcomes"))
+    assert other.measurements.groups[0].values == (4, 5, 4, 6, 5)
+    assert other.measurements.outcome.name == "leaf number"
+
+
+@pytest.mark.parametrize(
+    ("first", "second"),
+    [
+        ("height (cm)", "mass (g)"),
+        ("height (cm)", "mass"),
+        ("leaf number", "mass (g)"),
+        ("length (mm)", "width (mm)"),
+        ("Länge", "Gewicht"),
+    ],
+)
+@pytest.mark.parametrize("names", ["pot", "year", "site", ""])
+def test_different_quantities_are_never_two_groups_in_silence(
+    first: str, second: str, names: str
+) -> None:
+    ids = {"year": "2001 2002 2003 2004 2005", "site": "Ald Ber Cal Dor Elm"}.get(
+        names, "1 2 3 4 5"
+    )
+    rows = [f"{names},{first},{second}"]
+    pairs = ("4,2", "5,3", "4,2", "6,4", "5,2")
+    rows += [f"{i},{pair}" for i, pair in zip(ids.split(), pairs, strict=True)]
+    if not names:
+        rows = [row.split(",", 1)[1] for row in rows]
+    results = Results(study_of("\n".join(rows)))
+    assert {"layout-doubted", "other-outcomes", "levels-doubted"} & set(kinds_asked(results))
+
+
+@pytest.mark.parametrize("headings", [("control", "salt"), ("before (g)", "after (g)"), ("2", "8")])
+def test_groups_stay_groups(headings: tuple[str, str]) -> None:
+    columns = [column_profile(i, h, ["1.5", "2.5", "3.5"], ".") for i, h in enumerate(headings)]
+    assert unlikeness(columns, has_names=True) == 0
+
+
+def test_decimals_alone_ask_and_never_decide() -> None:
+    columns = [
+        column_profile(0, "a", ["12", "13", "15", "11"], "."),
+        column_profile(1, "b", ["1.25", "1.31", "1.52", "1.18"], "."),
+    ]
+    assert 0 < unlikeness(columns, has_names=False) < unlikeness(columns, has_names=True)
+    results = Results(study_of("a,b\n12,1.25\n13,1.31\n15,1.52\n11,1.18\n"))
+    assert results.measurements.shape.layout is Layout.COLUMNS
+    assert "layout-doubted" in kinds_asked(results)
+
+
+def test_levels_that_may_be_measured_are_asked_about() -> None:
+    text = "plot,visitors,yield (t)\n" + "".join(
+        f"{i + 1},{v},{i * 0.3 + 2:.2f}\n" for i, v in enumerate([6, 7, 7, 6, 7, 6, 7, 6])
+    )
+    study = study_of(text)
+    results = Results(study)
+    remark = next(r for r in remark_words(results) if r.kind == "levels-doubted")
+    assert [len(group.values) for group in results.measurements.groups] == [4, 4]
+    one, divided = (edit for _, edit in remark.fixes)
+    assert isinstance(one, ChooseFactors)
+    assert one.factors == (HEADINGS,)
+    alone = Results(one.apply(study))
+    assert [len(group.values) for group in alone.measurements.groups] == [8]
+    assert "ask about visitors" in [label for r in remark_words(alone) for label, _ in r.fixes]
+    for answered in (one, divided):
+        assert "levels-doubted" not in kinds_asked(Results(answered.apply(study)))
+
+
+def test_named_levels_are_not_doubted() -> None:
+    text = "plot,dose (mg),yield (t)\n" + "".join(
+        f"{i + 1},{v},{i * 0.3 + 2:.2f}\n" for i, v in enumerate([5, 10, 5, 10, 5, 10, 5, 10])
+    )
+    assert "levels-doubted" not in kinds_asked(Results(study_of(text)))
+
+
+def test_quadrats_that_are_numbered_are_no_quartiles() -> None:
+    text = "quadrat,open,shade\nQ1,3.1,4.2\nQ2,3.3,4.4\nQ3,2.9,4.1\nQ4,3.5,4.9\n"
+    assert [group.n for group in Results(study_of(text)).measurements.groups] == [4, 4]
+
+
+def test_a_row_that_is_only_by_arithmetic_a_mean_can_be_counted() -> None:
+    text = "dim,bright\n12.1,31.4\n13.9,35.2\n11.8,33.3\n14.2,30.1\n13.00,32.50\n"
+    study = study_of(text)
+    results = Results(study)
+    assert [group.n for group in results.measurements.groups] == [4, 4]
+    remark = next(r for r in remark_words(results) if r.kind == "summary-rows-left-out")
+    assert "would be" in remark.why
+    ((_, edit),) = remark.fixes
+    assert isinstance(edit, CountSummaries)
+    counted = Results(edit.apply(study))
+    assert [group.n for group in counted.measurements.groups] == [5, 5]
+
+
+def test_the_word_that_names_a_quantity() -> None:
+    assert quantity_in("plant height") == "height"
+    assert quantity_in("height of the plant") == "height"
+    assert quantity_in("leaf counts") == "count"
+    assert quantity_in("control") == ""
