@@ -213,35 +213,36 @@ class OverlapInvites(Struct, frozen=True):
     """Error bars stand without a test, so that their overlap will be read as one."""
 
 
-Remark = (
-    MissingCells
-    | UnreadableCells
+CellRemark = (
+    UnreadableCells
     | DoubtfulNumbers
+    | LimitCells
+    | SimilarLevels
+    | ValuesSetAside
+    | UnequalGroups
+    | SummaryDisagrees
+    | SummaryRowsLeftOut
+)
+UnitRemark = RecurringNames | RepeatedNames | UncountedReadings | UnequalReadings | IncompleteUnits
+SummaryRemark = UnknownMeaning | UnknownN | NoErrorBars
+GroupRemark = (
+    MissingCells
     | EmptyGroups
     | AbsentCells
+    | UnusedColumns
     | SingleReplicates
     | FewReplicates
     | EqualValues
     | UnnamedOutcome
     | UnitlessOutcome
-    | UnusedColumns
-    | RecurringNames
-    | RepeatedNames
-    | UncountedReadings
-    | UnequalReadings
-    | LimitCells
-    | SimilarLevels
-    | UnknownMeaning
-    | UnknownN
-    | NoErrorBars
-    | UnequalGroups
-    | ValuesSetAside
-    | IncompleteUnits
-    | OutdatedComparisons
-    | OverlapInvites
-    | SummaryDisagrees
-    | SummaryRowsLeftOut
-    | BarsNotFromZero
+)
+FigureRemark = OutdatedComparisons | OverlapInvites | BarsNotFromZero
+Remark = (
+    CellRemark
+    | UnitRemark
+    | SummaryRemark
+    | GroupRemark
+    | FigureRemark
     | SpreadRemark
     | ReadingRemark
 )

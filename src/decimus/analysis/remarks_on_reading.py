@@ -129,25 +129,18 @@ class LongerRows(Struct, frozen=True):
     rows: tuple[int, ...]
 
 
-ReadingRemark = (
+TableRemark = (
     LayoutDoubted
     | HeadingsDoubted
     | OtherSigns
-    | OtherOutcomes
-    | ColumnsNotUsed
-    | ErrorsNotUsed
-    | OtherTables
-    | TableBelow
-    | TwoValues
-    | PairedByRow
-    | MayBePairs
-    | PairsLost
-    | TakenAsSame
-    | LevelsDoubted
-    | ReadingsAveraged
-    | RowsWithoutGroup
     | LongerRows
+    | RowsWithoutGroup
+    | TableBelow
+    | OtherTables
 )
+ColumnRemark = LevelsDoubted | OtherOutcomes | ColumnsNotUsed | ErrorsNotUsed | TwoValues
+DesignRemark = PairedByRow | MayBePairs | PairsLost | TakenAsSame | ReadingsAveraged
+ReadingRemark = TableRemark | ColumnRemark | DesignRemark
 
 _FEWEST_PAIRS = 3
 _MOST_PAIRED = 3

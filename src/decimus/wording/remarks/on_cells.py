@@ -1,21 +1,23 @@
-"""Remarks about single cells and spellings, in words."""
+"""Remarks about single cells, rows and spellings, in words."""
 
 from __future__ import annotations
+
+from typing import assert_never
 
 from decimus.analysis import remarks as facts
 from decimus.analysis.results import Results
 from decimus.measurements.numbers import CellKind
 from decimus.measurements.observations import CellReference
 from decimus.measurements.summary_checks import Disagreement
-from decimus.study.edits import ChooseLimits, JoinLevels
+from decimus.study.edits import ChooseDecimalSign, ChooseLimits, CountSummaries, JoinLevels
 from decimus.terms import LimitRule
 from decimus.wording.numbers import number, plural
-from decimus.wording.phrases import LIMIT_WORDS
+from decimus.wording.phrases import LIMIT_WORDS, upper_first
 from decimus.wording.remarks.words import RemarkWords, cell_name, listed
 
 
-def cell_remark(results: Results, remark: facts.Remark) -> RemarkWords | None:
-    """The remark in words; None for one about something else."""
+def cell_remark(results: Results, remark: facts.CellRemark) -> RemarkWords:
+    """The remark in words."""
     sheet = results.question.asked.sheet
     match remark:
         case facts.UnreadableCells(cells):
@@ -57,8 +59,31 @@ def cell_remark(results: Results, remark: facts.Remark) -> RemarkWords | None:
                 f"Groups have {fewest} to {most} measurements.",
                 "Blank cells at the end are taken as never measured.",
             )
-        case _:
-            return None
+        case facts.DoubtfulNumbers(text):
+            grouped, decimal = text.replace(",", ""), text.replace(",", ".")
+            shape_sign = results.measurements.shape.decimal
+            sheet = results.question.asked.sheet
+            return RemarkWords(
+                "measurements",
+                f"“{text}” is read as {decimal if shape_sign == ',' else grouped}.",
+                "The comma could also mark decimals; no other number tells.",
+                (
+                    (f"it is {decimal}", ChooseDecimalSign(decimal=",", sheet=sheet)),
+                    (f"it is {grouped}", ChooseDecimalSign(decimal=".", sheet=sheet)),
+                ),
+            )
+        case facts.SummaryRowsLeftOut(rows, are_named):
+            it, sheet = "it" if len(rows) == 1 else "them", results.question.asked.sheet
+            return RemarkWords(
+                "measurements",
+                f"{upper_first(listed(rows))} {'is' if len(rows) == 1 else 'are'} left out.",
+                "By name this is a summary, not a measurement."
+                if are_named
+                else "What stands there is what a mean or sum of the numbers above would be.",
+                ((f"count {it}", CountSummaries(are_counted=True, sheet=sheet)),),
+            )
+        case never:
+            assert_never(never)
 
 
 def _disagreement(results: Results, found: tuple[Disagreement, ...]) -> RemarkWords:

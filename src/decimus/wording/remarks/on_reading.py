@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import assert_never
+
 from decimus.analysis import remarks_on_reading as facts
 from decimus.analysis.results import Results
 from decimus.study.edits import (
@@ -27,8 +29,8 @@ _LAYOUTS = {
 }
 
 
-def reading_remark(results: Results, remark: object) -> RemarkWords | None:
-    """The remark in words; None for one about something else."""
+def table_remark(results: Results, remark: facts.TableRemark) -> RemarkWords:
+    """The remark on how the table is laid out in words."""
     sheet = results.question.asked.sheet
     match remark:
         case facts.LayoutDoubted(rival):
@@ -77,18 +79,6 @@ def reading_remark(results: Results, remark: object) -> RemarkWords | None:
                 f"{_rows(rows)} {'names' if len(rows) == 1 else 'name'} no group.",
                 "What stands there is left out until a group is typed.",
             )
-        case _:
-            return _more(results, remark)
-
-
-def _rows(rows: tuple[int, ...]) -> str:
-    named = listed(tuple(str(row + 1) for row in rows), 6)
-    return f"Row {named}" if len(rows) == 1 else f"Rows {named}"
-
-
-def _more(results: Results, remark: object) -> RemarkWords | None:
-    sheet, number = results.question.asked.sheet, results.number
-    match remark:
         case facts.TableBelow(row):
             return RemarkWords(
                 "measurements",
@@ -103,6 +93,19 @@ def _more(results: Results, remark: object) -> RemarkWords | None:
                 "Only one is read.",
                 options=tuple((f"read {name}", ("--sheet", name)) for name in names),
             )
+        case never:
+            assert_never(never)
+
+
+def _rows(rows: tuple[int, ...]) -> str:
+    named = listed(tuple(str(row + 1) for row in rows), 6)
+    return f"Row {named}" if len(rows) == 1 else f"Rows {named}"
+
+
+def column_remark(results: Results, remark: facts.ColumnRemark) -> RemarkWords:
+    """The remark on what columns hold in words."""
+    number = results.number
+    match remark:
         case facts.LevelsDoubted(factor):
             name = results.measurements.shape.name(factor)
             texts = tuple(level.text for level in results.measurements.factors[0].levels)
@@ -152,11 +155,13 @@ def _more(results: Results, remark: object) -> RemarkWords | None:
                 "Means are then shares of ones; their spread follows from the share, and tests "
                 "of means are rough with few.",
             )
-        case _:
-            return _on_design(results, remark, sheet)
+        case never:
+            assert_never(never)
 
 
-def _on_design(results: Results, remark: object, sheet: int) -> RemarkWords | None:
+def design_remark(results: Results, remark: facts.DesignRemark) -> RemarkWords:
+    """The remark on who was measured in words."""
+    sheet = results.question.asked.sheet
     apart = ChoosePairsByRow(is_paired=False, sheet=sheet)
     match remark:
         case facts.PairedByRow(times):
@@ -201,8 +206,8 @@ def _on_design(results: Results, remark: object, sheet: int) -> RemarkWords | No
                 "Readings of one unit are no replicates.",
                 (("count every reading", every),),
             )
-        case _:
-            return None
+        case never:
+            assert_never(never)
 
 
 def _taken_as_same(

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import assert_never
+
 from decimus.analysis import remarks_on_spread as facts
 from decimus.analysis.groups import Group
 from decimus.analysis.method_kinds import METHOD_NAMES
@@ -23,8 +25,8 @@ from decimus.wording.phrases import at_group, bar_name, group_words, quantity
 from decimus.wording.remarks.words import RemarkWords, listed
 
 
-def spread_remark(results: Results, remark: object) -> RemarkWords | None:
-    """The remark in words; None for one about something else."""
+def spread_remark(results: Results, remark: facts.SpreadRemark) -> RemarkWords:
+    """The remark in words."""
     match remark:
         case facts.UnequalSpread(widest, narrowest, p):
             return _unequal(results, widest, narrowest, p)
@@ -43,8 +45,8 @@ def spread_remark(results: Results, remark: object) -> RemarkWords | None:
             return _weak_bars(results, remark)
         case facts.HeightAndTest(height):
             return _height_and_test(results, height)
-        case _:
-            return None
+        case never:
+            assert_never(never)
 
 
 def _sd(results: Results, group: Group) -> str:

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import assert_never
+
 from decimus.analysis import remarks as facts
 from decimus.analysis.results import Results
 from decimus.study.edits import (
@@ -12,12 +14,13 @@ from decimus.study.edits import (
     Edit,
 )
 from decimus.terms import ErrorBar, Layout, Meaning
+from decimus.wording.numbers import plural
 from decimus.wording.phrases import bar_name, error_bar_name
-from decimus.wording.remarks.words import RemarkWords
+from decimus.wording.remarks.words import RemarkWords, listed
 
 
-def unit_remark(results: Results, remark: facts.Remark) -> RemarkWords | None:
-    """The remark in words; None for one about something else."""
+def unit_remark(results: Results, remark: facts.UnitRemark) -> RemarkWords:
+    """The remark in words."""
     sheet = results.question.asked.sheet
     match remark:
         case facts.RecurringNames(heading):
@@ -59,8 +62,15 @@ def unit_remark(results: Results, remark: facts.Remark) -> RemarkWords | None:
                 f"Averages are of {fewest} to {most} readings.",
                 "Each unit counts once, however many readings it has.",
             )
-        case _:
-            return _summary_remark(results, remark)
+        case facts.IncompleteUnits(units):
+            noun = results.measurements.unit_name
+            return RemarkWords(
+                "comparisons",
+                f"{listed(units)} {'lacks' if len(units) == 1 else 'lack'} a value.",
+                f"A test within {plural(noun, 2)} leaves out every {noun} that is not complete.",
+            )
+        case never:
+            assert_never(never)
 
 
 def _same_or_different(results: Results) -> tuple[tuple[str, Edit], ...]:
@@ -72,7 +82,8 @@ def _same_or_different(results: Results) -> tuple[tuple[str, Edit], ...]:
     )
 
 
-def _summary_remark(results: Results, remark: facts.Remark) -> RemarkWords | None:
+def summary_remark(results: Results, remark: facts.SummaryRemark) -> RemarkWords:
+    """The remark in words."""
     sheet, number = results.question.asked.sheet, results.number
     match remark:
         case facts.UnknownMeaning(heading):
@@ -109,5 +120,5 @@ def _summary_remark(results: Results, remark: facts.Remark) -> RemarkWords | Non
                 "No error bars are drawn.",
                 fixes or (("no error bars", ChooseErrorBar(error_bar=ErrorBar.NONE)),),
             )
-        case _:
-            return None
+        case never:
+            assert_never(never)
