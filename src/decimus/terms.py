@@ -304,3 +304,21 @@ class Decimals(StrEnum):
     AS_DATA = "as-data"
     FIXED = "fixed"
     """A number of the user's own."""
+
+
+class FigurePart(StrEnum):
+    """What one can point at on a figure."""
+
+    GROUP = "group"
+    REPLICATES = "replicates"
+    COMPARISON = "comparison"
+    GROUP_TEXT = "group text"
+    VALUE_TITLE = "value title"
+    GROUP_TITLE = "group title"
+    VALUE_AXIS = "value axis"
+    KEY = "key"
+
+    @property
+    def is_title(self) -> bool:
+        """Whether it is the title of an axis."""
+        return self in (FigurePart.VALUE_TITLE, FigurePart.GROUP_TITLE)

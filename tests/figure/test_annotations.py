@@ -11,11 +11,11 @@ from hypothesis import strategies as st
 from decimus.analysis.annotations import MOST_LINES
 from decimus.figure.comparison_lines import WantedLine, placed_lines
 from decimus.figure.layout import page_of
-from decimus.figure.marks import Bounds, Dots, Extent, Label, Part
+from decimus.figure.marks import Bounds, Dots, Extent, Label
 from decimus.figure.outlines import measure
 from decimus.study import edits
 from decimus.study.questions import PairOfGroups
-from decimus.terms import ComparisonMarks, ComparisonText, PairSet
+from decimus.terms import ComparisonMarks, ComparisonText, FigurePart, PairSet
 from decimus.wording.figure.captions import caption
 from decimus.wording.spans import plain_text
 from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS, results_of
@@ -99,7 +99,7 @@ def test_a_nudge_moves_one_line_by_so_many_mm() -> None:
     after = page_of(results_of(FIVE_BY_FOUR, drawn, nudge), measure)
 
     def heights(page: object) -> dict[object, float]:
-        marks = page.of_part(Part.COMPARISON)  # type: ignore[attr-defined]
+        marks = page.of_part(FigurePart.COMPARISON)  # type: ignore[attr-defined]
         return {m.target.groups: m.ys[0] for m in marks if isinstance(m, Dots)}
 
     was, is_now = heights(before), heights(after)
@@ -124,9 +124,11 @@ def test_letters_stand_over_their_groups_and_touch_nothing(text: str) -> None:
     largest = max(comparison.groups, key=lambda group: group.summary.mean or 0.0)
     assert "a" in found[largest.levels]
     page = page_of(results, measure)
-    over = [m for m in page.of_part(Part.GROUP_TEXT) if isinstance(m, Label)]
+    over = [m for m in page.of_part(FigurePart.GROUP_TEXT) if isinstance(m, Label)]
     assert {label.text for label in over} == set(found.values())
-    others = [m.bounds for m in page.marks if m.target and m.target.part is not Part.GROUP_TEXT]
+    others = [
+        m.bounds for m in page.marks if m.target and m.target.part is not FigurePart.GROUP_TEXT
+    ]
     for label in over:
         inner = label.bounds.grown(-0.2)
         assert not any(inner.overlaps(other) for other in others if _is_small(other))
@@ -151,7 +153,7 @@ def test_stars_over_groups_of_a_crowded_chart() -> None:
     )
     results = results_of(TWO_FACTORS, *chosen)
     page = page_of(results, measure)
-    over = {m.target.groups for m in page.of_part(Part.GROUP_TEXT) if m.target}
+    over = {m.target.groups for m in page.of_part(FigurePart.GROUP_TEXT) if m.target}
     assert over == {(("4", "bright"),)}
     assert "each against 0\u00a0g/L, within each level of light" in plain_text(caption(results))
 

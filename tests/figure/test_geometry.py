@@ -10,12 +10,20 @@ from hypothesis import strategies as st
 
 from decimus.figure.content import content_of, group_colours
 from decimus.figure.layout import page_of
-from decimus.figure.marks import Bounds, Box, Dots, Label, Mark, Page, Part, Stroke
+from decimus.figure.marks import Bounds, Box, Dots, Label, Mark, Page, Stroke
 from decimus.figure.outlines import measure
 from decimus.study import edits
 from decimus.study.questions import PairOfGroups
 from decimus.study.readings import CELLS, HEADINGS
-from decimus.terms import ChartKind, ComparisonText, Direction, ErrorBar, Palette, Spacing
+from decimus.terms import (
+    ChartKind,
+    ComparisonText,
+    Direction,
+    ErrorBar,
+    FigurePart,
+    Palette,
+    Spacing,
+)
 from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS, results_of
 
 
@@ -24,7 +32,7 @@ def page(text: str, *more: edits.Edit) -> Page:
 
 
 def boxes(of: Page) -> list[Box]:
-    return [mark for mark in of.of_part(Part.GROUP) if isinstance(mark, Box)]
+    return [mark for mark in of.of_part(FigurePart.GROUP) if isinstance(mark, Box)]
 
 
 def labels(of: Page) -> list[Label]:
@@ -33,7 +41,7 @@ def labels(of: Page) -> list[Label]:
 
 def error_bars(of: Page) -> dict[tuple[str, ...], list[Stroke]]:
     found: dict[tuple[str, ...], list[Stroke]] = {}
-    for mark in of.of_part(Part.GROUP):
+    for mark in of.of_part(FigurePart.GROUP):
         if isinstance(mark, Stroke) and mark.target is not None:
             found.setdefault(mark.target.groups[0], []).append(mark)
     return found
@@ -41,8 +49,8 @@ def error_bars(of: Page) -> dict[tuple[str, ...], list[Stroke]]:
 
 def value_at(of: Page, y: float) -> float:
     """The value at a height, from the axis labels as a reader would take it."""
-    ticks = [m for m in of.of_part(Part.VALUE_AXIS) if isinstance(m, Stroke) and m.y1 == m.y2]
-    texts = [m for m in of.of_part(Part.VALUE_AXIS) if isinstance(m, Label)]
+    ticks = [m for m in of.of_part(FigurePart.VALUE_AXIS) if isinstance(m, Stroke) and m.y1 == m.y2]
+    texts = [m for m in of.of_part(FigurePart.VALUE_AXIS) if isinstance(m, Label)]
     low, high = ticks[0].y1, ticks[-1].y1
     first, last = (float(t.text.replace("\u2212", "-")) for t in (texts[0], texts[-1]))
     return first + (y - low) / (high - low) * (last - first)
@@ -98,7 +106,7 @@ def test_one_way_error_bars(direction: Direction) -> None:
 def test_replicates_are_all_there_beside_the_error_bar() -> None:
     shown = page(FIVE_BY_FOUR)
     groups = results_of(FIVE_BY_FOUR).groups
-    for dots in shown.of_part(Part.REPLICATES):
+    for dots in shown.of_part(FigurePart.REPLICATES):
         assert isinstance(dots, Dots)
         assert dots.target is not None
         levels = dots.target.groups[0]
@@ -122,10 +130,10 @@ def test_one_value_has_no_error_bar_and_none_no_mark() -> None:
 
 
 def test_key_only_with_a_second_factor() -> None:
-    assert not page(FIVE_BY_FOUR).of_part(Part.KEY)
-    texts = [m.text for m in page(TWO_FACTORS).of_part(Part.KEY) if isinstance(m, Label)]
+    assert not page(FIVE_BY_FOUR).of_part(FigurePart.KEY)
+    texts = [m.text for m in page(TWO_FACTORS).of_part(FigurePart.KEY) if isinstance(m, Label)]
     assert texts == ["Light", "dim", "bright"]
-    colours = [m.colour for m in page(TWO_FACTORS).of_part(Part.KEY) if isinstance(m, Box)]
+    colours = [m.colour for m in page(TWO_FACTORS).of_part(FigurePart.KEY) if isinstance(m, Box)]
     results = results_of(TWO_FACTORS)
     shades = group_colours(results.groups, results.question.figure)
     assert colours == [shades["0", "dim"], shades["0", "bright"]]
@@ -144,12 +152,12 @@ def test_titles_come_from_names_and_units_or_are_written() -> None:
 
 def assert_nothing_collides(shown: Page) -> None:
     """Comparison lines keep clear of marks, texts of each other, and all stay on the page."""
-    lines = shown.of_part(Part.COMPARISON)
+    lines = shown.of_part(FigurePart.COMPARISON)
     by_pair: dict[object, list[Mark]] = {}
     for mark in lines:
         assert mark.target is not None
         by_pair.setdefault(mark.target.groups, []).append(mark)
-    obstacles = [*shown.of_part(Part.GROUP), *shown.of_part(Part.REPLICATES)]
+    obstacles = [*shown.of_part(FigurePart.GROUP), *shown.of_part(FigurePart.REPLICATES)]
     for marks in by_pair.values():
         for mark, other in ((m, o) for m in marks for o in obstacles):
             assert not _core(mark).overlaps(_core(other)), (mark, other)
@@ -185,7 +193,7 @@ def test_comparison_lines_never_collide(
         edits.ChooseComparisonText(text=written),
     )
     assert_nothing_collides(shown)
-    count = len({m.target.groups for m in shown.of_part(Part.COMPARISON) if m.target})
+    count = len({m.target.groups for m in shown.of_part(FigurePart.COMPARISON) if m.target})
     assert count == (10 if text == FIVE_BY_FOUR else 4)
 
 
@@ -246,7 +254,7 @@ def test_very_many_names_are_thinned_out() -> None:
 def test_axis_ends_can_be_chosen_and_lines_still_fit() -> None:
     chosen = edits.ChooseValueRange(value_from=0, value_to=12)
     shown = page(FIVE_BY_FOUR, all_pairs(FIVE_BY_FOUR), chosen)
-    axis = next(m for m in shown.of_part(Part.VALUE_AXIS) if isinstance(m, Stroke))
+    axis = next(m for m in shown.of_part(FigurePart.VALUE_AXIS) if isinstance(m, Stroke))
     assert value_at(shown, axis.y1) == pytest.approx(0)
     assert value_at(shown, axis.y2) == pytest.approx(12)
     assert_nothing_collides(shown)
@@ -262,7 +270,9 @@ def test_very_large_and_small_values_fit_their_page(size: str) -> None:
     shown = page(text, all_pairs(text))
     assert_nothing_collides(shown)
     assert boxes(shown)[0].width > 5
-    assert any("×10" in m.text for m in shown.of_part(Part.VALUE_AXIS) if isinstance(m, Label))
+    assert any(
+        "×10" in m.text for m in shown.of_part(FigurePart.VALUE_AXIS) if isinstance(m, Label)
+    )
 
 
 def test_values_below_zero_hang_from_it() -> None:
@@ -275,7 +285,7 @@ def test_values_below_zero_hang_from_it() -> None:
 def middles(of: Page) -> dict[str, float]:
     """Where each group's mean stands."""
     found = {}
-    for mark in of.of_part(Part.GROUP):
+    for mark in of.of_part(FigurePart.GROUP):
         if mark.target is not None and isinstance(mark, Box | Dots):
             found[mark.target.groups[0][0]] = (mark.bounds.left + mark.bounds.right) / 2
     return found

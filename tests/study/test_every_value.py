@@ -34,7 +34,7 @@ from decimus.wording.comparisons.sentences import result_sentence
 from decimus.wording.figure.captions import caption
 from decimus.wording.figure.settings import figure_settings, foot_sentence
 from decimus.wording.groups.lane_choices import lanes_sentence
-from decimus.wording.measurements.readings import problem_sentence, reading_sentence, thread_counts
+from decimus.wording.measurements.readings import place_counts, problem_sentence, reading_sentence
 from decimus.wording.measurements.sheets import strip_sentence, tables_sentence
 from decimus.wording.questions import question_sentence
 from decimus.wording.remarks.remarks import remark_words
@@ -126,7 +126,7 @@ def show(results: Results) -> list[object]:
     if results.problem is not None:
         sentences.append(problem_sentence(results))
     else:
-        found.append(thread_counts(results))
+        found.append(place_counts(results))
         sentences.append(question_sentence(results))
         sentences += [reading_sentence(results), caption(results), foot_sentence(results)]
         sentences += [lanes_sentence(results), strip_sentence(results)]

@@ -9,7 +9,6 @@ from PySide6.QtCore import QPoint, Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QMenu
 
-from decimus.figure.marks import Part
 from decimus.study.edits import (
     ChooseDrawnComparisons,
     ChooseSameUnits,
@@ -19,7 +18,7 @@ from decimus.study.edits import (
 )
 from decimus.study.history import History
 from decimus.study.questions import PairOfGroups
-from decimus.terms import Adjustment, Alternative, ComparisonMarks, Method, PairSet
+from decimus.terms import Adjustment, Alternative, ComparisonMarks, FigurePart, Method, PairSet
 from decimus.window.comparisons.pairs_model import Column, Sorting
 from decimus.window.groups.lanes_model import Fixed
 from decimus.wording.remarks.remarks import remark_words
@@ -384,7 +383,7 @@ def lines(driver: Driver) -> set[tuple[object, ...]]:
     driver.window.page.view.draw_now()
     page = driver.window.page.view.page
     assert page is not None
-    return {mark.target.groups for mark in page.of_part(Part.COMPARISON) if mark.target}
+    return {mark.target.groups for mark in page.of_part(FigurePart.COMPARISON) if mark.target}
 
 
 def draw(driver: Driver, *pairs: tuple[str, str]) -> None:
@@ -432,7 +431,7 @@ def test_letters_and_texts_over_groups(salt: Driver) -> None:
     page = salt.window.page.view
     page.draw_now()
     assert page.page is not None
-    assert len({m.target for m in page.page.of_part(Part.GROUP_TEXT)}) == 5
+    assert len({m.target for m in page.page.of_part(FigurePart.GROUP_TEXT)}) == 5
     assert "groups that share one are not shown to differ (p ≥ 0.05)" in caption(salt)
     salt.choose(place.sentence, "pairs", "each against 0 g/L")
     # Letters do not go with a control; lines stand in until something else is chosen.
@@ -441,7 +440,7 @@ def test_letters_and_texts_over_groups(salt: Driver) -> None:
     salt.choose(salt.window.page.caption, "comparison_text", "stars")
     page.draw_now()
     assert page.page is not None
-    over = {m.target.groups for m in page.page.of_part(Part.GROUP_TEXT) if m.target}
+    over = {m.target.groups for m in page.page.of_part(FigurePart.GROUP_TEXT) if m.target}
     assert over == {(("1",),), (("2",),), (("4",),), (("8",),)}
     assert store.results.question.figure.comparison_marks is ComparisonMarks.OVER_GROUPS
     assert "Texts over groups (each against 0 g/L): stars (* p < 0.05" in caption(salt)
@@ -470,7 +469,7 @@ def test_a_line_is_dragged_and_put_back(salt: Driver) -> None:
     view.draw_now()
     page = view.page
     assert page is not None
-    dots = next(m for m in page.of_part(Part.COMPARISON) if hasattr(m, "xs"))
+    dots = next(m for m in page.of_part(FigurePart.COMPARISON) if hasattr(m, "xs"))
     scale = view.pixels_per_mm
     left = max(0, round((view.width() - page.width_mm * scale) / 2))
     at = QPoint(left + round(dots.xs[0] * scale), round((page.height_mm - dots.ys[0]) * scale))

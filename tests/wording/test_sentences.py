@@ -9,7 +9,7 @@ from decimus.errors import ChoiceError
 from decimus.study import edits
 from decimus.study.questions import PairOfGroups
 from decimus.study.readings import CELLS, HEADINGS
-from decimus.terms import Direction, ErrorBar, Method, Statistic
+from decimus.terms import Direction, ErrorBar, FigurePart, Method, Statistic
 from decimus.wording.comparisons.choices import comparison_sentence
 from decimus.wording.comparisons.pair_working import pair_working
 from decimus.wording.comparisons.reasons import reason
@@ -24,7 +24,7 @@ from decimus.wording.figure.readings import target_reading
 from decimus.wording.figure.settings import figure_settings, foot_sentence
 from decimus.wording.groups.interpretation import interpretation
 from decimus.wording.groups.working import working
-from decimus.wording.measurements.readings import reading_sentence, thread_counts
+from decimus.wording.measurements.readings import place_counts, reading_sentence
 from decimus.wording.questions import question_sentence
 from decimus.wording.spans import Choice, Sentence, plain_text
 from decimus.wording.write_up.paragraphs import result_paragraph, summary_table
@@ -289,22 +289,22 @@ def test_decimal_comma_for_people() -> None:
     assert "," in plain_text(caption(results))
 
 
-def test_thread_counts() -> None:
-    assert thread_counts(named()) == {
+def test_place_counts() -> None:
+    assert place_counts(named()) == {
         "measurements": "19 of 20",
         "groups": "5",
         "comparisons": "10",
         "figure": "85 mm",
         "write_up": "",
     }
-    assert thread_counts(results_of("a\n1\n2\n"))["comparisons"] == "–"
+    assert place_counts(results_of("a\n1\n2\n"))["comparisons"] == "–"
 
 
 def test_reading_off_the_figure() -> None:
     results = named(edits.DrawComparison(pair=PairOfGroups(("0",), ("8",)), is_drawn=True))
-    text = target_reading(results, "group", (("2",),)).replace("\u00a0", " ")
+    text = target_reading(results, FigurePart.GROUP, (("2",),)).replace("\u00a0", " ")
     assert text.startswith("2 g/L: mean 8.50 mm², n = 3\nerror bar (95 % confidence interval) to")
-    read = target_reading(results, "comparison", (("0",), ("8",)))
+    read = target_reading(results, FigurePart.COMPARISON, (("0",), ("8",)))
     assert "0\u00a0g/L against 8\u00a0g/L" in read
-    assert target_reading(results, "value axis", ()) == ""
-    assert "Double-click" in target_reading(results, "value title", ())
+    assert target_reading(results, FigurePart.VALUE_AXIS, ()) == ""
+    assert "Double-click" in target_reading(results, FigurePart.VALUE_TITLE, ())

@@ -23,13 +23,13 @@ from decimus.figure.marks import (
     Extent,
     Label,
     Mark,
-    Part,
     Stroke,
     Target,
 )
 from decimus.figure.places import Slot
 from decimus.figure.text import Align, Typesetter
 from decimus.study.questions import Levels
+from decimus.terms import FigurePart
 
 _STAR_DROP = 0.33
 """Stars hang at the top of their line of text; by this share of it they are lowered."""
@@ -132,7 +132,7 @@ def line_marks(placed: Placed, content: Content, type_: Typesetter) -> list[Mark
     runs = {(c.first, c.second): c.runs for c in content.comparisons}
     marks: list[Mark] = []
     for line in placed.lines:
-        target = Target(Part.COMPARISON, line.wanted.groups)
+        target = Target(FigurePart.COMPARISON, line.wanted.groups)
         x1, x2, y = line.wanted.x1, line.wanted.x2, line.y
         text = type_.line(runs[line.wanted.groups], line.text_x, line.baseline, Align.START, target)
         if line.is_text_inside:
@@ -145,7 +145,7 @@ def line_marks(placed: Placed, content: Content, type_: Typesetter) -> list[Mark
         marks.append(text)
     over = {text.levels: text.runs for text in content.group_texts}
     for text_place in placed.texts:
-        target = Target(Part.GROUP_TEXT, (text_place.levels,))
+        target = Target(FigurePart.GROUP_TEXT, (text_place.levels,))
         x, baseline = text_place.x, text_place.baseline
         found = type_.line(over[text_place.levels], x, baseline, Align.MIDDLE, target)
         marks.append(_lowered(found))

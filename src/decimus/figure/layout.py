@@ -25,7 +25,6 @@ from decimus.figure.marks import (
     Mark,
     Measure,
     Page,
-    Part,
     Stroke,
     Target,
 )
@@ -33,6 +32,7 @@ from decimus.figure.places import Frame, Places, Slot, places
 from decimus.figure.scales import Scale, padded, rounded_out, tick_labels, tick_step, ticks
 from decimus.figure.swarms import swarm
 from decimus.figure.text import Align, Typesetter
+from decimus.terms import FigurePart
 
 _EDGE = 1.2
 """Air at the page's edges, in mm."""
@@ -211,7 +211,7 @@ def _fitted(
 
 
 def _group(member: Member) -> Target:
-    return Target(Part.GROUP, (member.levels,))
+    return Target(FigurePart.GROUP, (member.levels,))
 
 
 def _means(content: Content, scale: Scale, slots: tuple[Slot, ...]) -> list[Mark]:
@@ -261,7 +261,7 @@ def _replicates(content: Content, scale: Scale, slots: tuple[Slot, ...]) -> list
         offsets = swarm(ys, radius * 2.15, slot.width * 0.17 - radius)
         middle = slot.x + slot.width * 0.33
         xs = tuple(middle + offset for offset in offsets)
-        target = Target(Part.REPLICATES, (slot.member.levels,))
+        target = Target(FigurePart.REPLICATES, (slot.member.levels,))
         fill = _ADJUSTED if slot.member.is_adjusted else _PAPER
         marks.append(Dots(xs, tuple(ys), radius, fill, LINE_PT, target=target))
     return marks
@@ -273,7 +273,7 @@ def _asides(slot: Slot, scale: Scale, radius: float) -> list[Mark]:
     if not ys:
         return []
     x = slot.x + slot.width * 0.33
-    target = Target(Part.REPLICATES, (slot.member.levels,))
+    target = Target(FigurePart.REPLICATES, (slot.member.levels,))
     return [Dots((x,) * len(ys), ys, radius, _PAPER, LINE_PT, _ASIDE, target)]
 
 
@@ -307,7 +307,7 @@ def _error_bars(content: Content, scale: Scale, slots: tuple[Slot, ...]) -> list
 
 def _axes(axis: ValueAxis, frame: Frame, type_: Typesetter) -> list[Mark]:
     scale = axis.scale
-    target = Target(Part.VALUE_AXIS)
+    target = Target(FigurePart.VALUE_AXIS)
     base = scale.clamped(0.0)
     marks: list[Mark] = [
         Stroke(frame.left, scale.start, frame.left, scale.end, LINE_PT, target=target),
@@ -358,7 +358,7 @@ def _titles(
         middle = (frame.left + frame.right) / 2
         half = type_.extent(text).width / 2
         middle = min(middle, frame.right - half) if middle + half > frame.right else middle
-        target = Target(Part.GROUP_TITLE)
+        target = Target(FigurePart.GROUP_TITLE)
         found.append(type_.line(text, middle, _EDGE + extent.descent, Align.MIDDLE, target))
     if content.value_title:
         room = height - 2 * _EDGE
@@ -366,7 +366,7 @@ def _titles(
         half = type_.extent(text).width / 2
         middle = (frame.bottom + frame.top) / 2
         middle = min(max(middle, _EDGE + half), height - _EDGE - half)
-        target = Target(Part.VALUE_TITLE)
+        target = Target(FigurePart.VALUE_TITLE)
         found.append(type_.upright(text, _EDGE + extent.ascent, middle, Align.MIDDLE, target))
     return found
 
@@ -377,7 +377,7 @@ def _key(content: Content, type_: Typesetter, width: float, top: float) -> list[
         return []
     extent = type_.extent("x")
     side = extent.ascent * 0.8
-    target = Target(Part.KEY)
+    target = Target(FigurePart.KEY)
     y = top - extent.ascent
     x = _EDGE
     marks: list[Mark] = []

@@ -8,6 +8,7 @@ from enum import Enum
 
 from decimus.errors import drawable
 from decimus.study.questions import Levels
+from decimus.terms import FigurePart
 
 INK = "#000000"
 LINE_PT = 0.75
@@ -40,24 +41,11 @@ Measure = Callable[[str, Face, float], Extent]
 """The room that a text takes in a face at a size in points."""
 
 
-class Part(Enum):
-    """What a mark belongs to, for pointing at it."""
-
-    GROUP = "group"
-    REPLICATES = "replicates"
-    COMPARISON = "comparison"
-    GROUP_TEXT = "group text"
-    VALUE_TITLE = "value title"
-    GROUP_TITLE = "group title"
-    VALUE_AXIS = "value axis"
-    KEY = "key"
-
-
 @dataclass(frozen=True)
 class Target:
     """What one can point at: a part of the figure and the groups it belongs to."""
 
-    part: Part
+    part: FigurePart
     groups: tuple[Levels, ...] = ()
 
 
@@ -220,6 +208,6 @@ class Page:
                 return mark.target
         return None
 
-    def of_part(self, part: Part) -> tuple[Mark, ...]:
+    def of_part(self, part: FigurePart) -> tuple[Mark, ...]:
         """All marks of one part."""
         return tuple(m for m in self.marks if m.target is not None and m.target.part is part)

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from decimus.measurements.cells import Integers
+from decimus.measurements.cells import Booleans, Integers
 from decimus.measurements.extraction import Observed
 from decimus.measurements.families import Family
 from decimus.measurements.lexicon import Sense, is_counter, senses
@@ -81,90 +81,169 @@ def units_of(
     names = observed.names.codes
     if "" in observed.names.texts and (names == observed.names.texts.index("")).any():
         return Units()
-    across = ROW_NUMBERS if shape.pairs_by_row else HEADINGS
-    profile = shape.column(column) if column is not None else None
-    texts = tuple(text for text in observed.names.texts[:_MOST_LOOKED_AT] if text)
-    stem = "" if shape.pairs_by_row else numbered_stem(texts) or ""
-    pairs, counts = np.unique(
-        groups.astype(np.int64) * len(observed.names.texts) + names, return_counts=True
-    )
-    own_groups = np.bincount(pairs % len(observed.names.texts))
-    recurs = bool((own_groups[own_groups > 0] > 1).mean() > 0.5)
-    per_group = np.bincount(pairs // len(observed.names.texts))
-    several = bool((per_group[per_group > 0] > 1).mean() > 0.5)
-    said_same = reading.same_units
-    if said_same is None and reading.subject is not None:
-        said_same = reading.subject != NOBODY
-    is_likely, is_sure = _are_likely_same(shape, profile, stem, roles)
-    is_same = recurs and (said_same if said_same is not None else is_likely)
-    readings = (int(counts.min()), int(counts.max()))
-    if shape.readings:
-        readings = _readings_across(observed, shape)
-    is_averaged = bool(shape.readings) or _is_averaged(reading, column, roles, counts, several)
-    if is_same and readings[1] > 1 and reading.within != NOBODY:
-        is_averaged = True
-    found = roles if roles is not None and roles.unit == column and said_same is None else None
+    counts = _Counts.of(groups, names, len(observed.names.texts))
+    naming = _Naming.of(observed.names.texts, shape, column)
+    roles = roles if roles is not None and roles.unit == column else None
+    same = _sameness(reading, shape, naming, roles)
+    is_same = counts.recur and same.is_same
+    readings = _readings_across(observed, shape) if shape.readings else counts.readings
+    found = roles if not same.is_said else None
     return Units(
-        variable=across if column is None else column,
-        heading=(profile.heading if profile is not None else "") or stem,
-        count=int((own_groups > 0).sum()),
-        recurs=recurs,
+        variable=naming.variable,
+        heading=naming.heading,
+        count=counts.units,
+        recurs=counts.recur,
         is_same=is_same,
-        is_decided=said_same is not None or is_sure or not recurs,
-        is_block=reading.is_block or _is_block(profile) or bool(found and found.is_forced),
+        is_decided=same.is_said or same.is_sure or not counts.recur,
+        is_block=_is_block(reading, naming.profile, found),
         readings=readings,
-        is_averaged=is_averaged,
-        may_be_repeats=said_same is None
-        and not is_same
-        and _may_repeat(shape, profile, stem, texts),
-        has_one_per_group=not several and readings[1] > 1,
+        is_averaged=_is_averaged(reading, column, shape, roles, counts, is_same=is_same),
+        may_be_repeats=not same.is_said and not is_same and naming.may_repeat(shape),
+        has_one_per_group=not counts.are_several and readings[1] > 1,
         other_variable=found.other_unit if found is not None else None,
-        is_forced=bool(found and found.is_forced),
+        is_forced=found is not None and found.is_forced,
     )
 
 
-def _are_likely_same(
-    shape: TableShape, profile: ColumnProfile | None, stem: str, roles: LongRoles | None
-) -> tuple[bool, bool]:
-    """Whether names that recur are the same units again, and whether that is sure."""
+@dataclass(frozen=True)
+class _Counts:
+    """How names of units spread over groups.
+
+    Args:
+        units: how many names there are.
+        recur: whether most stand in more than one group.
+        are_several: whether most groups hold more than one.
+        readings: fewest and most measurements of one name in a group.
+        are_read_again: whether half of the names or more have several in a group.
+    """
+
+    units: int
+    recur: bool
+    are_several: bool
+    readings: tuple[int, int]
+    are_read_again: bool
+
+    @staticmethod
+    def of(groups: Integers, names: Integers, count: int) -> _Counts:
+        """From the codes of group and name of every measurement, of `count` names."""
+        pairs, counts = np.unique(groups.astype(np.int64) * count + names, return_counts=True)
+        groups_of_name = np.bincount(pairs % count)
+        names_of_group = np.bincount(pairs // count)
+        return _Counts(
+            units=int((groups_of_name > 0).sum()),
+            recur=_mostly(groups_of_name[groups_of_name > 0] > 1),
+            are_several=_mostly(names_of_group[names_of_group > 0] > 1),
+            readings=(int(counts.min()), int(counts.max())),
+            are_read_again=bool((counts > 1).mean() >= 0.5),
+        )
+
+
+def _mostly(are: Booleans) -> bool:
+    return bool(are.mean() > 0.5)
+
+
+@dataclass(frozen=True)
+class _Naming:
+    """What names units: a column, the headings across, or nothing but the rows themselves.
+
+    Args:
+        variable: which of them.
+        profile: the column, None for headings and rows.
+        stem: what numbered names share: "flask" of "flask 1".
+        texts: the first of the names.
+    """
+
+    variable: int
+    profile: ColumnProfile | None
+    stem: str
+    texts: tuple[str, ...]
+
+    @staticmethod
+    def of(texts: tuple[str, ...], shape: TableShape, column: int | None) -> _Naming:
+        """From the names and where they stand."""
+        looked_at = tuple(text for text in texts[:_MOST_LOOKED_AT] if text)
+        if column is not None:
+            stem = "" if shape.pairs_by_row else numbered_stem(looked_at) or ""
+            return _Naming(column, shape.column(column), stem, looked_at)
+        if shape.pairs_by_row:
+            return _Naming(ROW_NUMBERS, None, "", looked_at)
+        return _Naming(HEADINGS, None, numbered_stem(looked_at) or "", looked_at)
+
+    @property
+    def heading(self) -> str:
+        """What a unit is called."""
+        return (self.profile.heading if self.profile is not None else "") or self.stem
+
+    @property
+    def is_of_subjects(self) -> bool:
+        """Whether heading or names are of somebody who is the same wherever named."""
+        is_said = self.profile is not None and self.profile.is_about(Sense.SUBJECT)
+        return is_said or Sense.SUBJECT in senses(self.stem)
+
+    def may_repeat(self, shape: TableShape) -> bool:
+        """Whether the names are of trials or years rather than of units."""
+        if self.stem in _REPEATED:
+            return True
+        if self.profile is None:
+            return False
+        is_word = self.profile.heading_word in _REPEATED
+        return is_word or (_are_years(self.texts) and shape.layout is not Layout.LONG)
+
+
+@dataclass(frozen=True)
+class _Sameness:
+    """Whether a name in another group is the same unit again, and how that is known."""
+
+    is_same: bool
+    is_sure: bool
+    is_said: bool = False
+
+
+def _sameness(
+    reading: Reading, shape: TableShape, naming: _Naming, roles: LongRoles | None
+) -> _Sameness:
+    """As said, else as structure and words make likely."""
+    if reading.same_units is not None:
+        return _Sameness(reading.same_units, is_sure=True, is_said=True)
+    if reading.subject is not None:
+        return _Sameness(reading.subject != NOBODY, is_sure=True, is_said=True)
     if shape.pairs_by_row:
-        return True, False
-    if roles is not None and profile is not None and roles.unit == profile.index:
-        return roles.is_same, not roles.is_asked
-    subject = Sense.SUBJECT in senses(stem)
-    if profile is None:
-        return subject, subject
-    if profile.is_about(Sense.SUBJECT) or subject:
-        return True, True
-    if shape.layout is Layout.COLUMNS:
-        return _same_in_columns(shape, profile)
-    return False, False
+        return _Sameness(is_same=True, is_sure=False)
+    if roles is not None:
+        return _Sameness(roles.is_same, is_sure=not roles.is_asked)
+    if naming.is_of_subjects:
+        return _Sameness(is_same=True, is_sure=True)
+    if naming.profile is not None and shape.layout is Layout.COLUMNS:
+        return _same_in_columns(shape, naming.profile)
+    return _Sameness(is_same=False, is_sure=False)
 
 
-def _same_in_columns(shape: TableShape, profile: ColumnProfile) -> tuple[bool, bool]:
+def _same_in_columns(shape: TableShape, profile: ColumnProfile) -> _Sameness:
     """Whether each row of a block, groups in columns, is one unit measured again."""
     family = shape.family
     counts = profile.is_about(Sense.TRIAL) or not profile.heading or is_counter(profile.heading)
     if family is Family.TIMES and not counts:
-        return True, not profile.is_about(Sense.UNIT)
+        return _Sameness(is_same=True, is_sure=not profile.is_about(Sense.UNIT))
     if profile.are_years:
-        return False, False
+        return _Sameness(is_same=False, is_sure=False)
     if profile.is_about(Sense.BLOCK) and not profile.is_about(Sense.TRIAL):
-        return True, not profile.is_about(Sense.TIME, Sense.UNIT)
+        return _Sameness(is_same=True, is_sure=not profile.is_about(Sense.TIME, Sense.UNIT))
     are_doses = family is Family.AMOUNTS and profile.is_about(Sense.UNIT)
     if shape.side_factors and profile.is_unique and not counts and not are_doses:
         # A row that has a name of its own and a group is one unit, in all its columns.
-        return True, not profile.is_about(Sense.UNIT)
+        return _Sameness(is_same=True, is_sure=not profile.is_about(Sense.UNIT))
     if profile.is_numbered and not counts and not profile.is_about(Sense.UNIT):
-        return True, True
+        return _Sameness(is_same=True, is_sure=True)
     are_amounts = all(number % 5 == 0 for number in profile.whole_numbers)
     if profile.whole_numbers and not are_amounts and profile.heading and not profile.senses:
         # Bare numbers under a noun that nobody knows: the noun says what the rows are.
-        return not counts, False
-    return False, counts
+        return _Sameness(is_same=not counts, is_sure=False)
+    return _Sameness(is_same=False, is_sure=counts)
 
 
-def _is_block(profile: ColumnProfile | None) -> bool:
+def _is_block(reading: Reading, profile: ColumnProfile | None, found: LongRoles | None) -> bool:
+    if reading.is_block or (found is not None and found.is_forced):
+        return True
     if profile is None or profile.is_about(Sense.SUBJECT) or profile.are_years:
         return False
     return profile.is_about(Sense.BLOCK)
@@ -174,14 +253,6 @@ _MOST_LOOKED_AT = 1000
 """Names that are looked at to find what they have in common."""
 _REPEATED = frozenset({"trial", "repeat", "run", "round", "session", "visit", "time", "year"})
 """Words for doing something again, perhaps with the same unit."""
-
-
-def _may_repeat(
-    shape: TableShape, profile: ColumnProfile | None, stem: str, texts: tuple[str, ...]
-) -> bool:
-    if stem in _REPEATED or (profile is not None and profile.heading_word in _REPEATED):
-        return True
-    return profile is not None and _are_years(texts) and shape.layout is not Layout.LONG
 
 
 def _are_years(texts: tuple[str, ...]) -> bool:
@@ -199,15 +270,22 @@ def _readings_across(observed: Observed, shape: TableShape) -> tuple[int, int]:
 def _is_averaged(
     reading: Reading,
     column: int | None,
+    shape: TableShape,
     roles: LongRoles | None,
-    counts: Integers,
-    several: bool,
+    counts: _Counts,
+    *,
+    is_same: bool,
 ) -> bool:
-    if reading.within is not None:
-        return reading.within == column
-    if roles is None or roles.unit != column or not roles.is_averaged:
+    """Whether readings of one unit are averaged: as said, beside each other, or by design."""
+    if shape.readings:
+        return True
+    if reading.within is not None and reading.within == column:
+        return True
+    if is_same and counts.readings[1] > 1 and reading.within != NOBODY:
+        return True
+    if reading.within is not None or roles is None or not roles.is_averaged:
         return False
-    return several and bool((counts > 1).mean() >= 0.5)
+    return counts.are_several and counts.are_read_again
 
 
 def averaging_codes(observed: Observed, units: Units, shape: TableShape) -> Integers | None:

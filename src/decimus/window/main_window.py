@@ -1,4 +1,4 @@
-"""The window: question line, thread, work area, page and foot around one store."""
+"""The window: question line, places line, work area, page and foot around one store."""
 
 from __future__ import annotations
 
@@ -41,7 +41,7 @@ from decimus.window.measurements.place import MeasurementsPlace
 from decimus.window.state.jobs import Beside
 from decimus.window.state.late_results import LateResults
 from decimus.window.state.store import Store
-from decimus.wording.measurements.readings import thread_counts
+from decimus.wording.measurements.readings import place_counts
 from decimus.workflows.opened import StudyFile
 from decimus.workflows.opening import pasted
 from decimus.workflows.replacing import fits_in_place
@@ -304,7 +304,7 @@ class MainWindow(QMainWindow):
             self.places_line,
             "",
             lambda: self.places_line.show_counts(
-                thread_counts(results), self.foot.places_with_remarks
+                place_counts(results), self.foot.places_with_remarks
             ),
         )
         guard.refresh(self.page, "The page", lambda: self.page.show_results(results))

@@ -29,10 +29,11 @@ from PySide6.QtWidgets import (
 from decimus.analysis.results import Results
 from decimus.figure.drawing import picture
 from decimus.figure.layout import page_of
-from decimus.figure.marks import Label, Page, Part, Stroke, Target
+from decimus.figure.marks import Label, Page, Stroke, Target
 from decimus.figure.outlines import measure, missing_signs
 from decimus.study.edits import DrawComparison, NudgeComparison, WriteAxisTitle
 from decimus.study.questions import PairOfGroups
+from decimus.terms import FigurePart
 from decimus.window.frame.guard import fault_of
 from decimus.window.state.store import Store
 from decimus.window.widgets.plain import PlainLabel
@@ -191,7 +192,7 @@ class PageView(QWidget):
     def mousePressEvent(self, event: QMouseEvent) -> None:
         """A press on a comparison line takes it, to be moved up or down."""
         target = self.target_at(event.position().toPoint())
-        is_line = target is not None and target.part is Part.COMPARISON
+        is_line = target is not None and target.part is FigurePart.COMPARISON
         if event.button() is Qt.MouseButton.LeftButton and is_line and target is not None:
             self._held, self._moved = (target, event.position().toPoint().y()), 0
             return
@@ -206,9 +207,9 @@ class PageView(QWidget):
             return
         target = self.target_at(position)
         shape = Qt.CursorShape.ArrowCursor
-        if target is not None and target.part in (Part.VALUE_TITLE, Part.GROUP_TITLE):
+        if target is not None and target.part.is_title:
             shape = Qt.CursorShape.IBeamCursor
-        elif target is not None and target.part is Part.COMPARISON:
+        elif target is not None and target.part is FigurePart.COMPARISON:
             shape = Qt.CursorShape.SizeVerCursor
         self.setCursor(shape)
 
@@ -233,7 +234,7 @@ class PageView(QWidget):
     def contextMenuEvent(self, event: QContextMenuEvent) -> None:
         """What can be done to the line under the pointer."""
         target = self.target_at(event.pos())
-        if target is not None and target.part is Part.COMPARISON:
+        if target is not None and target.part is FigurePart.COMPARISON:
             self.open_line_menu(PairOfGroups(*target.groups), event.globalPos())
 
     def open_line_menu(self, pair: PairOfGroups, at: QPoint) -> QMenu:
@@ -251,10 +252,10 @@ class PageView(QWidget):
     def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
         """Edit an axis title in place."""
         target = self.target_at(event.position().toPoint())
-        if target is not None and target.part in (Part.VALUE_TITLE, Part.GROUP_TITLE):
+        if target is not None and target.part.is_title:
             self.edit_title(target.part)
 
-    def edit_title(self, part: Part) -> QLineEdit | None:
+    def edit_title(self, part: FigurePart) -> QLineEdit | None:
         """Lay a field over an axis title; Return writes it, Escape leaves it."""
         label = next((m for m in self._marks(part) if isinstance(m, Label)), None)
         if label is None or self._page is None:
@@ -276,14 +277,16 @@ class PageView(QWidget):
             text = field.text().strip()
             field.deleteLater()
             if text != label.text:
-                self.edited.emit(WriteAxisTitle(is_value_axis=part is Part.VALUE_TITLE, text=text))
+                self.edited.emit(
+                    WriteAxisTitle(is_value_axis=part is FigurePart.VALUE_TITLE, text=text)
+                )
 
         field.returnPressed.connect(write)
         field.editingFinished.connect(field.deleteLater)
         self._field = field
         return field
 
-    def _marks(self, part: Part) -> tuple[object, ...]:
+    def _marks(self, part: FigurePart) -> tuple[object, ...]:
         return () if self._page is None else self._page.of_part(part)
 
     def event(self, event: QEvent) -> bool:
@@ -292,7 +295,7 @@ class PageView(QWidget):
             target = self.target_at(event.pos())
             text = ""
             if target is not None and self._results is not None:
-                text = target_reading(self._results, target.part.value, target.groups)
+                text = target_reading(self._results, target.part, target.groups)
             QToolTip.showText(event.globalPos(), text, self)
             return True
         return super().event(event)

@@ -120,7 +120,7 @@ class PlacesLine(QWidget):
 
     def __init__(self) -> None:
         super().__init__()
-        self.setObjectName("thread")
+        self.setObjectName("places")
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
         self.buttons: dict[str, PlaceButton] = {}
         layout = QHBoxLayout(self)

@@ -64,7 +64,7 @@ def colour(name: str) -> QColor:
 STYLE_SHEET = f"""
 QWidget {{ color: {INK}; }}
 QMainWindow, #top, #foot {{ background: {SURFACE}; }}
-#thread {{ background: {SURFACE}; border-bottom: 1px solid {RULE}; }}
+#places {{ background: {SURFACE}; border-bottom: 1px solid {RULE}; }}
 #foot {{ border-top: 1px solid {RULE}; }}
 #work {{ background: {PAPER}; }}
 #desk {{ background: {DESK}; }}

@@ -71,9 +71,9 @@ def _caption(results: Results) -> Sentence:
     spans += _replicates(groups, figure)
     spans.append(Text("."))
     spans += _without_bars(groups)
-    if adjusted := adjusted_caption(groups.measurements):
-        filled = " (filled circles)" if figure.show_replicates else ""
-        spans.append(Text(adjusted.replace(" Values are", f" Values{filled} are")))
+    shown_as = "filled circles" if figure.show_replicates else ""
+    if adjusted := adjusted_caption(groups.measurements, shown_as):
+        spans.append(Text(adjusted))
     if hidden := [group for group in groups.shown if group.levels in groups.hidden]:
         spans.append(Text(f" Not shown, but in every test: {_named(groups, hidden)}."))
     if groups.measurements.limits and groups.measurements.limit_rule is not LimitRule.MISSING:

@@ -78,13 +78,19 @@ def adjusted_spans(results: Results) -> list[Span]:
     return spans
 
 
-def adjusted_caption(results_measurements: Measurements) -> str:
-    """The sentence of a caption on adjusted values; "" where none are."""
-    adjustments = in_order(results_measurements.adjustments)
+def adjusted_caption(measurements: Measurements, shown_as: str = "") -> str:
+    """The sentence of a caption on adjusted values; "" where none are.
+
+    Args:
+        measurements: the values.
+        shown_as: what stands for them on the figure, "" where they are not drawn one by one.
+    """
+    adjustments = in_order(measurements.adjustments)
     if not adjustments:
         return ""
     listed = "; ".join(adjustment_words(adjustment) for adjustment in adjustments)
-    return f" Values are {listed}."
+    values = f"Values ({shown_as})" if shown_as else "Values"
+    return f" {values} are {listed}."
 
 
 def adjust_choice(results: Results) -> Choice:

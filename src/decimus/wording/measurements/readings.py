@@ -381,8 +381,8 @@ def _decimal_sign(results: Results, measurements: Measurements) -> list[Span]:
     return [Text(", with a decimal "), choice]
 
 
-def thread_counts(results: Results) -> dict[str, str]:
-    """The live count behind each place of the thread."""
+def place_counts(results: Results) -> dict[str, str]:
+    """The live count behind each place."""
     if results.problem is not None:
         return {}
     measurements = results.measurements

@@ -14,7 +14,7 @@ class RemarkWords:
     """A remark.
 
     Args:
-        place: the place of the thread it belongs to.
+        place: the place it belongs to.
         head: what and where, in a few words.
         why: why it matters.
         fixes: changes that would settle it, each with its label.
