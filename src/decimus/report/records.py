@@ -3,11 +3,16 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
+from dataclasses import dataclass
+from functools import cached_property
 from typing import TYPE_CHECKING, Any
 
 from decimus.analysis.groups import Group
 from decimus.analysis.ratios import pair_ratio
 from decimus.analysis.results import Results
+from decimus.statistics.summaries import Interval
+from decimus.terms import Statistic
 
 if TYPE_CHECKING:
     from decimus.analysis.comparison_results import Comparison, Error, PairResult, Term
@@ -58,42 +63,98 @@ def summary_record(results: Results, level: float) -> Record:
     }
 
 
+@dataclass(frozen=True)
+class _Known:
+    """What is known of a group, for a record of it."""
+
+    group: Group
+    level: float
+
+    @cached_property
+    def interval(self) -> Interval | None:
+        return self.group.summary.confidence_interval(self.level)
+
+    @property
+    def n(self) -> int | None:
+        return self.group.summary.n if self.group.is_n_known else None
+
+
+Field = tuple[str, Callable[[_Known], float | None]]
+"""A field of the record, with a point where it stands within another, and its value."""
+
+
+def _of_interval(part: Callable[[Interval], float]) -> Callable[[_Known], float | None]:
+    return lambda known: part(known.interval) if known.interval is not None else None
+
+
+RECORDED: dict[Statistic, tuple[Field, ...]] = {
+    Statistic.N: (("n", lambda k: k.n),),
+    Statistic.MISSING: (("missing", lambda k: k.group.missing),),
+    Statistic.EXCLUDED: (("excluded", lambda k: k.group.cells.excluded),),
+    Statistic.MEAN: (("mean", lambda k: k.group.summary.mean),),
+    Statistic.STANDARD_DEVIATION: (("sd", lambda k: k.group.summary.standard_deviation),),
+    Statistic.VARIANCE: (("variance", lambda k: k.group.summary.variance),),
+    Statistic.STANDARD_ERROR: (("se", lambda k: k.group.summary.standard_error),),
+    Statistic.CONFIDENCE_INTERVAL: (
+        ("ci.level", lambda k: _whole(k.level)),
+        ("ci.lower", _of_interval(lambda interval: interval.lower)),
+        ("ci.upper", _of_interval(lambda interval: interval.upper)),
+    ),
+    Statistic.MARGIN: (("ci.half_width", _of_interval(lambda interval: interval.half_width)),),
+    Statistic.MEDIAN: (("median", lambda k: k.group.summary.median),),
+    Statistic.QUARTILES: (
+        ("q1", lambda k: k.group.summary.quantile(0.25)),
+        ("q3", lambda k: k.group.summary.quantile(0.75)),
+    ),
+    Statistic.MINIMUM: (("min", lambda k: k.group.summary.minimum),),
+    Statistic.MAXIMUM: (("max", lambda k: k.group.summary.maximum),),
+    Statistic.COEFFICIENT_OF_VARIATION: (
+        ("cv", lambda k: k.group.summary.coefficient_of_variation),
+    ),
+    # Not part of the record: made of those above, or only asked for now and then.
+    Statistic.MEAN_AND_SD: (),
+    Statistic.MEAN_AND_SE: (),
+    Statistic.MEAN_AND_MARGIN: (),
+    Statistic.RANGE: (),
+    Statistic.MODE: (),
+    Statistic.SUM: (),
+    Statistic.POPULATION_SD: (),
+    Statistic.GEOMETRIC_MEAN: (),
+    Statistic.GEOMETRIC_SD: (),
+    Statistic.GEOMETRIC_INTERVAL: (),
+    Statistic.SHARE: (),
+    Statistic.SHARE_INTERVAL: (),
+    Statistic.WITHIN_SE: (),
+    Statistic.WITHIN_CI: (),
+    Statistic.RANK: (),
+}
+"""What the record of a group says of each statistic, in the order of the record."""
+_FIELDS = tuple(field for fields in RECORDED.values() for field in fields)
+
+
 def _group_record(group: Group, level: float) -> Record:
-    summary = group.summary
-    interval = summary.confidence_interval(level)
-    return {
-        "levels": list(group.levels),
-        "n": summary.n if group.is_n_known else None,
-        "missing": group.missing,
-        "excluded": group.cells.excluded,
-        "mean": summary.mean,
-        "sd": summary.standard_deviation,
-        "variance": summary.variance,
-        "se": summary.standard_error,
-        "ci": {
-            "level": _whole(level),
-            "lower": interval.lower if interval else None,
-            "upper": interval.upper if interval else None,
-            "half_width": interval.half_width if interval else None,
-        },
-        "median": summary.median,
-        "q1": summary.quantile(0.25),
-        "q3": summary.quantile(0.75),
-        "min": summary.minimum,
-        "max": summary.maximum,
-        "cv": summary.coefficient_of_variation,
-    }
+    known = _Known(group, level)
+    record: Record = {"levels": list(group.levels)}
+    for name, value in _FIELDS:
+        outer, _, inner = name.partition(".")
+        if inner:
+            record.setdefault(outer, {})[inner] = value(known)
+        else:
+            record[name] = value(known)
+    return record
 
 
 def _whole(level: float) -> float | int:
     return int(level) if float(level).is_integer() else level
 
 
-SUMMARY_HEADINGS = (
-    *("n", "missing", "mean", "sd", "variance", "se"),
-    *("ci_level", "ci_lower", "ci_upper", "ci_half_width"),
-    *("median", "q1", "q3", "min", "max", "cv"),
+SUMMARY_HEADINGS = tuple(
+    name.replace(".", "_")
+    for statistic, fields in RECORDED.items()
+    for name, _ in fields
+    if statistic is not Statistic.EXCLUDED
 )
+"""What heads the columns of the summary as CSV."""
 
 
 def summary_rows(results: Results, level: float) -> list[list[str]]:
@@ -104,11 +165,9 @@ def summary_rows(results: Results, level: float) -> list[list[str]]:
     groups = results.groups
     rows = [[*(factor.title for factor in groups.factors), *SUMMARY_HEADINGS]]
     for group in groups.shown:
-        record = _group_record(group, level)
-        interval = record.pop("ci")
-        flat = record | {f"ci_{key}": value for key, value in interval.items()}
-        cells = [_cell(flat[key]) for key in SUMMARY_HEADINGS]
-        rows.append([*(level_text for level_text in group.levels), *cells])
+        known = _Known(group, level)
+        found = {name.replace(".", "_"): value(known) for name, value in _FIELDS}
+        rows.append([*group.levels, *(_cell(found[key]) for key in SUMMARY_HEADINGS)])
     return rows
 
 
