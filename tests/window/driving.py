@@ -27,6 +27,11 @@ class Driver:
         for _ in range(3):
             QApplication.processEvents()
 
+    def wait(self) -> None:
+        """Wait until nothing is being done beside the window."""
+        self.qtbot.waitUntil(lambda: self.window.beside.job is None)
+        self.settle()
+
     def click(self, widget: QWidget, at: QPoint | None = None) -> None:
         """Click a widget."""
         QTest.mouseClick(widget, LEFT, Qt.KeyboardModifier.NoModifier, at or QPoint())

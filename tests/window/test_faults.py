@@ -9,6 +9,7 @@ import pytest
 from pytestqt.qtbot import QtBot
 
 from decimus.analysis import results as derived
+from decimus.formats import table_files
 from decimus.study.edits import ChooseErrorBarLevel, WriteCells
 from decimus.study.history import History
 from decimus.window.figure import page
@@ -156,9 +157,9 @@ def uses(window: MainWindow, path: Path) -> None:
 @pytest.mark.parametrize(
     ("start", "module", "name"),
     [
-        (opens, exports, "open_file"),
+        (opens, exports, "table_edit"),
         (opens, exports, "prepare"),
-        (adds, exports, "table_in"),
+        (adds, exports, "table_edit"),
         (adds, exports, "prepare"),
         (uses, data_files, "table_in"),
         (uses, data_files, "replacement"),
@@ -178,8 +179,7 @@ def test_a_job_that_fails_is_told_and_the_next_one_runs(
     path.write_text("a,b\n1.5,2.5\n1.7,2.2\n1.6,2.9\n")
     window = salt.window
     before = window.store.history
-    monkeypatch.setattr(exports, "LARGE", 0)
-    monkeypatch.setattr(data_files, "LARGE", 0)
+    monkeypatch.setattr(table_files, "_LARGE", 0)
     with monkeypatch.context() as patch:
         patch.setattr(module, name, broken)
         start(window, path)

@@ -46,7 +46,7 @@ from decimus.window.frame.places_line import PLACES
 from decimus.window.main_window import MainWindow
 from decimus.window.widgets.plain import PlainLabel, RichLabel, cut, menu_text, tip
 from decimus.workflows.exporting import FIGURE_FORMATS, TABLE_FORMATS, export_figure, export_table
-from decimus.workflows.opening import open_file
+from decimus.workflows.opening import open_file, table_edit
 from tests.window.driving import Driver
 
 IMAGE = "<img src='file:///dev/zero'>"
@@ -94,7 +94,9 @@ def hostile(empty: Driver, tmp_path: Path) -> Driver:
         window.store.apply(edit)
     window.store.undo()
     window.say_words(f"{HOSTILE[0]} cannot be read")
-    window.part_line.show_part(tmp_path / HOSTILE[1].replace("/", ""), HOSTILE[0])
+    window.part_line.show_part(
+        tmp_path / HOSTILE[1].replace("/", ""), HOSTILE[0], (HOSTILE[0], HOSTILE[1])
+    )
     empty.settle()
     return empty
 
@@ -280,7 +282,7 @@ def test_every_table_file_is_whole(ending: str, hostile: Driver, tmp_path: Path)
             for name in archive.namelist():
                 if name.endswith(".xml") and archive.read(name):
                     ET.fromstring(archive.read(name))  # noqa: S314 - our own file
-        again = open_file(path, is_checked=False).history.study.sheets[0].table
+        again = table_edit(path)[0].table
         assert any("<img" in cell for row in again.rows() for cell in row)
     else:
         text = path.read_text()

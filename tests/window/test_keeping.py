@@ -12,6 +12,7 @@ from PySide6.QtWidgets import QApplication
 from pytestqt.qtbot import QtBot
 
 from decimus.analysis.results import Results
+from decimus.formats import table_files
 from decimus.formats.study_file import open_study, save_study
 from decimus.study.edits import ChooseErrorBarLevel, DeleteRows, WriteCells
 from decimus.study.history import History
@@ -261,7 +262,7 @@ def test_a_large_study_is_opened_beside_the_window(
     salt_history: History,
     monkeypatch: pytest.MonkeyPatch,
 ) -> None:
-    monkeypatch.setattr(exports, "_LARGE_STUDY", 1)
+    monkeypatch.setattr(table_files, "_LARGE_STUDY", 1)
     path = study_in(tmp_path, salt_history)
     window = opened(History())
     window.files.open_path(path)

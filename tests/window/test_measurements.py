@@ -295,13 +295,14 @@ def test_the_sheets_of_a_workbook_can_be_chosen(empty: Driver, tmp_path: Path) -
     first = [["dim", "bright"], [1.5, 2.5], [1.1, 2.1]]
     path.write_bytes(xlsx_bytes({"light": first, "signs": [["old", "new"], [5, 7.5], [6, 8.5]]}))
     empty.window.files.open_path(path)
-    empty.settle()
+    empty.wait()
     line = empty.window.part_line
     assert line.isVisible()
     empty.click(line.others)
     menu = QApplication.activePopupWidget()
     assert menu is not None
     empty.pick(menu, "signs")  # type: ignore[arg-type]
+    empty.wait()
     assert [g.levels[0] for g in empty.window.store.results.groups.shown] == ["old", "new"]
 
 
@@ -323,7 +324,7 @@ def test_a_large_table_opens_beside_the_window(
     empty: Driver, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     """Read in a thread; what comes out is the same as read in the window."""
-    monkeypatch.setattr("decimus.window.files.exports.LARGE", 10)
+    monkeypatch.setattr("decimus.formats.table_files._LARGE", 10)
     path = tmp_path / "large.csv"
     path.write_text(text_of("one row per visitor, conditions in columns"))
     empty.window.files.open_path(path)
@@ -337,7 +338,7 @@ def test_a_large_table_opens_beside_the_window(
 def test_a_large_table_can_be_stopped(
     salt: Driver, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    monkeypatch.setattr("decimus.window.files.exports.LARGE", 10)
+    monkeypatch.setattr("decimus.formats.table_files._LARGE", 10)
     path = tmp_path / "large.csv"
     path.write_text("a,b\n1,2\n3,4\n")
     before = salt.window.store.history.study
@@ -353,8 +354,7 @@ def test_a_large_table_can_be_stopped(
 @pytest.fixture
 def everything_large(monkeypatch: pytest.MonkeyPatch) -> None:
     """Every file counts as large, so that all is read beside the window."""
-    monkeypatch.setattr("decimus.window.files.exports.LARGE", 1)
-    monkeypatch.setattr("decimus.window.files.data_files.LARGE", 1)
+    monkeypatch.setattr("decimus.formats.table_files._LARGE", 1)
 
 
 def wait(driver: Driver) -> None:

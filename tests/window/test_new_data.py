@@ -2,16 +2,23 @@
 
 from __future__ import annotations
 
+import threading
 from pathlib import Path
 
+import pytest
 from PySide6.QtCore import Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
+from decimus.analysis import results
+from decimus.formats import workbooks
+from decimus.measurements import reading
+from decimus.measurements.reading import read_measurements
 from decimus.study.edits import ChooseKind, ChooseValueRange, NameVariable, WriteAxisTitle
 from decimus.study.readings import CELLS
 from decimus.terms import ChartKind
 from decimus.window.widgets.choices import ChoiceMenu
+from tests.formats.workbook_files import xlsx_bytes
 from tests.window.driving import Driver
 from tests.window.test_measurements import means, undo
 
@@ -182,3 +189,51 @@ def test_quantities_of_pots_and_back_to_groups(empty: Driver) -> None:
     assert counts(empty) == [8]
     undo(empty)
     assert counts(empty) == [4, 4]
+
+
+def counted_readings(monkeypatch: pytest.MonkeyPatch) -> list[int]:
+    """Counts in it how often a table is read."""
+    found: list[int] = []
+
+    def read(*arguments: object) -> object:
+        found.append(1)
+        return read_measurements(*arguments)  # type: ignore[arg-type]
+
+    for module in (results, reading):
+        monkeypatch.setattr(module, "read_measurements", read)
+    return found
+
+
+@pytest.mark.parametrize("text", [NINE, "g\tmean\tSD\tn\na\t3\t0.5\t4\nb\t4\t0.6\t4\n"])
+def test_a_pasted_table_is_read_once(
+    empty: Driver, monkeypatch: pytest.MonkeyPatch, text: str
+) -> None:
+    readings = counted_readings(monkeypatch)
+    empty.clipboard(text)
+    empty.keys("Ctrl+V")
+    assert len(counts(empty)) == 2
+    assert readings == [1]
+
+
+def test_a_workbook_is_read_once_and_not_in_the_windows_own_thread(
+    empty: Driver, monkeypatch: pytest.MonkeyPatch, tmp_path: Path
+) -> None:
+    path = tmp_path / "field.xlsx"
+    path.write_bytes(
+        xlsx_bytes({"a": [["x", "y"], [1.5, 2], [1, 2.5]], "b": [["x", "y"], [5, 6], [7, 8]]})
+    )
+    threads: list[threading.Thread] = []
+    read_apart = workbooks._read_apart
+
+    def read(*arguments: object) -> object:
+        threads.append(threading.current_thread())
+        return read_apart(*arguments)  # type: ignore[arg-type]
+
+    monkeypatch.setattr(workbooks, "_read_apart", read)
+    empty.window.files.open_path(path)
+    empty.wait()
+    empty.window.files.open_part(path, "b")
+    empty.wait()
+    assert means(empty) == [6, 7]
+    assert len(threads) == 1
+    assert threads[0] is not threading.main_thread()

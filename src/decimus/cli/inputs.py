@@ -74,9 +74,9 @@ def _study(arguments: argparse.Namespace, ahead: Ahead) -> Study:
         found = ahead.result()
         return _brought_in(found)
     if arguments.file != "-":
-        from decimus.workflows.opening import open_file
+        from decimus.workflows.opening import open_study
 
-        opened = open_file(Path(arguments.file))
+        opened = open_study(Path(arguments.file))
         for note in opened.notes:
             say(f"{in_words(arguments.file)}: {note}")
         return opened.history.study

@@ -26,6 +26,8 @@ _READER = "decimus.formats.workbook_reader"
 _LEAST_MEMORY, _MEMORY_PER_BYTE, _MOST_MEMORY = 512 * 1024**2, 15, 6 * 1024**3
 """Bytes that reading a workbook may take: always, for each byte unpacked, and at most."""
 _LEAST_SECONDS, _BYTES_PER_SECOND = 4, 3_000_000
+_MOST_KEPT = 32 * 1024**2
+"""Bytes that the workbook read last may unpack to if it is to be kept."""
 _PAUSE = 0.1
 """Seconds after which progress is told."""
 _SAVE_AS = "Save the sheet as XLSX, ODS or CSV without a password and open that"
@@ -96,8 +98,7 @@ def sheet_blocks(
     Raises:
         TableError: it is encrypted, damaged, too large, or holds no cell.
     """
-    size = _unpacked_size(content, where)
-    answer = _read_apart(content, size, where, progress)
+    answer = _read_once(content, where, progress)
     if answer.is_protected:
         raise _encrypted(where)
     if answer.problem:
@@ -116,6 +117,23 @@ def sheet_blocks(
             "The workbook is empty", where=where, remedy="Choose one with measurements"
         )
     return tuple(found)
+
+
+class _Latest:
+    """The workbook that was read last, for the other sheets in it; memory for one, if small."""
+
+    read: tuple[bytes, Answer] | None = None
+
+
+def _read_once(content: bytes, where: str, progress: Progress) -> Answer:
+    """What is in a workbook, read anew only where it is another than the last one."""
+    latest = _Latest.read
+    if latest is not None and latest[0] == content:
+        return latest[1]
+    size = _unpacked_size(content, where)
+    answer = _read_apart(content, size, where, progress)
+    _Latest.read = (content, answer) if size <= _MOST_KEPT else None
+    return answer
 
 
 def _read_apart(content: bytes, size: int, where: str, progress: Progress) -> Answer:

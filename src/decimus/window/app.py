@@ -46,7 +46,9 @@ def run_window(opened: OpenedFile) -> int:
 def first_window(opened: OpenedFile) -> MainWindow:
     """The window with what was opened; with the empty start where that cannot be shown."""
     try:
-        window = MainWindow(opened.history, opened.file, decimal_sign(), journal_folder())
+        window = MainWindow(
+            opened.history, opened.file, decimal_sign(), journal_folder(), opened.results
+        )
     except Exception as fault:  # noqa: BLE001 - a study must not keep the program from starting
         words = logged(fault)
         window = MainWindow(History(), None, decimal_sign(), journal_folder())

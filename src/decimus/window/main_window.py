@@ -75,9 +75,10 @@ class MainWindow(QMainWindow):
         file: StudyFile | None = None,
         decimal_sign: str = ".",
         sessions: Path | None = None,
+        results: Results | None = None,
     ) -> None:
         super().__init__()
-        self.store = Store(history, file, decimal_sign)
+        self.store = Store(history, file, decimal_sign, results)
         self.keeping = Keeping(self.store, sessions, self)
         self.beside = Beside()
         self.late_results = LateResults()
@@ -391,7 +392,7 @@ class MainWindow(QMainWindow):
         if fits_in_place(self.store.results, edit.table):
             self.data.use_table(edit.table)
         else:
-            self.store.apply(edit)
+            self.files.bring_in(edit, edit.source.name)
         self.places_line.go("measurements")
 
     def type_table(self) -> None:

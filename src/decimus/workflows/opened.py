@@ -4,8 +4,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from decimus.study.history import History
+
+if TYPE_CHECKING:
+    from decimus.analysis.results import Results
 
 
 @dataclass(frozen=True)
@@ -24,8 +28,10 @@ class OpenedFile:
         history: the study with its past.
         file: the study file; None for a table.
         notes: what could not be read of it, each a sentence without its full stop.
+        results: what follows from it, where that was worked out.
     """
 
     history: History
     file: StudyFile | None = None
     notes: tuple[str, ...] = ()
+    results: Results | None = None

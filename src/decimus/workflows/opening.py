@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 import hashlib
+from dataclasses import dataclass
 from pathlib import Path
 
-from msgspec import structs
+from msgspec.structs import replace
 
 from decimus.analysis.error_bars import fitting_error_bar
-from decimus.analysis.groups import groups_of
+from decimus.analysis.results import Results
 from decimus.errors import FileFormatError, InputError
 from decimus.formats.delimited import table_of_text
 from decimus.formats.files import STUDY_SUFFIX, read_bytes
@@ -16,7 +17,6 @@ from decimus.formats.html_tables import table_of_html
 from decimus.formats.progress import Progress, no_progress
 from decimus.formats.study_file import study_from_bytes
 from decimus.formats.table_files import FoundTable, table_in
-from decimus.measurements.reading import read_measurements
 from decimus.study.edits import BringInTable
 from decimus.study.history import History
 from decimus.study.readings import Reading
@@ -24,37 +24,107 @@ from decimus.study.studies import Source
 from decimus.workflows.opened import OpenedFile, StudyFile
 
 
+@dataclass(frozen=True)
+class BroughtIn:
+    """A study with a table brought in, and what follows from it.
+
+    Args:
+        history: the study with its past.
+        results: what follows from it; the table was read for it, and need not be again.
+    """
+
+    history: History
+    results: Results
+
+
 def open_file(
-    path: Path,
-    delimiter: str | None = None,
-    *,
-    is_checked: bool = True,
-    sheet: str | None = None,
-    progress: Progress = no_progress,
+    path: Path, delimiter: str | None = None, *, sheet: str | None = None, decimal_sign: str = "."
 ) -> OpenedFile:
     """A study as it was saved, or a new one with the table in the file.
 
     Args:
         path: the file.
         delimiter: what stands between cells, None to find out.
-        is_checked: False for a table whose reading is told later, and may need to be.
+        sheet: the sheet of a workbook, None for the first with numbers.
+        decimal_sign: the sign that numbers are written with.
+
+    Raises:
+        InputError: one line with the file and what is wrong with it.
+    """
+    if is_study(path):
+        return open_study(path)
+    edit, _ = table_edit(path, delimiter, sheet=sheet)
+    found = brought_in(History(), edit, str(path), decimal_sign=decimal_sign)
+    return OpenedFile(found.history, results=found.results)
+
+
+def is_study(path: Path) -> bool:
+    """Whether a file is a study by its name."""
+    return path.suffix.lower() == STUDY_SUFFIX
+
+
+def open_study(path: Path) -> OpenedFile:
+    """A study as it was saved. Raises InputError."""
+    try:
+        content = read_bytes(path)
+        opened = study_from_bytes(content)
+    except FileFormatError as error:
+        raise InputError(str(error), where=str(path)) from error
+    file = StudyFile(path, hashlib.sha256(content).hexdigest())
+    return OpenedFile(opened.history, file, opened.notes)
+
+
+def table_edit(
+    path: Path,
+    delimiter: str | None = None,
+    *,
+    sheet: str | None = None,
+    progress: Progress = no_progress,
+) -> tuple[BringInTable, tuple[str, ...]]:
+    """The edit that brings in the table in a file, and the names of all tables in that file.
+
+    Args:
+        path: the file.
+        delimiter: what stands between cells, None to find out.
         sheet: the sheet of a workbook, None for the first with numbers.
         progress: called with the share that is done, and may stop it.
 
     Raises:
         InputError: one line with the file and what is wrong with it.
     """
-    if path.suffix.lower() == STUDY_SUFFIX:
-        try:
-            content = read_bytes(path)
-            opened = study_from_bytes(content)
-        except FileFormatError as error:
-            raise InputError(str(error), where=str(path)) from error
-        file = StudyFile(path, hashlib.sha256(content).hexdigest())
-        return OpenedFile(opened.history, file, opened.notes)
     found = table_in(path, delimiter, sheet, progress)
     edit = BringInTable(table=found.table, source=found.source, reading=first_reading(found))
-    return OpenedFile(History().after(checked(edit, str(path)) if is_checked else edit))
+    return edit, found.parts
+
+
+def brought_in(
+    base: History, edit: BringInTable, where: str, *, decimal_sign: str = "."
+) -> BroughtIn:
+    """A study one step further, once it is sure that there are measurements in the table.
+
+    A summarised table is asked for error bars that follow from it.
+
+    Args:
+        base: the study until now.
+        edit: brings the table in.
+        where: what to call the table in a message.
+        decimal_sign: the sign that numbers are written with.
+
+    Raises:
+        InputError: there are no measurements.
+    """
+    history = base.after(edit)
+    results = Results(history.study, decimal_sign=decimal_sign)
+    if (problem := results.problem) is not None:
+        raise InputError(problem.what, where=problem.where or where, remedy=problem.remedy)
+    asked = edit.asked
+    if results.measurements.shape.summary is not None:  # single values can have any error bar
+        heights = fitting_error_bar(results.compared, asked.heights)
+        if heights is not asked.heights:
+            edit = replace(edit, asked=replace(asked, heights=heights))
+            history = base.after(edit)
+            results = Results(history.study, before=results, decimal_sign=decimal_sign)
+    return BroughtIn(history, results)
 
 
 def first_reading(found: FoundTable) -> Reading:
@@ -88,25 +158,4 @@ def pasted(text: str, html: str = "") -> BringInTable:
         table = table_of_text(text, title=name)
     checksum = hashlib.sha256((text or html).encode()).hexdigest()
     source = Source(name=name, checksum=checksum)
-    return checked(BringInTable(table=table, source=source), name)
-
-
-def checked(edit: BringInTable, where: str) -> BringInTable:
-    """The same edit, once it is sure that there are measurements in its table.
-
-    A summarised table is asked for error bars that follow from it.
-
-    Raises:
-        InputError: there are none.
-    """
-    try:
-        measurements = read_measurements(edit.table, edit.reading)
-    except InputError as error:
-        raise InputError(error.what, where=error.where or where, remedy=error.remedy) from error
-    if measurements.shape.summary is None:
-        return edit  # single values can have any error bar
-    asked = edit.asked
-    heights = fitting_error_bar(groups_of(measurements, asked.levels), asked.heights)
-    if heights is asked.heights:
-        return edit
-    return structs.replace(edit, asked=structs.replace(asked, heights=heights))
+    return BringInTable(table=table, source=source)

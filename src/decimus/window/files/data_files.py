@@ -14,15 +14,15 @@ from PySide6.QtWidgets import QFileDialog, QWidget
 
 from decimus.analysis.results import Results
 from decimus.errors import InputError
-from decimus.formats.files import name_in_words, path_of_stored, size_of
+from decimus.formats.files import name_in_words, path_of_stored
 from decimus.formats.progress import Progress, no_progress
-from decimus.formats.table_files import FoundTable, table_in
+from decimus.formats.table_files import FoundTable, reads_slowly, table_in
 from decimus.study.edits import ReplaceTable
 from decimus.study.history import History
 from decimus.study.studies import Source
 from decimus.study.tables import Table
 from decimus.window.files.new_data import NewDataLine
-from decimus.window.state.jobs import LARGE, Beside, prepare
+from decimus.window.state.jobs import Beside, prepare
 from decimus.window.state.store import Store, WorkedOut
 from decimus.wording.measurements.changes import what_changed
 from decimus.workflows.replacing import Replacement, difference_words, replacement
@@ -111,7 +111,7 @@ class DataFiles(QObject):
         then: Callable[[Found], None],
     ) -> None:
         """Do something with a file: at once, or beside the window where it is large."""
-        if size_of(path) >= LARGE:
+        if reads_slowly(path):
             self._beside.start(words, work, then)
         else:
             then(work(no_progress))

@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from dataclasses import replace
 from pathlib import Path
+from typing import TypeVar
 
 from PySide6.QtCore import QObject, Qt, Signal
 from PySide6.QtGui import QGuiApplication, QImage
@@ -14,18 +16,26 @@ from decimus.errors import InputError
 from decimus.figure.drawing import picture
 from decimus.figure.layout import page_of
 from decimus.figure.outlines import measure
-from decimus.formats.files import STUDY_SUFFIX, name_in_words, size_of
+from decimus.formats.files import name_in_words
 from decimus.formats.progress import Progress, no_progress
-from decimus.formats.table_files import table_in
+from decimus.formats.table_files import reads_slowly
 from decimus.study.edits import AddTable, BringInTable, TableEdit
 from decimus.study.history import History
-from decimus.window.state.jobs import LARGE, Beside, prepare
+from decimus.window.state.jobs import Beside, prepare
 from decimus.window.state.store import Store, WorkedOut
 from decimus.window.widgets.theme import sans
 from decimus.workflows.exporting import export_figure, export_summary, export_table
 from decimus.workflows.opened import OpenedFile, StudyFile
-from decimus.workflows.opening import checked, first_reading, open_file
+from decimus.workflows.opening import (
+    BroughtIn,
+    brought_in,
+    is_study,
+    open_study,
+    table_edit,
+)
 from decimus.workflows.saving import free_name, keep_other, save
+
+Found = TypeVar("Found")
 
 _CLIPBOARD_DPI = 300
 _TABLES = (
@@ -41,13 +51,13 @@ class Files(QObject):
         refused: an InputError that the user should see.
         noted: sentences about what could not be read of a study that was opened.
         told: a line about what was written.
-        opened_part: a path and the part of it that was opened, of several perhaps.
+        opened_part: a path, the part of it that was opened, and all parts of it.
     """
 
     refused = Signal(object)
     noted = Signal(object)
     told = Signal(str)
-    opened_part = Signal(object, str)
+    opened_part = Signal(object, str, object)
 
     def __init__(self, store: Store, beside: Beside, parent: QWidget) -> None:
         super().__init__(parent)
@@ -72,60 +82,56 @@ class Files(QObject):
 
     def open_part(self, path: Path, part: str | None) -> None:
         """Open one table of a file, such as a sheet of a workbook."""
-        is_study = path.suffix.lower() == STUDY_SUFFIX
-        if size_of(path) >= (_LARGE_STUDY if is_study else LARGE):
-            (self._open_study_beside if is_study else self._open_beside)(path, part)
-            return
+        if is_study(path):
+            self._open_study(path)
+        else:
+            self._open_table(path, part)
+
+    def bring_in(self, edit: BringInTable, where: str) -> None:
+        """Bring in a table; what holds no measurements leaves everything as it is."""
+        base = self._store.history
         try:
-            found = open_file(path, sheet=part)
+            found = brought_in(base, edit, where, decimal_sign=self._store.decimal_sign)
         except InputError as error:
             self.refused.emit(error)
-            return
-        if is_study:
-            self._store.open(found.history, found.file)
-            self.noted.emit(found.notes)
         else:
-            # A table joins the history at hand, so that undo brings the old one back.
-            self._store.apply(found.history.steps[-1].edit)
-            self._say_part(found.history, path)
+            self._store.take(WorkedOut(base, found.history, found.results))
 
-    def _open_study_beside(self, path: Path, _part: str | None) -> None:
-        def work(progress: Progress) -> tuple[OpenedFile, Results]:
-            found = open_file(path)
+    def _open_study(self, path: Path) -> None:
+        def work(progress: Progress) -> OpenedFile:
+            found = open_study(path)
+            if progress is no_progress:
+                return found
             progress(0.5)
             results = Results(found.history.study, decimal_sign=self._store.decimal_sign)
-            return found, prepare(results, progress)
+            return replace(found, results=prepare(results, progress))
 
-        def then(ready: tuple[OpenedFile, Results]) -> None:
-            found, results = ready
-            self._store.open(found.history, found.file, results)
+        def then(found: OpenedFile) -> None:
+            self._store.open(found.history, found.file, found.results)
             self.noted.emit(found.notes)
 
-        self.beside.start(f"Opening {name_in_words(path)}", work, then)
+        self._do("Opening", path, work, then)
 
-    def _say_part(self, history: History, path: Path) -> None:
-        source = history.study.sheets[0].source
-        if source.part:
-            self.opened_part.emit(path, source.part)
+    def _open_table(self, path: Path, part: str | None) -> None:
+        # A table joins the history at hand, so that undo brings the old one back.
+        base, sign = self._store.history, self._store.decimal_sign
 
-    def _open_beside(self, path: Path, part: str | None) -> None:
-        base = self._store.history
-
-        def work(progress: Progress) -> tuple[History, Results]:
-            found = open_file(path, sheet=part, progress=lambda share: progress(0.4 * share))
-            history = found.history
+        def work(progress: Progress) -> tuple[BroughtIn, tuple[str, ...]]:
+            edit, parts = table_edit(path, sheet=part, progress=_up_to(0.4, progress))
             progress(0.5)
-            if not base.study.is_empty:
-                history = base.after(history.steps[-1].edit)
-            results = Results(history.study, decimal_sign=self._store.decimal_sign)
-            return history, prepare(results, progress)
+            found = brought_in(base, edit, str(path), decimal_sign=sign)
+            if progress is not no_progress:
+                prepare(found.results, progress)
+            return found, parts
 
-        def then(found: tuple[History, Results]) -> None:
-            history, results = found
-            self._store.take(WorkedOut(base, history, results))
-            self._say_part(history, path)
+        def then(opened: tuple[BroughtIn, tuple[str, ...]]) -> None:
+            found, parts = opened
+            self._store.take(WorkedOut(base, found.history, found.results))
+            source = found.history.study.sheets[0].source
+            if source.part:
+                self.opened_part.emit(path, source.part, parts)
 
-        self.beside.start(f"Opening {name_in_words(path)}", work, then)
+        self._do("Opening", path, work, then)
 
     def add_table(self) -> None:
         """Ask for a file and add its table beside those at hand."""
@@ -135,30 +141,37 @@ class Files(QObject):
 
     def add_path(self, path: Path) -> None:
         """Add the table in a file beside those at hand."""
-        base = self._store.history
+        base, before = self._store.history, self._store.results
 
-        def added(progress: Progress) -> History:
-            found = table_in(path, progress=lambda share: progress(0.4 * share))
-            reading = first_reading(found)
-            edit = BringInTable(table=found.table, source=found.source, reading=reading)
-            checked(edit, str(path))
-            return base.after(AddTable(table=found.table, source=found.source, reading=reading))
+        def work(progress: Progress) -> WorkedOut:
+            edit, _ = table_edit(path, progress=_up_to(0.4, progress))
+            brought_in(History(), edit, str(path))  # there are measurements in it
+            added = AddTable(table=edit.table, source=edit.source, reading=edit.reading)
+            history = base.after(added)
+            results = Results(history.study, before=before, decimal_sign=before.decimal_sign)
+            if progress is not no_progress:
+                prepare(results, progress)
+            return WorkedOut(base, history, results)
 
-        def work(progress: Progress) -> tuple[History, Results]:
-            history = added(progress)
-            results = Results(history.study, decimal_sign=self._store.decimal_sign)
-            return history, prepare(results, progress)
+        self._do("Adding", path, work, self._store.take)
 
-        if size_of(path) >= LARGE:
-            words = f"Adding {name_in_words(path)}"
-            self.beside.start(words, work, lambda found: self._store.take(WorkedOut(base, *found)))
+    def _do(
+        self,
+        verb: str,
+        path: Path,
+        work: Callable[[Progress], Found],
+        then: Callable[[Found], None],
+    ) -> None:
+        """Read a file: at once, or beside the window where that takes longer than a frame."""
+        if reads_slowly(path):
+            self.beside.start(f"{verb} {name_in_words(path)}", work, then)
             return
         try:
-            history = added(no_progress)
+            found = work(no_progress)
         except InputError as error:
             self.refused.emit(error)
         else:
-            self._store.apply(history.steps[-1].edit)
+            then(found)
 
     def save(self) -> None:
         """Save to the study's file, or ask for one."""
@@ -299,10 +312,13 @@ class Files(QObject):
         dialog.selectFile(str(folder / f"{stem}.{suffix}"))
 
 
-_LARGE_STUDY = 300_000
-"""Bytes from which on a study, which is packed, takes longer than a frame or two to open."""
 _LARGE_TO_SAVE = 20_000
 """Cells and steps from which on writing a study takes longer than a frame or two."""
+
+
+def _up_to(share: float, progress: Progress) -> Progress:
+    """The progress of the first part of a piece of work."""
+    return lambda done: progress(share * done)
 
 
 def _is_large(history: History) -> bool:

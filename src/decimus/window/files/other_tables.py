@@ -7,9 +7,7 @@ from pathlib import Path
 from PySide6.QtCore import QPoint, Signal
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QMenu, QPushButton
 
-from decimus.errors import InputError
 from decimus.formats.files import name_in_words
-from decimus.formats.table_files import table_in
 from decimus.window.widgets.plain import PlainLabel, menu_text
 from decimus.window.widgets.theme import sans
 
@@ -43,12 +41,9 @@ class PartLine(QFrame):
         layout.addWidget(close)
         self.hide()
 
-    def show_part(self, path: Path, part: str) -> None:
+    def show_part(self, path: Path, part: str, parts: tuple[str, ...]) -> None:
         """Say which table was opened, where there are others."""
-        try:
-            self.parts = table_in(path, sheet=part).parts
-        except InputError:
-            self.parts = ()
+        self.parts = parts
         self._path = path
         self.setVisible(len(self.parts) > 1)
         self._label.setText(f"Opened {part} of {name_in_words(path)}.")

@@ -21,9 +21,6 @@ from decimus.window.measurements.sheet_facts import sheet_facts
 from decimus.window.widgets.plain import PlainLabel
 from decimus.window.widgets.theme import sans
 
-LARGE = 2_000_000
-"""Bytes from which on a table is read beside the window rather than in it."""
-
 Found = TypeVar("Found")
 
 _SMALL_PICTURE = 1.0

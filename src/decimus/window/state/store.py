@@ -51,13 +51,19 @@ class Store(QObject):
     filed = Signal()
     refused = Signal(object)
 
-    def __init__(self, history: History, file: StudyFile | None, decimal_sign: str) -> None:
+    def __init__(
+        self,
+        history: History,
+        file: StudyFile | None,
+        decimal_sign: str,
+        results: Results | None = None,
+    ) -> None:
         super().__init__()
         self._decimal_sign = decimal_sign
         self._history = history
         self._file = file
         self._saved: Study | None = history.study if file else Study()
-        self._results = Results(history.study, decimal_sign=decimal_sign)
+        self._results = Results(history.study, before=results, decimal_sign=decimal_sign)
 
     @property
     def history(self) -> History:
