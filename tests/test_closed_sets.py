@@ -73,7 +73,7 @@ LEFT_OUT: dict[tuple[str, str], dict[str, str]] = {
     ("measurements/assembly.py", "LimitRule"): {
         "LIMIT to ZERO": "MISSING",
     },
-    ("measurements/summary_checks.py", "Meaning"): {
+    ("measurements/summaries/checks.py", "Meaning"): {
         "STANDARD_DEVIATION to VARIANCE": "GIVEN INTERVAL MARGIN",
     },
     ("statistics/p_adjustments.py", "Adjustment"): {

@@ -9,10 +9,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from decimus.formats.delimited import table_of_text
-from decimus.measurements.given_summaries import converted
 from decimus.measurements.reading import read_measurements, summaries_in
 from decimus.measurements.spellings import similar_levels
-from decimus.measurements.summary_checks import disagreements, disagreements_with
+from decimus.measurements.summaries.checks import disagreements, disagreements_with
+from decimus.measurements.summaries.given import converted
 from decimus.statistics.summaries import Summary
 from decimus.study.readings import Reading
 from decimus.terms import Meaning, Quantile

@@ -6,7 +6,7 @@ import pytest
 
 from decimus.measurements.headings import amount_and_unit, name_and_unit
 from decimus.measurements.lexicon import Sense, Statistic, senses, statistic_named
-from decimus.measurements.summary_lines import summary_places
+from decimus.measurements.summaries.lines import summary_places
 from decimus.measurements.units import is_unit
 
 SURE = {

@@ -17,7 +17,7 @@ from decimus.analysis.remarks_on_spread import SpreadRemark, remarks_on_spread
 from decimus.analysis.row_names import RowNames
 from decimus.measurements.observations import CellReference, Measurements, empty_cells
 from decimus.measurements.spellings import similar_levels
-from decimus.measurements.summary_checks import Disagreement, disagreements, disagreements_with
+from decimus.measurements.summaries.checks import Disagreement, disagreements, disagreements_with
 from decimus.study.questions import Asked, FigureChoices, Levels
 from decimus.study.readings import Reading
 from decimus.study.studies import Source

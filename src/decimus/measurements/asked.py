@@ -16,12 +16,12 @@ def no_numbers(shape: TableShape) -> TableError:
     like_numbers = [
         (first + row, profile.index, cell)
         for profile in reversed(shape.columns)
-        for row, cell in enumerate(profile.cells)
+        for row, cell in enumerate(profile.cells[: profile.head])
         if any(sign.isdigit() for sign in cell) and not profile.names_rows
     ] or [
         (first + row, profile.index, cell)
         for profile in reversed(shape.columns)
-        for row, cell in enumerate(profile.cells)
+        for row, cell in enumerate(profile.cells[: profile.head])
         if cell and profile.repeats
     ]
     found = ""

@@ -16,7 +16,6 @@ from decimus.measurements.adjusting import (
 )
 from decimus.measurements.asked import no_numbers, roles_of, unit_column
 from decimus.measurements.cells import CODE, Booleans, Floats, Integers
-from decimus.measurements.detection import is_unit_noun, row_noun
 from decimus.measurements.extraction import Observed
 from decimus.measurements.factors import block_outcome, factor_of, long_outcome
 from decimus.measurements.numbers import LARGEST, SMALLEST, CellKind, exact_number
@@ -29,7 +28,7 @@ from decimus.measurements.observations import (
     typical_decimals,
 )
 from decimus.measurements.replicates import averaging_codes, units_of
-from decimus.measurements.shapes import TableShape
+from decimus.measurements.shapes import TableShape, is_unit_noun, row_noun
 from decimus.measurements.variables import Factor, Outcome
 from decimus.study.questions import Levels
 from decimus.study.readings import CELLS, Reading, SetAside

@@ -2,16 +2,17 @@
 
 from __future__ import annotations
 
-import re
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import replace
 from functools import cached_property
 
+import numpy as np
+
 from decimus.errors import TableError
 from decimus.measurements.blocks import forward_filled, table_block, unit_of
+from decimus.measurements.cells import coded_column
 from decimus.measurements.decimals import DecimalVote, decimal_vote
 from decimus.measurements.families import Family, family_of
-from decimus.measurements.headings import name_and_unit
 from decimus.measurements.layouts import (
     Verdict,
     WideParts,
@@ -19,26 +20,26 @@ from decimus.measurements.layouts import (
     weighed,
     wide_parts,
 )
-from decimus.measurements.lexicon import Sense, Statistic, is_identifier, senses, statistic_named
+from decimus.measurements.lexicon import Statistic, statistic_named
 from decimus.measurements.numbers import CellKind, read_cell
 from decimus.measurements.profiles import (
     ColumnProfile,
     column_profile,
     filled_down,
     fills_down,
-    numbered_stem,
 )
 from decimus.measurements.roles import LongRoles, long_roles
+from decimus.measurements.row_samples import sampled_rows
 from decimus.measurements.shapes import TableShape
 from decimus.measurements.sides import sides_of
-from decimus.measurements.summarised import SummaryShape, is_of_statistic, summary_shape
-from decimus.measurements.summary_lines import (
+from decimus.measurements.summaries.lines import (
     above_summaries,
     computed_lines,
     is_row_label,
     is_summary_label,
     summary_places,
 )
+from decimus.measurements.summaries.shapes import SummaryShape, is_of_statistic, summary_shape
 from decimus.measurements.variables import is_time_order
 from decimus.study.readings import Reading
 from decimus.study.tables import Table
@@ -46,10 +47,14 @@ from decimus.terms import Layout
 
 _SAMPLE_ROWS = 1000
 """Rows looked at to find the layout; more would not change the verdict."""
+_HEAD_ROWS = 200
+"""Of a larger table the first of those rows; the others come from all over it."""
 _TAIL_ROWS = 80
 _MOST_TURNED = 200_000
 """Cells of a table that is looked at on its side; summaries are small."""
 _MOST_NAMED = 20
+_MOST_TEXTS = 20_000
+"""Different texts of a column that are all looked at."""
 _MOST_COMPUTED = 2000
 """Rows of a table whose numbers are compared with what they could be computed from."""
 _MOST_TIMES = 13
@@ -92,6 +97,14 @@ class _Look:
         self.block = table_block(rows, tail, table.row_count, self.decimal, headers)
         self._rows = rows
         self._body = rows[self.block.first_row : self.block.end_row]
+        self._rest: tuple[int, ...] = ()
+        self._head: int | None = None
+        if table.row_count > _SAMPLE_ROWS:
+            self._head = _HEAD_ROWS
+            first, end = self.block.first_row + _HEAD_ROWS, self.block.end_row
+            self._rest = sampled_rows(table, first, end, _SAMPLE_ROWS - _HEAD_ROWS)
+            columns = [table.cells_at(c, self._rest) for c in range(table.column_count)]
+            self._body = (*self._body[:_HEAD_ROWS], *zip(*columns, strict=True))
         self.longer_rows: tuple[int, ...] = ()
         self.profiles = self._profiles()
 
@@ -122,19 +135,29 @@ class _Look:
                 self.decimal,
                 above[c] if above else "",
                 unit,
+                self._head,
             )
             if not profile.texts and not profile.heading:
                 continue
             if c < 3 and c + 1 < width and not profile.is_numbering:
-                used = [any(row[d].strip() for d in range(c + 1, width)) for row in self._body]
-                if self._names_once(profile, cells, used):
-                    filled = filled_down(cells, used)
+                head = self._body[: self._head]
+                used = [any(row[d].strip() for d in range(c + 1, width)) for row in head]
+                if self._names_once(profile, cells[: self._head], used):
+                    filled = [*filled_down(cells[: self._head], used), *self._filled_rest(c)]
                     again = column_profile(
-                        c, profile.heading, filled, self.decimal, profile.above, unit
+                        c, profile.heading, filled, self.decimal, profile.above, unit, self._head
                     )
                     profile = replace(again, is_filled_down=True)
             found.append(profile)
         return self._within_headings(found)
+
+    def _filled_rest(self, column: int) -> list[str]:
+        """The sampled cells of a column whose blanks repeat the cell above."""
+        if not self._rest:
+            return []
+        cells = list(self._table.column(column))[: self._rest[-1] + 1]
+        filled = filled_down(cells, [True] * len(cells))
+        return [filled[row] for row in self._rest]
 
     def _within_headings(self, profiles: list[ColumnProfile]) -> tuple[ColumnProfile, ...]:
         """The columns that stand under headings, or beside them in most rows.
@@ -148,7 +171,8 @@ class _Look:
         named, beyond = profiles[: last + 1], profiles[last + 1 :]
         if not beyond or len(named) < 2 or self._reading.header_rows is not None:
             return tuple(profiles)
-        used = [r for r, row in enumerate(self._body) if any(cell.strip() for cell in row)]
+        head = self._body[: self._head]
+        used = [r for r, row in enumerate(head) if any(cell.strip() for cell in row)]
         longer = [r for r in used if any(r < len(p.cells) and p.cells[r] for p in beyond)]
         if 2 * len(longer) <= len(used) or all(p.is_text for p in beyond):
             first = self.block.first_row
@@ -386,9 +410,9 @@ class _Look:
         found: set[int] = set()
         for c in naming:
             cells = [row[c].strip() for row in self._body]
-            if (has_groups and c not in once) or self._table.row_count > _SAMPLE_ROWS:
+            if (has_groups and c not in once) or self._head is not None:
                 is_label = is_row_label if has_groups else is_summary_label
-                counts = {p.index: p for p in self.profiles}[c].counts
+                counts = self._counts(c)
                 labels = [text for text in counts if is_label(text)]
                 others = [counts[text] for text in counts if text not in labels]
                 # What stands as often as the groups do is a group.
@@ -404,7 +428,7 @@ class _Look:
                 found |= {first + named[i] for i in places}
         if len(found) >= max(2, end - first):
             return ()
-        if found or has_groups or layout is Layout.ROWS or end - first > _MOST_COMPUTED:
+        if found or has_groups or layout is Layout.ROWS or self._head is not None:
             return tuple(sorted(found))
         if parts.row_names is not None:
             return ()  # what has a name of its own is no summary, whatever its numbers amount to
@@ -414,6 +438,17 @@ class _Look:
         lines, decimals = self._numbers(list(parts.measured))
         count = computed_lines(lines, decimals) if len(lines) == len(rows) else 0
         return tuple(first + r for r in rows[len(rows) - count :]) if count else ()
+
+    def _counts(self, column: int) -> Mapping[str, int]:
+        """How often each text of a column occurs, in the whole table where they are not many."""
+        profile = next(p for p in self.profiles if p.index == column)
+        if self._head is None or profile.is_unique:
+            return profile.counts
+        cells = coded_column(self._table.columns[column])
+        if len(cells.texts) > _MOST_TEXTS:
+            return profile.counts
+        counts = np.bincount(cells.codes, minlength=len(cells.texts)).tolist()
+        return {text: n for text, n in zip(cells.texts, counts, strict=True) if text}
 
     def _row_fits(self, parts: WideParts, named: Sequence[int]) -> Callable[[int], bool]:
         """Whether the numbers in one of the named rows are computed from those above."""
@@ -453,30 +488,3 @@ def _long_row_names(profiles: tuple[ColumnProfile, ...]) -> int | None:
     """The column of a long table that names rows."""
     named = (p.index for p in profiles if p.names_rows and len(p.counts) > 1)
     return next(named, None)
-
-
-def row_noun(shape: TableShape) -> str | None:
-    """What the row names say a replicate is: "flask" for "flask 1", "flask 2"."""
-    if shape.layout is Layout.ROWS:
-        stem = numbered_stem(tuple(shape.column(c).heading or " " for c in shape.measured))
-        return stem if stem and is_unit_noun(stem) else None
-    if shape.row_names is None:
-        return None
-    profile = shape.column(shape.row_names)
-    heading = name_and_unit(profile.heading)[0].lower()
-    if is_unit_noun(heading):
-        return heading
-    stem = numbered_stem(tuple(text for text in profile.texts if not is_summary_label(text)))
-    if stem is not None and re.fullmatch(r"[^\W\d_]{2,}( [^\W\d_]+)*", stem):
-        return stem
-    return None
-
-
-def is_unit_noun(word: str) -> bool:
-    """True for one word that names what a replicate is: "flask", "mouse", "trial"."""
-    if len(word) < 3 or " " in word or is_identifier(word):
-        return False
-    found = senses(word)
-    if found & {Sense.UNIT, Sense.SUBJECT}:
-        return Sense.ROW not in found
-    return word in ("trial", "day")

@@ -8,7 +8,7 @@ from decimus.measurements.headings import name_and_unit
 from decimus.measurements.lexicon import Sense, Statistic, statistics_in
 from decimus.measurements.profiles import is_replicate_stem
 from decimus.measurements.shapes import TableShape
-from decimus.measurements.summarised import statistic_and_rest
+from decimus.measurements.summaries.shapes import statistic_and_rest
 from decimus.measurements.variables import Factor, Outcome, levels_of
 from decimus.study.readings import CELLS, HEADINGS, HEADINGS_ABOVE, Reading
 from decimus.terms import Layout, LevelKind

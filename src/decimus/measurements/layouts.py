@@ -12,7 +12,7 @@ from decimus.measurements.lexicon import Sense
 from decimus.measurements.numbers import read_cell
 from decimus.measurements.profiles import ColumnProfile, is_replicate_stem, numbered_stem
 from decimus.measurements.sides import LEVELS, Sides, is_sibling, level_weight, rises, sides_of
-from decimus.measurements.summary_lines import is_summary_label
+from decimus.measurements.summaries.lines import is_summary_label
 from decimus.study.readings import Reading
 from decimus.terms import Layout
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from collections import Counter
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property
 from itertools import pairwise
@@ -27,6 +28,8 @@ class ColumnProfile:
         numbers: how many of them are numbers or limits.
         texts_only: how many are text or dates.
         is_filled_down: whether blanks repeat the cell above.
+        head: how many of the cells stand below each other in the table, from its first row on;
+            those behind them are a sample of the rest. None where all do.
     """
 
     index: int
@@ -37,11 +40,22 @@ class ColumnProfile:
     above: str = ""
     unit: str = ""
     is_filled_down: bool = False
+    head: int | None = None
 
     @cached_property
     def texts(self) -> tuple[str, ...]:
         """The cells that hold something."""
         return tuple(cell for cell in self.cells if cell)
+
+    @cached_property
+    def first_texts(self) -> tuple[str, ...]:
+        """Of the cells that hold something those of which it is known what stands between."""
+        return self.texts if self.head is None else tuple(c for c in self.cells[: self.head] if c)
+
+    @property
+    def is_sample(self) -> bool:
+        """Whether the table has more rows than are looked at here."""
+        return self.head is not None
 
     @cached_property
     def senses(self) -> frozenset[Sense]:
@@ -109,8 +123,9 @@ class ColumnProfile:
 
         Words such as "mean" may stand below, in place of a number.
         """
-        steps = [int(text) for text in self.texts if text.isdecimal() and len(text) < _MOST_DIGITS]
-        if not steps or len(steps) < self.numbers:
+        texts = self.first_texts
+        steps = [int(text) for text in texts if text.isdecimal() and len(text) < _MOST_DIGITS]
+        if not steps or len(steps) < min(self.numbers, len(texts)):
             return False
         restarts = all(b in (a + 1, a, steps[0]) for a, b in pairwise(steps))
         rises = sum(b == a + 1 for a, b in pairwise(steps))
@@ -127,7 +142,9 @@ class ColumnProfile:
     @property
     def is_consecutive(self) -> bool:
         """True for whole numbers of which each is one more than that above: 101, 102, 103."""
-        found = self.whole_numbers
+        if not self.whole_numbers:
+            return False
+        found = [int(text) for text in self.first_texts]
         return len(found) > 3 and all(b - a == 1 for a, b in pairwise(found))
 
     @property
@@ -246,14 +263,20 @@ def numbered_stem(texts: tuple[str, ...]) -> str | None:
 
 
 def column_profile(
-    index: int, heading: str, cells: list[str], decimal: str, above: str = "", unit: str = ""
+    index: int,
+    heading: str,
+    cells: Sequence[str],
+    decimal: str,
+    above: str = "",
+    unit: str = "",
+    head: int | None = None,
 ) -> ColumnProfile:
     """The profile of a column from its cells below the headings."""
     stripped = tuple(cell.strip() for cell in cells)
     kinds = Counter(read_cell(text, decimal).kind for text in stripped if text)
     numbers = kinds[CellKind.NUMBER] + kinds[CellKind.LIMIT]
     words = kinds[CellKind.TEXT] + kinds[CellKind.DATE]
-    return ColumnProfile(index, heading, stripped, numbers, words, above, unit)
+    return ColumnProfile(index, heading, stripped, numbers, words, above, unit, head=head)
 
 
 def fills_down(cells: list[str], filled_rows: list[bool]) -> bool:

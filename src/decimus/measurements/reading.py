@@ -9,7 +9,7 @@ from decimus.measurements.computed import with_computed
 from decimus.measurements.detection import table_shape
 from decimus.measurements.extraction import observe
 from decimus.measurements.observations import Measurements
-from decimus.measurements.summarised_measurements import measurements_of_summary
+from decimus.measurements.summaries.reading import measurements_of_summary
 from decimus.study.readings import Reading
 from decimus.study.tables import Table
 from decimus.terms import Layout

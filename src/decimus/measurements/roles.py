@@ -7,8 +7,10 @@ words of headings tip the scales where structure leaves it open.
 
 from __future__ import annotations
 
+import math
 from collections import Counter, defaultdict
 from collections.abc import Sequence
+from collections.abc import Set as AbstractSet
 from dataclasses import dataclass, replace
 from itertools import combinations
 
@@ -24,6 +26,10 @@ _UNIT = 3.0
 _PRESENT = 0.65
 """Share of the groups in which units that are measured again are found at least."""
 _MAY_DIVIDE = (Sense.TIME, Sense.GROUP, Sense.ROW)
+_CROSSED = 0.6
+"""Share of the combinations of levels that there are at least where factors cross."""
+_RECURRING = 0.3
+"""The same of the measurements that share a combination with another."""
 _MOST_FACTORS = 3
 _MOST_LABELS = 8
 
@@ -357,11 +363,15 @@ class _Design:
         )
 
     def _crosses(self, profile: ColumnProfile) -> bool:
-        """True when most names stand under several levels of some column."""
+        """True when most names stand under several levels of some column.
+
+        Of a sample those names that stand in it more than once.
+        """
+        names = _known_again(profile)
         for other in self._others(profile):
             levels: defaultdict[str, set[str]] = defaultdict(set)
             for name, level in zip(profile.cells, other.cells, strict=True):
-                if name and level:
+                if name in names and level:
                     levels[name].add(level)
             if sum(len(found) > 1 for found in levels.values()) * 2 > len(levels):
                 return True
@@ -374,13 +384,14 @@ class _Design:
         """
         if not profile.whole_numbers or self._is_nested(profile):
             return False
+        names = _known_again(profile)
         for other in self._others(profile):
             groups: defaultdict[str, set[int]] = defaultdict(set)
             for number, level in zip(profile.cells, other.cells, strict=True):
-                if number and level:
+                if number in names and level:
                     groups[level].add(int(number))
             present = sum(map(len, groups.values()))
-            if present >= _PRESENT * len(profile.counts) * len(groups):
+            if present >= _PRESENT * len(names) * len(groups):
                 return False
             if all(max(found) - min(found) + 1 == len(found) for found in groups.values()):
                 return False
@@ -414,6 +425,12 @@ class _Design:
                     return tuple(p.index for p in chosen)
         weighed = sorted(found, key=lambda p: (self.unit_weight(p), len(p.counts), p.index))
         return tuple(p.index for p in weighed[:1])
+
+
+def _known_again(profile: ColumnProfile) -> AbstractSet[str]:
+    """The names in a column; of a sample only those that recur in it, others may elsewhere."""
+    counts = profile.counts
+    return {name for name in counts if counts[name] > 1} if profile.is_sample else counts.keys()
 
 
 def _is_numbered(profile: ColumnProfile) -> bool:
@@ -452,10 +469,17 @@ def _without_twins(
 
 
 def _are_crossed(chosen: Sequence[ColumnProfile]) -> bool:
-    """True when most combinations of columns exist, most of them more than once."""
+    """True when most combinations of columns exist, most of them more than once.
+
+    Of a sample of rows as many combinations, and as many of them again, as chance would find.
+    """
     cells = Counter(row for row in zip(*(p.cells for p in chosen), strict=True) if all(row))
-    possible = 1
-    for profile in chosen:
-        possible *= len(profile.counts)
-    recur = sum(count > 1 for count in cells.values()) * 2 >= len(cells)
-    return recur and len(cells) >= 0.6 * possible
+    possible = float(math.prod(len(profile.counts) for profile in chosen))
+    if not any(profile.is_sample for profile in chosen):
+        recur = sum(count > 1 for count in cells.values()) * 2 >= len(cells)
+        return recur and len(cells) >= _CROSSED * possible
+    looked_at = sum(cells.values())
+    expected = possible * -math.expm1(looked_at * math.log1p(-1 / possible))
+    again = looked_at - len(cells)
+    recur = again >= 1 and again >= _RECURRING * (looked_at - expected)
+    return recur and len(cells) >= _CROSSED * expected

@@ -2,15 +2,19 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass
 from functools import cached_property
 
 from decimus.measurements.blocks import TableBlock
 from decimus.measurements.families import Family, family_of
+from decimus.measurements.headings import name_and_unit
 from decimus.measurements.layouts import Verdict
-from decimus.measurements.profiles import ColumnProfile
+from decimus.measurements.lexicon import Sense, is_identifier, senses
+from decimus.measurements.profiles import ColumnProfile, numbered_stem
 from decimus.measurements.roles import LongRoles
-from decimus.measurements.summarised import SummaryShape
+from decimus.measurements.summaries.lines import is_summary_label
+from decimus.measurements.summaries.shapes import SummaryShape
 from decimus.terms import Layout
 
 
@@ -119,3 +123,30 @@ class TableShape:
     def family(self) -> Family:
         """What the headings of the block of measurements have in common."""
         return family_of([self.column(c).heading for c in self.measured])
+
+
+def row_noun(shape: TableShape) -> str | None:
+    """What the row names say a replicate is: "flask" for "flask 1", "flask 2"."""
+    if shape.layout is Layout.ROWS:
+        stem = numbered_stem(tuple(shape.column(c).heading or " " for c in shape.measured))
+        return stem if stem and is_unit_noun(stem) else None
+    if shape.row_names is None:
+        return None
+    profile = shape.column(shape.row_names)
+    heading = name_and_unit(profile.heading)[0].lower()
+    if is_unit_noun(heading):
+        return heading
+    stem = numbered_stem(tuple(text for text in profile.texts if not is_summary_label(text)))
+    if stem is not None and re.fullmatch(r"[^\W\d_]{2,}( [^\W\d_]+)*", stem):
+        return stem
+    return None
+
+
+def is_unit_noun(word: str) -> bool:
+    """True for one word that names what a replicate is: "flask", "mouse", "trial"."""
+    if len(word) < 3 or " " in word or is_identifier(word):
+        return False
+    found = senses(word)
+    if found & {Sense.UNIT, Sense.SUBJECT}:
+        return Sense.ROW not in found
+    return word in ("trial", "day")

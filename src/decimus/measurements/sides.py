@@ -196,7 +196,7 @@ def _rest(profile: ColumnProfile, others: Sequence[ColumnProfile]) -> list[Colum
 
 def _is_cycle(profile: ColumnProfile) -> bool:
     """True for levels in turn: 1, 2, 3, 1, 2, 3, or 1, 1, 2, 2, 1, 1, 2, 2."""
-    runs = [(text, len(list(run))) for text, run in groupby(profile.texts)]
+    runs = [(text, len(list(run))) for text, run in groupby(profile.first_texts)]
     count = len(profile.counts)
     if len(runs) < 2 * count or len({length for _, length in runs}) > 1:
         return False

@@ -45,6 +45,10 @@ class Slab(Sequence[str]):
         """The cells as texts."""
         return tuple(self._part.to_list())
 
+    def at(self, places: Sequence[int]) -> list[str]:
+        """Some of its cells, without making all of them."""
+        return self.piece.series.gather([self.start + place for place in places]).to_list()
+
     def __len__(self) -> int:
         return self._length
 

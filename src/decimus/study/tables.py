@@ -7,7 +7,7 @@ replaces one chunk and shares all others with the table before.
 from __future__ import annotations
 
 from collections.abc import Iterable, Iterator, Sequence
-from itertools import chain
+from itertools import chain, groupby
 from typing import TYPE_CHECKING
 
 import msgspec
@@ -115,6 +115,15 @@ class Table(msgspec.Struct, frozen=True):
             start = number * CHUNK
             found += self.columns[column][number][max(0, row - start) : end - start]
         return (*found, *("",) * (count - len(found)))
+
+    def cells_at(self, column: int, rows: Sequence[int]) -> tuple[str, ...]:
+        """The cells of one column in rows that rise."""
+        found: list[str] = []
+        for number, members in groupby(rows, key=lambda row: row // CHUNK):
+            chunk = self.columns[column][number]
+            places = [row % CHUNK for row in members]
+            found += chunk.at(places) if isinstance(chunk, Slab) else [chunk[p] for p in places]
+        return tuple(found)
 
     def turned(self) -> Table:
         """This table with rows and columns exchanged."""

@@ -5,7 +5,7 @@ from __future__ import annotations
 from decimus.analysis.results import Results
 from decimus.errors import ChoiceError
 from decimus.measurements.observations import Measurements
-from decimus.measurements.summarised import SummaryShape
+from decimus.measurements.summaries.shapes import SummaryShape
 from decimus.study.edits import ChooseLayout, ChooseMeaning, ChooseSameN, Edit
 from decimus.terms import Layout, Meaning, Quantile
 from decimus.wording.numbers import percent

@@ -8,7 +8,7 @@ from decimus.analysis import remarks as facts
 from decimus.analysis.results import Results
 from decimus.measurements.numbers import CellKind
 from decimus.measurements.observations import CellReference
-from decimus.measurements.summary_checks import Disagreement
+from decimus.measurements.summaries.checks import Disagreement
 from decimus.study.edits import ChooseDecimalSign, ChooseLimits, CountSummaries, JoinLevels
 from decimus.terms import LimitRule
 from decimus.wording.numbers import number, plural

@@ -81,7 +81,7 @@ def above_summaries(profiles: Sequence[ColumnProfile], decimal: str) -> tuple[Co
     if end == len(names) or not used:
         return tuple(profiles)
     return tuple(
-        column_profile(p.index, p.heading, list(p.cells[:end]), decimal, p.above, p.unit)
+        column_profile(p.index, p.heading, p.cells[:end], decimal, p.above, p.unit, p.head)
         for p in profiles
     )
 

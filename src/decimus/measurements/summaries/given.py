@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from decimus.errors import TableError
 from decimus.measurements.numbers import LARGEST, SMALLEST, Cell, CellKind, read_cell
 from decimus.measurements.shapes import TableShape
-from decimus.measurements.summarised import (
+from decimus.measurements.summaries.shapes import (
     StatisticColumns,
     SummaryShape,
     name_and_n,

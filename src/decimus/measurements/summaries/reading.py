@@ -10,7 +10,6 @@ import numpy as np
 from decimus.errors import TableError
 from decimus.measurements.asked import no_numbers
 from decimus.measurements.factors import block_outcome, factor_of, long_outcome
-from decimus.measurements.given_summaries import given_groups
 from decimus.measurements.headings import name_and_unit
 from decimus.measurements.lexicon import Statistic
 from decimus.measurements.observations import (
@@ -22,7 +21,8 @@ from decimus.measurements.observations import (
 )
 from decimus.measurements.replicates import Units
 from decimus.measurements.shapes import TableShape
-from decimus.measurements.summarised import SummaryShape, name_and_n, statistic_and_rest
+from decimus.measurements.summaries.given import given_groups
+from decimus.measurements.summaries.shapes import SummaryShape, name_and_n, statistic_and_rest
 from decimus.study.questions import Levels
 from decimus.study.readings import HEADINGS, Reading
 from decimus.study.tables import Table
