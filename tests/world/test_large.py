@@ -100,6 +100,13 @@ def independent(rng: random.Random) -> Large:
     head = [word, *names, "mass (g)"]
     if not has_ids:
         head, rows = head[1:], [row[1:] for row in rows]
+    if order == "by group" and rng.random() < 0.25:
+        at = int(has_ids)
+        rows = [
+            (*row[:at], row[at] if not i or rows[i - 1][at] != row[at] else "", *row[at + 1 :])
+            for i, row in enumerate(rows)
+        ]
+        order = "named once"
     extra = rng.random()
     if extra < 0.2:
         head, rows = [*head, "notes"], [(*row, rng.choice(["", "", "late"])) for row in rows]

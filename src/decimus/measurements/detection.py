@@ -139,25 +139,34 @@ class _Look:
             )
             if not profile.texts and not profile.heading:
                 continue
-            if c < 3 and c + 1 < width and not profile.is_numbering:
-                head = self._body[: self._head]
-                used = [any(row[d].strip() for d in range(c + 1, width)) for row in head]
-                if self._names_once(profile, cells[: self._head], used):
-                    filled = [*filled_down(cells[: self._head], used), *self._filled_rest(c)]
-                    again = column_profile(
-                        c, profile.heading, filled, self.decimal, profile.above, unit, self._head
-                    )
-                    profile = replace(again, is_filled_down=True)
+            may_fill = c < 3 and c + 1 < width and not profile.is_numbering
+            filled = self._filled_down(c, profile, cells) if may_fill else None
+            if filled is not None:
+                again = column_profile(
+                    c, profile.heading, filled, self.decimal, profile.above, unit, self._head
+                )
+                profile = replace(again, is_filled_down=True)
             found.append(profile)
         return self._within_headings(found)
 
-    def _filled_rest(self, column: int) -> list[str]:
-        """The sampled cells of a column whose blanks repeat the cell above."""
-        if not self._rest:
-            return []
-        cells = list(self._table.column(column))[: self._rest[-1] + 1]
-        filled = filled_down(cells, [True] * len(cells))
-        return [filled[row] for row in self._rest]
+    def _filled_down(
+        self, column: int, profile: ColumnProfile, cells: list[str]
+    ) -> list[str] | None:
+        """The cells looked at, blanks filled; None where blanks do not repeat the cell above."""
+        width = self._table.column_count
+        if self._head is None:
+            used = [any(row[d].strip() for d in range(column + 1, width)) for row in self._body]
+            return filled_down(cells, used) if self._names_once(profile, cells, used) else None
+        if 2 * sum(map(bool, profile.texts)) > len(cells):
+            return None
+        first, end = self.block.first_row, self.block.end_row
+        whole = list(self._table.column(column))[first:end]
+        beside = [self._table.cells(d, first, end - first) for d in range(column + 1, width)]
+        used = [any(cell.strip() for cell in row) for row in zip(*beside, strict=True)]
+        if not self._names_once(profile, whole, used):
+            return None
+        filled = filled_down(whole, used)
+        return [*filled[: self._head], *(filled[row - first] for row in self._rest)]
 
     def _within_headings(self, profiles: list[ColumnProfile]) -> tuple[ColumnProfile, ...]:
         """The columns that stand under headings, or beside them in most rows.
