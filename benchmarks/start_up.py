@@ -66,7 +66,7 @@ def main(times: int = 7) -> None:
         medians["study"],
         libraries,
         medians["reference"],
-        "< 1.5",
+        "< 1.3",
     )
 
 

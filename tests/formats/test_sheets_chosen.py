@@ -13,7 +13,7 @@ from decimus.formats.table_files import table_of_bytes
 from decimus.study.edits import BringInTable
 from decimus.study.studies import Study
 from decimus.wording.remarks.remarks import remark_words
-from decimus.workflows.opening import first_reading, open_file
+from decimus.workflows.opening import open_file
 from tests.formats.workbook_files import xlsx_bytes
 
 DATA: list[list[object]] = [["dim", "bright"], [1.5, 2.5], [1.7, 2.25], [1.6, 2.75]]
@@ -23,7 +23,7 @@ NOTES: list[list[object]] = [["Read me"], ["Made in May"], ["Room", 3], ["Shelf"
 
 def results_of(content: bytes) -> Results:
     found = table_of_bytes(content, "f", title="f")
-    edit = BringInTable(table=found.table, source=found.source, reading=first_reading(found))
+    edit = BringInTable(table=found.table, source=found.source, reading=found.first_reading)
     return Results(edit.apply(Study()))
 
 

@@ -13,7 +13,6 @@ from decimus.measurements.observations import Measurements
 from decimus.study.edits import BringInTable
 from decimus.study.studies import Study
 from decimus.terms import Layout
-from decimus.workflows.opening import first_reading
 
 ROWS = [("sand", "14.4"), ("sand", "16.4"), ("loam", "13.1"), ("loam", "12.5"), ("peat", "9.1")]
 KEYS = [["Date", "2024-05-01"], ["Observer", "K. Holm"], ["Room", "3"]]
@@ -22,7 +21,7 @@ KEYS = [["Date", "2024-05-01"], ["Observer", "K. Holm"], ["Room", "3"]]
 def measured(text: str) -> Measurements:
     """What is read from a file with nothing said."""
     found = table_of_bytes(text.encode(), "t", title="t")
-    edit = BringInTable(table=found.table, reading=first_reading(found))
+    edit = BringInTable(table=found.table, reading=found.first_reading)
     return Results(edit.apply(Study())).measurements
 
 

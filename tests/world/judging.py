@@ -14,7 +14,6 @@ from decimus.measurements.alternatives import OtherReading
 from decimus.study.edits import BringInTable
 from decimus.study.studies import Study
 from decimus.wording.remarks.remarks import remark_words
-from decimus.workflows.opening import first_reading
 from tests.world.experiments import Experiment
 from tests.world.writers import Written
 
@@ -35,7 +34,7 @@ def judged(made: Experiment, table: Written) -> Verdict:
     """The verdict on one table."""
     try:
         found = table_of_bytes(table.content, "t", title="t")
-        edit = BringInTable(table=found.table, reading=first_reading(found))
+        edit = BringInTable(table=found.table, reading=found.first_reading)
         study = edit.apply(Study())
         results = Results(study)
         if results.problem is not None:

@@ -11,7 +11,6 @@ from decimus.formats.table_files import table_of_bytes
 from decimus.study.edits import BringInTable
 from decimus.study.studies import Study
 from decimus.terms import Method
-from decimus.workflows.opening import first_reading
 from tests.world.experiments import Experiment, experiment
 from tests.world.judging import judged
 from tests.world.writers import written
@@ -23,7 +22,7 @@ _FEWEST = 100
 def results_of(content: bytes) -> Results:
     """A table read with nothing said."""
     found = table_of_bytes(content, "t", title="t")
-    edit = BringInTable(table=found.table, reading=first_reading(found))
+    edit = BringInTable(table=found.table, reading=found.first_reading)
     return Results(edit.apply(Study()))
 
 

@@ -13,7 +13,6 @@ from decimus.formats.table_files import table_of_bytes
 from decimus.study.edits import BringInTable
 from decimus.study.studies import Study
 from decimus.terms import Layout
-from decimus.workflows.opening import first_reading
 from tests.world.vocabulary import UNITS
 
 _NAMES = ("treatment", "sex", "site", "Behandlung", "espèce", "strain", "habitat")
@@ -130,7 +129,7 @@ def test_large_tables_are_read_whole(start: int) -> None:
 def differs(made: Large) -> str:
     """How the reading differs; "" where it does not."""
     found = table_of_bytes(made.text.encode(), "t", title="t")
-    results = Results(BringInTable(table=found.table, reading=first_reading(found)).apply(Study()))
+    results = Results(BringInTable(table=found.table, reading=found.first_reading).apply(Study()))
     measurements = results.measurements
     got = Counter({frozenset(g.levels): g.n for g in measurements.groups})
     if measurements.shape.layout is not Layout.LONG:

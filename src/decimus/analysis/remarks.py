@@ -26,7 +26,7 @@ from decimus.terms import ErrorBar, Layout, LevelKind, LimitRule
 
 if TYPE_CHECKING:
     from decimus.analysis.annotations import Annotations
-from decimus.analysis.comparison_results import Comparison
+    from decimus.analysis.comparison_results import Comparison
 
 
 class MissingCells(Struct, frozen=True):

@@ -88,9 +88,7 @@ def _study(arguments: argparse.Namespace, ahead: Ahead) -> Study:
 
 
 def _brought_in(found: FoundTable) -> Study:
-    from decimus.workflows.opening import first_reading
-
-    edit = BringInTable(table=found.table, source=found.source, reading=first_reading(found))
+    edit = BringInTable(table=found.table, source=found.source, reading=found.first_reading)
     return edit.apply(Study())
 
 

@@ -107,8 +107,9 @@ def _large_table(content: bytes, delimiter: str | None, title: str) -> Table | N
         return None
     content = content.removeprefix(_MARK)
     delimiter = delimiter or find_delimiter(start.removeprefix(_MARK).decode("utf-8", "replace"))
-    _check_width(content.partition(b"\n")[0].count(delimiter.encode()) + 1)
-    if len(delimiter.encode()) != 1 or content.count(b'"') % 2 or _has_lone_returns(content):
+    _check_width(content[: content.find(b"\n")].count(delimiter.encode()) + 1)
+    is_open = b'"' in content and content.count(b'"') % 2
+    if len(delimiter.encode()) != 1 or is_open or _has_lone_returns(content):
         return None
     import polars as pl
 

@@ -13,7 +13,7 @@ from decimus.formats.decoding import decoded
 from decimus.formats.delimited import decoded_table, find_delimiter
 from decimus.formats.files import STUDY_SUFFIX, name_in_words, read_bytes, size_of, stored_path
 from decimus.formats.progress import Progress, no_progress
-from decimus.formats.workbooks import chosen_block, is_workbook, sheet_blocks
+from decimus.study.readings import Reading
 from decimus.study.studies import Source
 from decimus.study.tables import Table
 
@@ -45,6 +45,14 @@ class FoundTable:
     has_true_numbers: bool = False
     has_semicolons: bool = False
 
+    @property
+    def first_reading(self) -> Reading:
+        """What the file itself says about how its table is read."""
+        return Reading(
+            decimal="." if self.has_true_numbers else None,
+            likely_decimal="," if self.has_semicolons else None,
+        )
+
 
 def reads_slowly(path: Path) -> bool:
     """Whether reading a file takes longer than a frame or two.
@@ -55,7 +63,7 @@ def reads_slowly(path: Path) -> bool:
         return True
     if path.suffix.lower() == STUDY_SUFFIX:
         return unpacked_size(path) >= _LARGE_STUDY
-    return is_workbook(_start_and_end(path))
+    return _is_workbook(_start_and_end(path))
 
 
 def _start_and_end(path: Path) -> bytes:
@@ -114,7 +122,7 @@ def _table_in(
     content: bytes, path: Path, delimiter: str | None, sheet: str | None, progress: Progress
 ) -> FoundTable:
     where, title = str(path), name_in_words(path)
-    if path.suffix.lower() in _WORKBOOKS and content and not is_workbook(content):
+    if path.suffix.lower() in _WORKBOOKS and content and not _is_workbook(content):
         return _in_workbook(content, where, title, sheet, progress)
     return table_of_bytes(
         content, where, title=title, delimiter=delimiter, sheet=sheet, progress=progress
@@ -140,7 +148,7 @@ def table_of_bytes(
         sheet: the sheet of a workbook, None for the likeliest.
         progress: called with the share that is done.
     """
-    if is_workbook(content):
+    if _is_workbook(content):
         return _in_workbook(content, where, title, sheet, progress)
     if sheet is not None:
         raise InputError("Only workbooks have sheets", where=where, remedy="Leave the sheet out")
@@ -163,9 +171,23 @@ def _head(content: bytes, where: str) -> str:
         return ""
 
 
+_MAY_BE_WORKBOOKS = (b"PK\x03\x04", b"\xd0\xcf\x11\xe0")
+
+
+def _is_workbook(content: bytes) -> bool:
+    """True for a workbook by its first bytes; what reads them is loaded when one may be."""
+    if not content.startswith(_MAY_BE_WORKBOOKS):
+        return False
+    from decimus.formats.workbooks import is_workbook
+
+    return is_workbook(content)
+
+
 def _in_workbook(
     content: bytes, where: str, title: str, sheet: str | None, progress: Progress
 ) -> FoundTable:
+    from decimus.formats.workbooks import chosen_block, sheet_blocks
+
     blocks = sheet_blocks(content, where, title, progress)
     block = chosen_block(blocks, sheet, where)
     parts = tuple(dict.fromkeys(block.name for block in blocks))

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections import Counter
+from collections.abc import Iterator
 from dataclasses import replace
 from decimal import Decimal
 
@@ -135,12 +136,16 @@ class Assembly:
         averaging = averaging_codes(self._observed, self._units, self._shape)
         order = np.argsort(_small(self._codes), kind="stable")
         ends = np.cumsum(np.bincount(self._codes, minlength=len(self._levels)))
+        plain = self._plain_groups(order, ends.tolist(), shifted, reasons, averaging)
         groups = []
         start = 0
         for levels, end in zip(self._levels, ends.tolist(), strict=True):
-            members = order[start:end]
+            group = next(plain, None)
+            if group is None:
+                members = order[start:end]
+                group = self._group(levels, members, shifted, reasons, averaging)
+            groups.append(group)
             start = end
-            groups.append(self._group(levels, members, shifted, reasons, averaging))
         if self._adjustments:
             variables = self._observed.variables
             groups = adjusted_groups(groups, variables, self._adjustments)
@@ -257,6 +262,32 @@ class Assembly:
             return np.zeros(len(observed), bool)
         code = cells.texts.index(aside.text) if aside.text in cells.texts else -1
         return np.equal(cells.codes, code)
+
+    def _plain_groups(
+        self,
+        order: Integers,
+        ends: list[int],
+        shifted: Floats | None,
+        reasons: dict[int, str],
+        averaging: Integers | None,
+    ) -> Iterator[GroupCells]:
+        """All groups as stretches of the same arrays, where every cell counts by itself."""
+        if reasons or averaging is not None or self._units.is_same:
+            return
+        if not self._is_number.all():
+            return
+        values = self._values[order]
+        moved = None if shifted is None else shifted[order]
+        rows, columns = self._observed.rows[order], self._observed.columns[order]
+        for levels, start, end in zip(self._levels, [0, *ends], ends, strict=False):
+            yield GroupCells(
+                levels=levels,
+                replicates=values[start:end],
+                shifted=None if moved is None else moved[start:end],
+                rows=rows[start:end],
+                columns=columns[start:end],
+                missing=(),
+            )
 
     def _group(
         self,

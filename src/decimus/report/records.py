@@ -129,18 +129,19 @@ RECORDED: dict[Statistic, tuple[Field, ...]] = {
     Statistic.RANK: (),
 }
 """What the record of a group says of each statistic, in the order of the record."""
-_FIELDS = tuple(field for fields in RECORDED.values() for field in fields)
+_FIELDS = tuple(
+    (*name.partition(".")[::2], value) for fields in RECORDED.values() for name, value in fields
+)
 
 
 def _group_record(group: Group, level: float) -> Record:
     known = _Known(group, level)
     record: Record = {"levels": list(group.levels)}
-    for name, value in _FIELDS:
-        outer, _, inner = name.partition(".")
+    for outer, inner, value in _FIELDS:
         if inner:
             record.setdefault(outer, {})[inner] = value(known)
         else:
-            record[name] = value(known)
+            record[outer] = value(known)
     return record
 
 
@@ -166,7 +167,7 @@ def summary_rows(results: Results, level: float) -> list[list[str]]:
     rows = [[*(factor.title for factor in groups.factors), *SUMMARY_HEADINGS]]
     for group in groups.shown:
         known = _Known(group, level)
-        found = {name.replace(".", "_"): value(known) for name, value in _FIELDS}
+        found = {"_".join(filter(None, (a, b))): value(known) for a, b, value in _FIELDS}
         rows.append([*group.levels, *(_cell(found[key]) for key in SUMMARY_HEADINGS)])
     return rows
 

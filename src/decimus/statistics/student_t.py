@@ -13,6 +13,9 @@ from statistics import NormalDist
 _ENOUGH = 30.0
 """From here on the series of the gamma ratio is exact to the last digit."""
 _MOST_STEPS = 100
+_CLOSE = 1e-9
+"""A step of Newton's this small leaves an error of its square."""
+_CLOSEST = 4e-16
 _SERIES = (
     *(1.0, -1 / 8, 1 / 128, 5 / 1024, -21 / 32768, -399 / 262144, 869 / 4194304),
     *(39325 / 33554432, -334477 / 2147483648),
@@ -112,9 +115,10 @@ def t_quantile(share: float, df: float) -> float:
             high = t
         step = found / density * math.log(found / tail)
         following = t + step
-        if not low < following < high:
+        is_between = low < following < high
+        if not is_between:
             following = 2 * t if high == math.inf else (low + high) / 2
-        if abs(following - t) <= 4e-16 * t:
-            break
+        if abs(following - t) <= (_CLOSE if is_between else _CLOSEST) * t:
+            return following
         t = following
     return t

@@ -10,6 +10,7 @@ from functools import cached_property
 
 import numpy as np
 
+from decimus.statistics.decimal_sums import DecimalSums, decimal_sums
 from decimus.statistics.distributions import Floats
 from decimus.statistics.student_t import t_quantile
 
@@ -115,19 +116,28 @@ class Summary:
         return self.array if self.shifted is None else np.asarray(self.shifted, float)
 
     @cached_property
+    def _sums(self) -> DecimalSums | None:
+        """Exact sums, where the values have few decimals and no origin was taken off."""
+        return decimal_sums(self.array) if self.shifted is None else None
+
+    @cached_property
     def _shifted_mean(self) -> float | None:
         """The mean less the origin."""
+        if self._sums is not None:
+            return self._sums.mean
         return _total(self._base_array) / self.n if len(self.replicates) else None
 
     @cached_property
     def sum_of_squares(self) -> float | None:
-        """Σ(y − mean)², two passes, corrected for the rounding of the mean.
+        """Σ(y − mean)²: of decimals exactly, else in two passes, corrected for the mean’s rounding.
 
         Source: Chan, Golub & LeVeque 1983, The American Statistician 37, eq. 1.7.
         """
         centre = self._shifted_mean
         if centre is None:
             return None
+        if self._sums is not None:
+            return self._sums.sum_of_squares
         if self._base_array.min() == self._base_array.max():
             return 0.0  # exactly, whatever the rounding of the mean has left
         deviations = self._base_array - centre

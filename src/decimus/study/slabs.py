@@ -27,6 +27,10 @@ class TextPiece:
     def __len__(self) -> int:
         return len(self.series)
 
+    def at(self, places: Sequence[int]) -> list[str]:
+        """Some of its cells."""
+        return self.series.gather(list(places)).to_list()
+
 
 class Slab(Sequence[str]):
     """Some cells of a piece, from `start` on."""
@@ -44,10 +48,6 @@ class Slab(Sequence[str]):
     def cells(self) -> tuple[str, ...]:
         """The cells as texts."""
         return tuple(self._part.to_list())
-
-    def at(self, places: Sequence[int]) -> list[str]:
-        """Some of its cells, without making all of them."""
-        return self.piece.series.gather([self.start + place for place in places]).to_list()
 
     def __len__(self) -> int:
         return self._length

@@ -42,6 +42,14 @@ def column_of_piece(piece: TextPiece) -> Column:
     return tuple(Slab(piece, i, min(CHUNK, count - i)) for i in range(0, count, CHUNK))
 
 
+def _piece_of(chunk: Chunk) -> TextPiece | None:
+    return chunk.piece if isinstance(chunk, Slab) else None
+
+
+def _start_of(chunk: Chunk) -> int:
+    return chunk.start if isinstance(chunk, Slab) else 0
+
+
 class Table(msgspec.Struct, frozen=True):
     """A rectangle of cells; rows and columns count from 0.
 
@@ -118,11 +126,13 @@ class Table(msgspec.Struct, frozen=True):
 
     def cells_at(self, column: int, rows: Sequence[int]) -> tuple[str, ...]:
         """The cells of one column in rows that rise."""
+        chunks = self.columns[column]
         found: list[str] = []
-        for number, members in groupby(rows, key=lambda row: row // CHUNK):
-            chunk = self.columns[column][number]
-            places = [row % CHUNK for row in members]
-            found += chunk.at(places) if isinstance(chunk, Slab) else [chunk[p] for p in places]
+        for piece, members in groupby(rows, key=lambda row: _piece_of(chunks[row // CHUNK])):
+            if piece is None:
+                found += [chunks[row // CHUNK][row % CHUNK] for row in members]
+            else:
+                found += piece.at([_start_of(chunks[r // CHUNK]) + r % CHUNK for r in members])
         return tuple(found)
 
     def turned(self) -> Table:

@@ -16,10 +16,9 @@ from decimus.formats.files import STUDY_SUFFIX, read_bytes
 from decimus.formats.html_tables import table_of_html
 from decimus.formats.progress import Progress, no_progress
 from decimus.formats.study_file import study_from_bytes
-from decimus.formats.table_files import FoundTable, table_in
+from decimus.formats.table_files import table_in
 from decimus.study.edits import BringInTable
 from decimus.study.history import History
-from decimus.study.readings import Reading
 from decimus.study.studies import Source
 from decimus.workflows.opened import OpenedFile, StudyFile
 
@@ -93,7 +92,7 @@ def table_edit(
         InputError: one line with the file and what is wrong with it.
     """
     found = table_in(path, delimiter, sheet, progress)
-    edit = BringInTable(table=found.table, source=found.source, reading=first_reading(found))
+    edit = BringInTable(table=found.table, source=found.source, reading=found.first_reading)
     return edit, found.parts
 
 
@@ -125,14 +124,6 @@ def brought_in(
             history = base.after(edit)
             results = Results(history.study, before=results, decimal_sign=decimal_sign)
     return BroughtIn(history, results)
-
-
-def first_reading(found: FoundTable) -> Reading:
-    """What the file itself says about how its table is read."""
-    return Reading(
-        decimal="." if found.has_true_numbers else None,
-        likely_decimal="," if found.has_semicolons else None,
-    )
 
 
 def pasted(text: str, html: str = "") -> BringInTable:
