@@ -48,9 +48,10 @@ class DecimalSums:
 
 
 def decimal_sums(values: Floats) -> DecimalSums | None:
-    """The sums of an array of shape (n,) without missing values.
+    """The sums, or None where numbers are few, have more than six decimals or are too large.
 
-    None where the numbers are few, have more decimals than six or are too large to be exact.
+    Args:
+        values: shape (n,), without missing values.
     """
     n = len(values)
     if n < FEWEST or (decimals := _decimals(values[:_LOOKED_AT].tolist())) is None:
