@@ -1,7 +1,7 @@
 """Probabilities of the normal, t, F and chi-square distributions; quadrature over them.
 
-The special functions are SciPy's; it is imported when first needed, because it
-costs a tenth of a second that an empty window need not wait for.
+Tails of t and F are ours (`incomplete_beta`). The other special functions are SciPy's; it is
+imported when first needed, because it costs a fifth of a second.
 """
 
 from __future__ import annotations
@@ -13,17 +13,21 @@ from functools import lru_cache
 import numpy as np
 from numpy.typing import NDArray
 
+from decimus.statistics.incomplete_beta import beta_tail
+
 Floats = NDArray[np.float64]
+_FEW = 100
+"""Statistics for which no library need be loaded."""
 
 
 def t_tail(t: float, df: float) -> float:
     """P(T > t) for Student's t with `df` degrees of freedom, accurate in both tails."""
-    from scipy.special import betainc
-
     if math.isinf(t):
         return 0.0 if t > 0 else 1.0
-    # Abramowitz & Stegun 26.7.1; betainc keeps its relative accuracy for small arguments.
-    half = 0.5 * float(betainc(df / 2, 0.5, df / (df + t * t)))
+    if math.isnan(t):
+        return t
+    square = t * t / df  # Abramowitz & Stegun 26.7.1
+    half = 0.5 * beta_tail(1 / (1 + square), square / (1 + square), df / 2, 0.5)
     return half if t >= 0 else 1 - half
 
 
@@ -34,6 +38,8 @@ def t_tails(t: Floats, df: float) -> Floats:
         t: statistics, of any length.
         df: degrees of freedom, above 0.
     """
+    if len(t) <= _FEW:
+        return np.array([t_tail(value, df) for value in t.tolist()], np.float64)
     from scipy.special import betainc
 
     return np.asarray(0.5 * betainc(df / 2, 0.5, df / (df + t * t)), dtype=np.float64)
@@ -46,11 +52,12 @@ def t_two_sided(t: float, df: float) -> float:
 
 def f_tail(f: float, df_between: float, df_within: float) -> float:
     """P(F > f)."""
-    from scipy.special import fdtrc
-
     if math.isinf(f):
         return 0.0
-    return float(fdtrc(df_between, df_within, f))
+    if math.isnan(f) or f <= 0:
+        return f if math.isnan(f) else 1.0
+    ratio = df_between * f / df_within
+    return beta_tail(1 / (1 + ratio), ratio / (1 + ratio), df_within / 2, df_between / 2)
 
 
 def chi_square_tail(x: float, df: float) -> float:
@@ -72,6 +79,18 @@ def normal_tail(z: float) -> float:
     return 0.5 * math.erfc(z / math.sqrt(2))
 
 
+_erfc = np.frompyfunc(math.erfc, 1, 1)
+
+
+def normal_below(z: Floats) -> Floats:
+    """P(Z < z) for each z, accurate in the lower tail.
+
+    Args:
+        z: of any shape; the same shape comes back.
+    """
+    return 0.5 * np.asarray(_erfc(z * -math.sqrt(0.5)), np.float64)
+
+
 @lru_cache(maxsize=8)
 def _legendre(points: int) -> tuple[Floats, Floats]:
     nodes, weights = np.polynomial.legendre.leggauss(points)
@@ -87,18 +106,37 @@ def panels(low: float, high: float, count: int, points: int) -> tuple[Floats, Fl
     return (middle[:, None] + half[:, None] * nodes).ravel(), (half[:, None] * weights).ravel()
 
 
+_NEVER = math.log(1e-19)
+
+
+def _bounds(half: float) -> tuple[float, float]:
+    """Logarithms of what χ²(2 half) / (2 half) goes beyond with a probability below 1e-19.
+
+    By Chernoff's bound exp(half (1 − r + log r)) on either side of r = 1, solved by halving.
+    """
+    lowest = max(_NEVER / half - 1, math.log(1e-40))
+    ends = []
+    for far in (lowest, math.log(2 - 2 * _NEVER / half) + 1):
+        outside, inside = far, 0.0
+        for _ in range(60):
+            middle = (outside + inside) / 2
+            if half * (1 - math.exp(middle) + middle) < _NEVER:
+                outside = middle
+            else:
+                inside = middle
+        ends.append(outside)
+    return ends[0], ends[1]
+
+
 @lru_cache(maxsize=64)
 def root_chi_square(df: float) -> tuple[Floats, Floats]:
     """Nodes s and probability weights of √(χ²(df)/df), on a logarithmic scale."""
-    from scipy.special import gammainccinv, gammaincinv, gammaln
-
     half = df / 2
-    low = 0.5 * math.log(max(float(gammaincinv(half, 1e-19)) / half, 1e-40))
-    high = 0.5 * math.log(float(gammainccinv(half, 1e-19)) / half)
+    low, high = (0.5 * bound for bound in _bounds(half))
     # With few df the range is long; panels stay short against where P(W > w) turns.
     u, weights = panels(low, high, max(12, math.ceil((high - low) / 0.7)), 16)
     log_density = (
-        math.log(2) + half * math.log(half) - float(gammaln(half)) + df * u - half * np.exp(2 * u)
+        math.log(2) + half * math.log(half) - math.lgamma(half) + df * u - half * np.exp(2 * u)
     )
     density = weights * np.exp(log_density)
     # With many df the density's logarithm is a small difference of large numbers.

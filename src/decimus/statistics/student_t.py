@@ -10,6 +10,8 @@ import math
 from functools import lru_cache
 from statistics import NormalDist
 
+from decimus.statistics.incomplete_beta import beta_fraction
+
 _ENOUGH = 30.0
 """From here on the series of the gamma ratio is exact to the last digit."""
 _MOST_STEPS = 100
@@ -39,25 +41,6 @@ def _gamma_ratio(a: float) -> float:
     return product * math.sqrt(a) * sum(c / a**i for i, c in enumerate(_SERIES))
 
 
-def _beta_fraction(x: float, a: float, b: float) -> float:
-    """The continued fraction of the incomplete beta function, by Lentz's method.
-
-    Source: Abramowitz & Stegun 26.5.8; Lentz 1976, Applied Optics 15.
-    """
-    c, d = 1.0, 1 / (1 - (a + b) * x / (a + 1))
-    found = d
-    for m in range(1, 5000):
-        even = m * (b - m) * x / ((a + 2 * m - 1) * (a + 2 * m))
-        d, c = 1 / (1 + even * d), 1 + even / c
-        found *= c * d
-        odd = -(a + m) * (a + b + m) * x / ((a + 2 * m) * (a + 2 * m + 1))
-        d, c = 1 / (1 + odd * d), 1 + odd / c
-        found *= c * d
-        if abs(c * d - 1) < 2e-16:
-            break
-    return found
-
-
 def _tail_and_density(t: float, df: float, ratio: float) -> tuple[float, float]:
     """P(T > t) for t > 0, and the density at t."""
     square = t * t / df
@@ -67,8 +50,8 @@ def _tail_and_density(t: float, df: float, ratio: float) -> tuple[float, float]:
     # x^(df/2) y^½ / B(df/2, ½), with B(df/2, ½) = √π Γ(df/2) / Γ(df/2 + ½)
     front = math.exp(df / 2 * log_x) * math.sqrt(y) * ratio / math.sqrt(math.pi)
     if x < (df / 2 + 1) / (df / 2 + 2.5):
-        return front / df * _beta_fraction(x, df / 2, 0.5), density
-    return 0.5 - front * _beta_fraction(y, 0.5, df / 2), density
+        return front / df * beta_fraction(x, df / 2, 0.5), density
+    return 0.5 - front * beta_fraction(y, 0.5, df / 2), density
 
 
 def _expanded(x: float, df: float) -> float:

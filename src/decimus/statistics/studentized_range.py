@@ -1,7 +1,4 @@
-"""The studentized range: the largest distance among k means, in standard errors.
-
-SciPy's special functions are imported when first needed.
-"""
+"""The studentized range: the largest distance among k means, in standard errors."""
 
 from __future__ import annotations
 
@@ -13,6 +10,7 @@ import numpy as np
 
 from decimus.statistics.distributions import (
     Floats,
+    normal_below,
     panels,
     root_chi_square,
     root_of_falling,
@@ -37,12 +35,10 @@ _WIDEST = 16.0
 
 def _normal_range_tail_exact(w: Floats, k: int) -> Floats:
     """P(W > w) by quadrature; `w` of any length, one value each."""
-    from scipy.special import ndtr
-
     z, weights = panels(-8.5, _WIDEST + 1, 8, 24)
-    below = ndtr(z)
+    below = normal_below(z)
     density = np.exp(-0.5 * z * z) / math.sqrt(2 * math.pi)
-    ratio = ndtr(z[None, :] - w[:, None]) / below[None, :]
+    ratio = normal_below(z[None, :] - w[:, None]) / below[None, :]
     lost = -np.expm1((k - 1) * np.log1p(-np.minimum(ratio, 1 - 1e-16)))
     tail: Floats = k * (density * below ** (k - 1) * lost) @ weights
     return np.minimum(tail, 1.0)
