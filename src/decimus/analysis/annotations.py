@@ -2,21 +2,19 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from decimus.analysis.comparison_results import Comparison, PairResult
 from decimus.analysis.families import control_factor
 from decimus.analysis.groups import Groups
 from decimus.statistics.letters import letters_of
 from decimus.study.questions import FigureChoices, Levels
 from decimus.terms import ComparisonMarks, PairSet
+from decimus.values import Value
 
 MOST_LINES = 60
 """Comparisons that a figure can hold; more could not be told apart on any page."""
 
 
-@dataclass(frozen=True)
-class Annotations:
+class Annotations(Value, frozen=True):
     """What of a comparison stands on the figure.
 
     Args:

@@ -10,6 +10,7 @@ from typing import Generic, TypeVar, cast
 import msgspec
 
 from decimus.study.tables import Table
+from decimus.values import Value
 
 Derived = TypeVar("Derived")
 Causes = tuple[object, ...]
@@ -95,5 +96,7 @@ def _is_same(one: object, other: object) -> bool:
         return _are_same(one, other)
     if isinstance(one, Table):
         return False  # comparing a million cells would cost more than what is kept
+    if isinstance(one, Value):
+        return False  # itself derived
     is_plain = isinstance(one, (msgspec.Struct, str, int, float, Enum))
     return is_plain and type(one) is type(other) and one == other

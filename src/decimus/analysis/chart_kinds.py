@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from enum import Enum
 
 from decimus.terms import ChartKind, Spacing
+from decimus.values import Value
 
 
 class MarkShape(Enum):
@@ -15,8 +15,7 @@ class MarkShape(Enum):
     POINT = "a point at its height"
 
 
-@dataclass(frozen=True)
-class ChartTraits:
+class ChartTraits(Value, frozen=True):
     """What a kind of chart is.
 
     Args:

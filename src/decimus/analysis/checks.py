@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 import numpy as np
 
 from decimus.analysis.comparison_results import Comparison
@@ -13,13 +11,13 @@ from decimus.statistics.assumption_checks import brown_forsythe, levene
 from decimus.statistics.distributions import Floats
 from decimus.statistics.shapiro_wilk import FEWEST, MOST, normal_scores, shapiro_wilk
 from decimus.terms import Method
+from decimus.values import Value
 
 _MOST_POINTS = 1000
 """Points of a Q–Q picture; of more residuals as many are drawn, evenly by rank."""
 
 
-@dataclass(frozen=True)
-class Check:
+class Check(Value, frozen=True):
     """One check.
 
     Args:
@@ -35,8 +33,7 @@ class Check:
     p_value: float
 
 
-@dataclass(frozen=True, eq=False)
-class Checks:
+class Checks(Value, frozen=True, eq=False):
     """What can be checked of a comparison.
 
     Args:

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from functools import cached_property
 
 from decimus.analysis.designs import Design
@@ -26,13 +25,13 @@ from decimus.terms import (
     SphericityCorrection,
     SumsOfSquares,
 )
+from decimus.values import Value
 
 SUPERIORITY = "P(a > b)"
 """The name of the effect size of rank tests."""
 
 
-@dataclass(frozen=True)
-class Term:
+class Term(Value, frozen=True):
     """One line of the table: an effect with its statistic.
 
     Args:
@@ -75,8 +74,7 @@ class Term:
         return self.effects[0] if self.effects else None
 
 
-@dataclass(frozen=True)
-class Error:
+class Error(Value, frozen=True):
     """A line of the table that others are tested on."""
 
     df: float
@@ -90,8 +88,7 @@ class Error:
         return self.sum_of_squares / self.df
 
 
-@dataclass(frozen=True)
-class PairResult:
+class PairResult(Value, frozen=True):
     """Side a minus side b; differences and intervals in the unit of the outcome.
 
     Args:
@@ -173,8 +170,7 @@ class PairResult:
         return {self.a.levels, self.b.levels} == {first, second}
 
 
-@dataclass(frozen=True)
-class Comparison:
+class Comparison(Value, frozen=True):
     """The result of comparing the groups.
 
     Args:

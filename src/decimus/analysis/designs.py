@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from enum import Enum
 
 from decimus.analysis.groups import Group, Groups
 from decimus.analysis.method_kinds import FACTORIAL, OF_TWO
 from decimus.analysis.pairing import has_same_units
 from decimus.terms import Adjustment, Method, PairSet
+from decimus.values import Value
 
 
 class Kind(Enum):
@@ -25,8 +25,7 @@ class Kind(Enum):
     BEYOND = "more than one factor within units, or three with units"
 
 
-@dataclass(frozen=True)
-class Design:
+class Design(Value, frozen=True):
     """A kind of design.
 
     Args:

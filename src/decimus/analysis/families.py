@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
 from functools import cached_property
 from itertools import combinations
 
@@ -12,13 +11,13 @@ from decimus.analysis.pairing import in_time
 from decimus.errors import DesignError
 from decimus.study.questions import Levels, PairOfGroups
 from decimus.terms import PairSet
+from decimus.values import Value
 
 SideLevels = tuple[str | None, ...]
 """Levels as typed, one per factor; None for a factor averaged over."""
 
 
-@dataclass(frozen=True)
-class Compared:
+class Compared(Value, frozen=True):
     """One side of a comparison: a group, or a level averaged over other factors.
 
     Args:

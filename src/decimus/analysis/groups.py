@@ -4,12 +4,12 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass, replace
 from decimal import Decimal
 from functools import cached_property
 from itertools import product
 
 import numpy as np
+from msgspec.structs import replace
 
 from decimus.analysis.heights import ErrorBarEnds, Heights, log_base
 from decimus.measurements.adjusting import unit_before_logarithms
@@ -20,6 +20,7 @@ from decimus.statistics.shares import Share
 from decimus.statistics.summaries import Interval, Summary
 from decimus.study.questions import HeightChoices, LevelChoices, Levels, NumberChoices
 from decimus.terms import Decimals, Height
+from decimus.values import Value
 
 _SIGNIFICANT_DIGITS = 6
 """More digits than this say nothing about a summary of replicates."""
@@ -30,8 +31,7 @@ _FEWEST_DOTS = 12
 """Dots that can be drawn without making anyone wait; more would hide each other."""
 
 
-@dataclass(frozen=True)
-class Group:
+class Group(Value, frozen=True):
     """One group.
 
     Args:
@@ -72,16 +72,14 @@ class Group:
         return ", ".join(self.labels)
 
 
-@dataclass(frozen=True)
-class LevelInOrder:
+class LevelInOrder(Value, frozen=True):
     """A level where it stands in the user's order, with the label it is shown under."""
 
     level: Level
     label: str
 
 
-@dataclass(frozen=True)
-class FactorInOrder:
+class FactorInOrder(Value, frozen=True):
     """A factor with its levels as shown: the user's order and labels."""
 
     factor: Factor
@@ -98,8 +96,7 @@ def with_unit(name: str, unit: str) -> str:
     return f"{name} ({unit})" if unit else name
 
 
-@dataclass(frozen=True)
-class Groups:
+class Groups(Value, frozen=True):
     """All groups of a question in the user's order, with what they are called.
 
     Args:
@@ -158,8 +155,7 @@ class Groups:
         return max(_FEWEST_DOTS, min(500, _DOTS // max(1, len(self.shown))))
 
 
-@dataclass(frozen=True)
-class ShownGroups(Groups):
+class ShownGroups(Groups, frozen=True):
     """The groups with what stands for each on lanes and figure, and how numbers are written.
 
     Args:

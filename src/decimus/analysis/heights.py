@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 from functools import cached_property
 
 import numpy as np
@@ -17,12 +16,12 @@ from decimus.statistics.within_subjects import WithinSubjects, within_subjects
 from decimus.study.adjustments import AnyAdjustment, Logarithm
 from decimus.study.questions import HeightChoices, Levels
 from decimus.terms import Direction, ErrorBar, Height, Side
+from decimus.values import Value
 
 _LAST_DIGITS = 1e-12
 
 
-@dataclass(frozen=True)
-class ErrorBarEnds:
+class ErrorBarEnds(Value, frozen=True):
     """Where an error bar ends, in the unit of the axis; None where it has no such end."""
 
     lower: float | None

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
 
 import numpy as np
 
@@ -15,10 +14,10 @@ from decimus.statistics.marginal_means import MarginalMean, marginal_mean
 from decimus.statistics.summaries import GivenSummary, Interval, Summary
 from decimus.study.questions import Levels
 from decimus.terms import Statistic, Totals
+from decimus.values import Value
 
 
-@dataclass(frozen=True)
-class Values:
+class Values(Value, frozen=True):
     """A statistic's numbers: one, or the two ends of an interval, or a mean and its spread.
 
     Args:
@@ -35,8 +34,7 @@ class Values:
         return Values((value,)) if value is not None else Values(why=why)
 
 
-@dataclass(frozen=True)
-class Total:
+class Total(Value, frozen=True):
     """What all groups of one level of the first factor come to.
 
     Args:
@@ -123,8 +121,7 @@ def _moved(numbers: tuple[float, ...], kind: StatisticKind, origin: float) -> tu
     return (origin + numbers[0], *numbers[1:])
 
 
-@dataclass(frozen=True)
-class _AboutMean:
+class _AboutMean(Value, frozen=True):
     """A mean, its spread and its precision; None for what is not known."""
 
     mean: float

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Sequence
-from dataclasses import replace
 from decimal import Decimal
 
 import numpy as np
+from msgspec.structs import replace
 
 from decimus.analysis.comparison_results import Comparison, Error, PairResult, Term, names_joined
 from decimus.analysis.families import Compared

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from enum import Enum
 
 from decimus.terms import Method
+from decimus.values import Value
 
 
 class Compares(Enum):
@@ -16,8 +16,7 @@ class Compares(Enum):
     SEVERAL = "two groups or more"
 
 
-@dataclass(frozen=True)
-class MethodKind:
+class MethodKind(Value, frozen=True):
     """What a test is.
 
     Args:

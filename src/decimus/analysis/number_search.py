@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
 from enum import Enum
 
 import numpy as np
@@ -14,6 +13,7 @@ from decimus.analysis.lane_statistics import Total, statistic_of, statistic_of_t
 from decimus.statistics.student_t import normal_quantile
 from decimus.statistics.summaries import Summary
 from decimus.terms import Statistic
+from decimus.values import Value
 
 
 class Derived(Enum):
@@ -38,8 +38,7 @@ class Derived(Enum):
     VALUE = "a replicate"
 
 
-@dataclass(frozen=True)
-class Match:
+class Match(Value, frozen=True):
     """A quantity that a number is.
 
     Args:

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
 
 from decimus.analysis.comparison_results import PairResult, kind_of_interval
 from decimus.analysis.designs import Design
@@ -24,10 +23,10 @@ from decimus.statistics.summaries import Moments
 from decimus.statistics.t_tests import TTest
 from decimus.study.questions import ComparisonChoices
 from decimus.terms import Adjustment, Alternative, Method, PairSet
+from decimus.values import Value
 
 
-@dataclass(frozen=True)
-class Plan:
+class Plan(Value, frozen=True):
     """A comparison about to be made: what with what, and how; all of it fits the groups.
 
     Args:

@@ -3,16 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from decimal import Decimal
 
 from decimus.analysis.groups import Group, Groups
 from decimus.statistics.summaries import Summary
 from decimus.terms import LevelKind
+from decimus.values import Value
 
 
-@dataclass(frozen=True)
-class Pairing:
+class Pairing(Value, frozen=True):
     """Differences of two groups, unit by unit.
 
     Args:

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 from decimus.analysis.comparison_results import Comparison
 from decimus.analysis.method_kinds import RANK_METHODS
@@ -15,10 +14,10 @@ from decimus.statistics.planning import (
     smallest_difference,
 )
 from decimus.terms import Method, PairSet
+from decimus.values import Value
 
 
-@dataclass(frozen=True)
-class Planning:
+class Planning(Value, frozen=True):
     """The plan of one pair of the design.
 
     Args:

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
 from decimus.analysis.groups import Groups
 from decimus.study.adjustments import RelativeScale, RelativeToControl
+from decimus.values import Value
 
 if TYPE_CHECKING:
     from decimus.analysis.comparison_results import PairResult
@@ -15,8 +15,7 @@ if TYPE_CHECKING:
 _LOG2 = RelativeScale.LOG2_FOLD
 
 
-@dataclass(frozen=True)
-class Ratio:
+class Ratio(Value, frozen=True):
     """A ratio of geometric means with the ends of its interval."""
 
     value: float

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
 from functools import cached_property
 from typing import TYPE_CHECKING, TypeVar
 
@@ -21,6 +20,7 @@ from decimus.study.questions import Question
 from decimus.study.studies import Sheet, Study
 from decimus.study.tables import Table
 from decimus.terms import Method
+from decimus.values import Value
 
 if TYPE_CHECKING:
     from decimus.analysis.annotations import Annotations
@@ -40,8 +40,7 @@ _MANY_GROUPS = 45
 """Groups from which on there are a thousand pairs."""
 
 
-@dataclass(frozen=True)
-class _Read:
+class _Read(Value, frozen=True):
     """What was read from a sheet.
 
     Args:

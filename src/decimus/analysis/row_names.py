@@ -2,13 +2,11 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from decimus.study.tables import Table
+from decimus.values import Value
 
 
-@dataclass(frozen=True)
-class RowNames:
+class RowNames(Value, frozen=True):
     """A name for every row: its own, or "row 3"; made when asked for.
 
     Args:

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from enum import Enum
 
 from decimus.terms import ErrorBar, Statistic
+from decimus.values import Value
 
 
 class Family(Enum):
@@ -42,8 +42,7 @@ class Unit(Enum):
     FACTOR = "a factor"
 
 
-@dataclass(frozen=True)
-class StatisticKind:
+class StatisticKind(Value, frozen=True):
     """What a statistic is.
 
     Args:

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
 
 import numpy as np
+from msgspec.structs import replace
 
 from decimus.analysis.comparison_results import Comparison, Error, PairResult, Term, names_joined
 from decimus.analysis.groups import Group
@@ -28,10 +28,10 @@ from decimus.statistics.repeated_measures import (
 from decimus.statistics.summaries import Moments, Summary
 from decimus.statistics.t_tests import TTest, paired_t_test, welch_t_test
 from decimus.terms import SphericityCorrection
+from decimus.values import Value
 
 
-@dataclass(frozen=True, eq=False)
-class Complete:
+class Complete(Value, frozen=True, eq=False):
     """Units with a value in every group, and the others.
 
     Args:
@@ -194,8 +194,7 @@ def _paired_columns(
     return paired_t_test(differences, plan.level), effects
 
 
-@dataclass(frozen=True, eq=False)
-class SplitPlot:
+class SplitPlot(Value, frozen=True, eq=False):
     """Complete units for each level of the factor between, with the places of their groups."""
 
     levels: tuple[str, ...]

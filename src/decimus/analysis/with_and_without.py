@@ -2,21 +2,20 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
 from msgspec.structs import replace
 
 from decimus.statistics.assumption_checks import far_values
 from decimus.study.readings import SetAside
+from decimus.values import Value
 
 if TYPE_CHECKING:
     from decimus.analysis.comparison_results import Comparison
     from decimus.analysis.results import Results
 
 
-@dataclass(frozen=True)
-class OtherResult:
+class OtherResult(Value, frozen=True):
     """The result had other values counted.
 
     Args:

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from importlib.resources import files
 
 from decimus.errors import InputError
@@ -10,10 +9,10 @@ from decimus.formats.delimited import table_of_text
 from decimus.study.edits import BringInTable
 from decimus.study.questions import FigureChoices, PairOfGroups, Question
 from decimus.study.readings import CELLS, HEADINGS, Reading, VariableFacts
+from decimus.values import Value
 
 
-@dataclass(frozen=True)
-class Example:
+class Example(Value, frozen=True):
     """A demo study: `name` as it is asked for, a line on what it shows, what is known."""
 
     name: str

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass, replace
+
+from msgspec.structs import replace
 
 from decimus.figure.comparison_lines import (
     CLEARANCE,
@@ -30,6 +31,7 @@ from decimus.figure.places import Slot
 from decimus.figure.text import Align, Typesetter
 from decimus.study.questions import Levels
 from decimus.terms import FigurePart
+from decimus.values import Value
 
 _STAR_DROP = 0.33
 """Stars hang at the top of their line of text; by this share of it they are lowered."""
@@ -37,8 +39,7 @@ _LIFT = 0.7 * CLEARANCE
 """Air between a group and the text over it."""
 
 
-@dataclass(frozen=True)
-class PlacedText:
+class PlacedText(Value, frozen=True):
     """A text over one group: its middle, its baseline, and the room it takes."""
 
     levels: Levels
@@ -47,8 +48,7 @@ class PlacedText:
     bounds: Bounds
 
 
-@dataclass(frozen=True)
-class Placed:
+class Placed(Value, frozen=True):
     """All that stands above the groups."""
 
     lines: tuple[PlacedLine, ...]

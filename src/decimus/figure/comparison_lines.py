@@ -3,15 +3,16 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass, replace
 from itertools import pairwise
+
+from msgspec.structs import replace
 
 from decimus.figure.marks import Bounds, Extent
 from decimus.study.questions import Levels
+from decimus.values import Value
 
 
-@dataclass(frozen=True)
-class WantedLine:
+class WantedLine(Value, frozen=True):
     """A comparison to draw: the groups at places x1 < x2, and the room its text takes.
 
     `drop` is how far the text is set lower than its typeface has it, in mm: stars stand high.
@@ -24,8 +25,7 @@ class WantedLine:
     drop: float = 0.0
 
 
-@dataclass(frozen=True)
-class PlacedLine:
+class PlacedLine(Value, frozen=True):
     """A comparison line at height y; its text is set into the line or stands above it."""
 
     wanted: WantedLine

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from decimus.analysis.chart_kinds import CHARTS, MarkShape
 from decimus.analysis.comparison_results import Comparison, PairResult
 from decimus.analysis.groups import (
@@ -22,14 +20,14 @@ from decimus.figure.swarms import drawn_values
 from decimus.figure.text import runs_of
 from decimus.study.questions import FigureChoices, Levels
 from decimus.terms import ComparisonMarks, Height, LevelKind
+from decimus.values import Value
 from decimus.wording.figure.error_bars import height_words
 from decimus.wording.numbers import plural
 from decimus.wording.p_values import figure_spans
 from decimus.wording.phrases import outcome_words, upper_first
 
 
-@dataclass(frozen=True)
-class Member:
+class Member(Value, frozen=True):
     """One group of the figure: its place in its section, its colour and what to draw."""
 
     levels: Levels
@@ -41,8 +39,7 @@ class Member:
     is_adjusted: bool = False
 
 
-@dataclass(frozen=True)
-class Section:
+class Section(Value, frozen=True):
     """A place on the group axis: its label and its groups side by side (None: no group).
 
     `amount` is where it stands on a scale, None for names.
@@ -53,16 +50,14 @@ class Section:
     members: tuple[Member | None, ...]
 
 
-@dataclass(frozen=True)
-class KeyEntry:
+class KeyEntry(Value, frozen=True):
     """A colour and what it stands for."""
 
     colour: str
     label: str
 
 
-@dataclass(frozen=True)
-class WantedComparison:
+class WantedComparison(Value, frozen=True):
     """Two groups to join by a line, and its text."""
 
     first: Levels
@@ -70,16 +65,14 @@ class WantedComparison:
     runs: tuple[Run, ...]
 
 
-@dataclass(frozen=True)
-class GroupText:
+class GroupText(Value, frozen=True):
     """A text over one group: letters, or how it compares with the control."""
 
     levels: Levels
     runs: tuple[Run, ...]
 
 
-@dataclass(frozen=True)
-class Content:
+class Content(Value, frozen=True):
     """Everything a figure shows.
 
     Args:

@@ -3,16 +3,15 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 from decimus.figure.content import Section
 from decimus.figure.text import Typesetter
+from decimus.values import Value
 
 _MOST_LINES = 3
 
 
-@dataclass(frozen=True)
-class GroupLabels:
+class GroupLabels(Value, frozen=True):
     """Lines of text for every section, how they run, and the height they take in mm.
 
     A section whose name found no room has an empty line.

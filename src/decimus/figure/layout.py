@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass, replace
 from functools import lru_cache
 from typing import assert_never
+
+from msgspec.structs import replace
 
 from decimus.analysis.chart_kinds import CHARTS, MarkShape
 from decimus.analysis.results import Results
@@ -33,6 +34,7 @@ from decimus.figure.scales import Scale, padded, rounded_out, tick_labels, tick_
 from decimus.figure.swarms import swarm
 from decimus.figure.text import Align, Typesetter
 from decimus.terms import FigurePart
+from decimus.values import Value
 
 _EDGE = 1.2
 """Air at the page's edges, in mm."""
@@ -47,8 +49,7 @@ _ASIDE = "#aaa396"
 _TALLEST = 400.0
 
 
-@dataclass(frozen=True)
-class ValueAxis:
+class ValueAxis(Value, frozen=True):
     """The value axis: its scale, its ticks and their labels."""
 
     scale: Scale

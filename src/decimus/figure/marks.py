@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
 from enum import Enum
+
+from msgspec.structs import force_setattr
 
 from decimus.errors import drawable
 from decimus.study.questions import Levels
 from decimus.terms import FigurePart
+from decimus.values import Value
 
 INK = "#000000"
 LINE_PT = 0.75
@@ -23,8 +25,7 @@ class Face(Enum):
     STRONG = "strong"
 
 
-@dataclass(frozen=True)
-class Extent:
+class Extent(Value, frozen=True):
     """The room a text takes, in mm; `ascent` and `descent` from its baseline."""
 
     width: float
@@ -41,16 +42,14 @@ Measure = Callable[[str, Face, float], Extent]
 """The room that a text takes in a face at a size in points."""
 
 
-@dataclass(frozen=True)
-class Target:
+class Target(Value, frozen=True):
     """What one can point at: a part of the figure and the groups it belongs to."""
 
     part: FigurePart
     groups: tuple[Levels, ...] = ()
 
 
-@dataclass(frozen=True)
-class Box:
+class Box(Value, frozen=True):
     """A filled rectangle without outline."""
 
     x: float
@@ -66,8 +65,7 @@ class Box:
         return Bounds(self.x, self.y, self.x + self.width, self.y + self.height)
 
 
-@dataclass(frozen=True)
-class Stroke:
+class Stroke(Value, frozen=True):
     """A straight line from one point to another."""
 
     x1: float
@@ -90,8 +88,7 @@ class Stroke:
         )
 
 
-@dataclass(frozen=True)
-class Dots:
+class Dots(Value, frozen=True):
     """Circles of one size and colour; `fill` is the paper's for open ones."""
 
     xs: tuple[float, ...]
@@ -109,8 +106,7 @@ class Dots:
         return Bounds(min(self.xs) - r, min(self.ys) - r, max(self.xs) + r, max(self.ys) + r)
 
 
-@dataclass(frozen=True)
-class Run:
+class Run(Value, frozen=True):
     """A piece of text in one face."""
 
     text: str
@@ -118,11 +114,10 @@ class Run:
 
     def __post_init__(self) -> None:
         if not self.text.isprintable():
-            object.__setattr__(self, "text", drawable(self.text))
+            force_setattr(self, "text", drawable(self.text))
 
 
-@dataclass(frozen=True)
-class Label:
+class Label(Value, frozen=True):
     """One line of text; (x, y) is the start of its baseline, turned about it when upright.
 
     Args:
@@ -157,8 +152,7 @@ class Label:
         return Bounds(self.x, self.y - e.descent, self.x + e.width, self.y + e.ascent)
 
 
-@dataclass(frozen=True)
-class Bounds:
+class Bounds(Value, frozen=True):
     """A rectangle by its sides."""
 
     left: float
@@ -193,8 +187,7 @@ MM_PER_POINT = 25.4 / 72
 Mark = Box | Stroke | Dots | Label
 
 
-@dataclass(frozen=True)
-class Page:
+class Page(Value, frozen=True):
     """The whole figure: its size and its marks from the lowest to the topmost."""
 
     width_mm: float

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
 from itertools import pairwise
+
+from msgspec.structs import replace
 
 from decimus.analysis.chart_kinds import CHARTS, MarkShape
 from decimus.figure.content import Content, Member, Section
 from decimus.terms import Spacing
+from decimus.values import Value
 
 _WIDEST_BAR = 16.0
 _WIDEST_POINT = 8.0
@@ -22,8 +24,7 @@ _CLOSEST = 3.2
 """Amounts closer together than this (mm per group) are spaced evenly unless asked for."""
 
 
-@dataclass(frozen=True)
-class Frame:
+class Frame(Value, frozen=True):
     """The plot area in mm."""
 
     left: float
@@ -37,8 +38,7 @@ class Frame:
         return self.right - self.left
 
 
-@dataclass(frozen=True)
-class Slot:
+class Slot(Value, frozen=True):
     """A group's place: its middle and the width its bar has or would have, in mm."""
 
     member: Member
@@ -46,8 +46,7 @@ class Slot:
     width: float
 
 
-@dataclass(frozen=True)
-class Places:
+class Places(Value, frozen=True):
     """The middles of the sections and the room each has for its members and its name, in mm."""
 
     middles: tuple[float, ...]

@@ -3,16 +3,15 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
+from decimus.values import Value
 from decimus.wording.numbers import number, power_number
 
 _LONGEST, _MOST_DECIMALS = 1e7, 6
 _STEPS = (1.0, 2.0, 2.5, 5.0)
 
 
-@dataclass(frozen=True)
-class Scale:
+class Scale(Value, frozen=True):
     """A straight map from [low, high] in units of the outcome to [start, end] in mm or px."""
 
     low: float

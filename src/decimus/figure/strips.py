@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from functools import lru_cache
 
 from decimus.analysis.groups import Group, taken_back
@@ -12,13 +11,13 @@ from decimus.analysis.results import Results
 from decimus.figure.scales import Scale, padded, tick_labels, tick_step, ticks
 from decimus.study.questions import HeightChoices
 from decimus.terms import ErrorBar, Height
+from decimus.values import Value
 
 _MOST_TICKS = 6
 _AIR = 0.03
 
 
-@dataclass(frozen=True)
-class StripAxis:
+class StripAxis(Value, frozen=True):
     """An axis by its ends and ticks, in the unit of the outcome."""
 
     low: float

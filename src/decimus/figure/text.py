@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from enum import Enum
 
 from decimus.figure.marks import Extent, Face, Label, Measure, Run, Target
+from decimus.values import Value
 from decimus.wording.spans import Style, Text
 
 _FACES = {Style.ITALIC: Face.ITALIC, Style.STRONG: Face.STRONG}
@@ -28,8 +28,7 @@ def runs_of(spans: Sequence[Text]) -> tuple[Run, ...]:
     return tuple(Run(span.text, _FACES.get(span.style, Face.REGULAR)) for span in spans)
 
 
-@dataclass(frozen=True)
-class Typesetter:
+class Typesetter(Value, frozen=True):
     """Sets lines of text in one size."""
 
     measure: Measure

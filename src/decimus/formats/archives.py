@@ -6,8 +6,9 @@ import io
 import zipfile
 from collections.abc import Iterator
 from contextlib import contextmanager
-from dataclasses import dataclass
 from pathlib import Path
+
+from decimus.values import Value
 
 MOST_UNPACKED = 2 * 1024**3
 """Bytes that an archive may unpack to, however large it is."""
@@ -20,8 +21,7 @@ class ArchiveError(Exception):
     """An archive is damaged, or not such as anybody would write; says what in one phrase."""
 
 
-@dataclass(frozen=True)
-class Archive:
+class Archive(Value, frozen=True):
     """An archive whose parts are known to be bounded, each there once."""
 
     _zip: zipfile.ZipFile

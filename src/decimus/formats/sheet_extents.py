@@ -7,9 +7,9 @@ more memory than there is. The standards are ECMA-376 (XLSX) and ISO 26300 (ODS)
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass
 
 from decimus.formats.archives import Archive
+from decimus.values import Value
 
 _USUAL = 500_000
 """Cells of a rectangle that are built however few of them are filled."""
@@ -30,8 +30,7 @@ _COLUMNS = re.compile(rb"""number-columns-repeated=["'](\d{1,9})["']""")
 _ROWS = re.compile(rb"""number-rows-repeated=["'](\d{1,9})["']""")
 
 
-@dataclass(frozen=True)
-class Extent:
+class Extent(Value, frozen=True):
     """The rectangle of a sheet up to its last filled cell."""
 
     sheet: str

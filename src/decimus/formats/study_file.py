@@ -12,11 +12,11 @@ from __future__ import annotations
 
 import io
 import zipfile
-from dataclasses import dataclass, field
 from pathlib import Path
 from typing import Any
 
 import msgspec
+from msgspec import field
 
 from decimus.errors import DecimusError, FileFormatError
 from decimus.formats.archives import Archive, ArchiveError, opened
@@ -30,6 +30,7 @@ from decimus.study.questions import Question
 from decimus.study.readings import HEADINGS_ABOVE, Reading
 from decimus.study.studies import Sheet, Source, Study
 from decimus.study.tables import Table
+from decimus.values import Value
 
 FORMAT = "decimus study"
 VERSION = 2
@@ -71,8 +72,7 @@ class _Version(msgspec.Struct, frozen=True):
     version: int = 0
 
 
-@dataclass(frozen=True)
-class Opened:
+class Opened(Value, frozen=True):
     """What was read from a file, and what should be said about that.
 
     Args:
@@ -141,8 +141,7 @@ def study_bytes(history: History, progress: Progress = no_progress) -> bytes:
     return out.getvalue()
 
 
-@dataclass(frozen=True)
-class _Parts:
+class _Parts(Value, frozen=True):
     """Where tables lie in the archive, by identity: each is written once."""
 
     names: dict[int, str]
@@ -200,8 +199,7 @@ def study_from_bytes(content: bytes) -> Opened:
         raise FileFormatError((f"It is damaged: {error}",)) from error
 
 
-@dataclass(frozen=True)
-class _Reader:
+class _Reader(Value, frozen=True):
     """Reads one archive; each table once."""
 
     archive: Archive

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 import hashlib
 import threading
-from dataclasses import dataclass, replace
 from pathlib import Path
+
+from msgspec.structs import replace
 
 from decimus.errors import InputError
 from decimus.formats.archives import unpacked_size
@@ -16,6 +17,7 @@ from decimus.formats.progress import Progress, no_progress
 from decimus.study.readings import Reading
 from decimus.study.studies import Source
 from decimus.study.tables import Table
+from decimus.values import Value
 
 _LOOKED_AT = 20_000
 _ENDS = 8192
@@ -26,8 +28,7 @@ _LARGE_STUDY = 1_000_000
 _WORKBOOKS = (".xlsx", ".xlsm", ".xls", ".ods")
 
 
-@dataclass(frozen=True)
-class FoundTable:
+class FoundTable(Value, frozen=True):
     """A table in a file, where it came from, and what else is in the file.
 
     Args:

@@ -5,18 +5,17 @@ from __future__ import annotations
 import io
 import re
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 from decimus.errors import drawable
 from decimus.formats.delimited import written_csv
+from decimus.values import Value
 
 Cell = str | float | None
 """Text, a number, or nothing."""
 Rows = Sequence[Sequence[Cell]]
 
 
-@dataclass(frozen=True)
-class NamedRows:
+class NamedRows(Value, frozen=True):
     """A sheet of a workbook: its name and its rows, headings first."""
 
     name: str

@@ -9,16 +9,17 @@ import tempfile
 import time
 from collections.abc import Sequence
 from contextlib import suppress
-from dataclasses import dataclass, replace
 from itertools import islice
 
 import msgspec
+from msgspec.structs import replace
 
 from decimus.errors import TableError
 from decimus.formats.archives import ArchiveError, opened
 from decimus.formats.progress import Progress, no_progress
 from decimus.formats.workbook_reader import COMPOUND, Answer
 from decimus.study.tables import Block, Table
+from decimus.values import Value
 
 _ZIP = b"PK\x03\x04"
 _NUMBER = re.compile(r"\s*[-+\u2212]?\d[\d.,]*(e[-+]?\d+)?\s*%?\s*", re.IGNORECASE)
@@ -34,8 +35,7 @@ _SAVE_AS = "Save the sheet as XLSX, ODS or CSV without a password and open that"
 _RANGE = re.compile(r"([A-Z]{1,3})(\d+):([A-Z]{1,3})(\d+)", re.IGNORECASE)
 
 
-@dataclass(frozen=True)
-class SheetBlock:
+class SheetBlock(Value, frozen=True):
     """One table in a workbook.
 
     Args:

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
 
 from msgspec.structs import replace
 
@@ -14,14 +13,14 @@ from decimus.measurements.shapes import TableShape
 from decimus.study.readings import NOBODY, Reading
 from decimus.study.tables import Table
 from decimus.terms import Layout
+from decimus.values import Value
 
 _MOST_CELLS = 60_000
 """Cells up to which every other reading is tried while one waits."""
 _MOST = 6
 
 
-@dataclass(frozen=True)
-class OtherReading:
+class OtherReading(Value, frozen=True):
     """Another reading of a table.
 
     Args:

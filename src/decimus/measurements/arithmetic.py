@@ -13,12 +13,12 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
 
 import numpy as np
 
 from decimus.errors import ChoiceError
 from decimus.measurements.cells import Floats
+from decimus.values import Value
 
 _TOKEN = re.compile(
     r"\s*(?:(?P<number>\d+(?:[.,]\d+)?(?:[eE][+-]?\d+)?)"
@@ -30,8 +30,7 @@ _SAME = {"×": "*", "·": "*", "÷": "/", "−": "-", ";": ","}
 _DEEPEST = 40
 
 
-@dataclass(frozen=True)
-class _Token:
+class _Token(Value, frozen=True):
     kind: str
     text: str
 

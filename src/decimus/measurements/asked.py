@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
+from msgspec.structs import replace
 
 from decimus.errors import ChoiceError, TableError
 from decimus.measurements.roles import LongRoles, long_roles

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Iterator
-from dataclasses import replace
 from decimal import Decimal
 
 import numpy as np
+from msgspec.structs import replace
 
 from decimus.errors import TableError
 from decimus.measurements.adjusting import (

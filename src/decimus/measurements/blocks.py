@@ -5,12 +5,12 @@ from __future__ import annotations
 import re
 from collections import Counter
 from collections.abc import Sequence
-from dataclasses import dataclass
 from itertools import pairwise
 
 from decimus.measurements.headings import name_and_unit
 from decimus.measurements.numbers import Cell, CellKind, read_cell
 from decimus.measurements.units import is_unit
+from decimus.values import Value
 
 Rows = Sequence[Sequence[str]]
 
@@ -20,8 +20,7 @@ _NOTE = re.compile(r"(\*|†|note\b|notes\b|source\b|data\b|measured\b|n\.? ?b\.
 _UNIT = re.compile(r"[(\[].{0,12}[)\]]|[%‰°µμ]?[A-Za-zµμ%°²³]{1,4}([/·].{1,6})?")
 
 
-@dataclass(frozen=True)
-class TableBlock:
+class TableBlock(Value, frozen=True):
     """The rows of a table by what they are for; `end_row` is the first row after it.
 
     Args:

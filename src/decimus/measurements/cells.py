@@ -8,7 +8,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterable
-from dataclasses import dataclass
 from functools import lru_cache
 from typing import Any, TypeGuard, cast
 
@@ -18,6 +17,7 @@ from numpy.typing import NDArray
 from decimus.measurements.numbers import CellKind, read_cell
 from decimus.study.slabs import Slab, TextPiece
 from decimus.study.tables import Column
+from decimus.values import Value
 
 Integers = NDArray[np.integer[Any]]
 Floats = NDArray[np.float64]
@@ -32,8 +32,7 @@ _PIECES_KEPT = 32
 _NO_UNITS: dict[int, str] = {}
 
 
-@dataclass(frozen=True, eq=False)
-class ParsedCells:
+class ParsedCells(Value, frozen=True, eq=False):
     """Cells of one column, from its top.
 
     Args:
@@ -197,8 +196,7 @@ def _any_chunk(chunk: tuple[str, ...], decimal: str) -> ParsedCells:
     )
 
 
-@dataclass(frozen=True, eq=False)
-class CodedCells:
+class CodedCells(Value, frozen=True, eq=False):
     """The texts of a column, each distinct one once, and which of them every cell is.
 
     Args:

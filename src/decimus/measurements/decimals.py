@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
 
 from decimus.measurements.headings import MINUS
+from decimus.values import Value
 
 _CELL = re.compile(r"[+-]?\d{0,30}(?:[.,' ]\d{1,30}){1,8}(?:[eE][+-]?\d{1,3})?")
 _THOUSANDS = re.compile(r"[+-]?[1-9]\d{0,2}([.,])\d{3}(?:\1\d{3})*")
@@ -19,8 +19,7 @@ _ALIKE = 30.0
 """How many times as large a number may be as the others for both to be of one kind."""
 
 
-@dataclass(frozen=True)
-class DecimalVote:
+class DecimalVote(Value, frozen=True):
     """What the cells say.
 
     Args:

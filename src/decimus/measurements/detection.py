@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping, Sequence
-from dataclasses import replace
 from functools import cached_property
 
 import numpy as np
+from msgspec.structs import replace
 
 from decimus.errors import TableError
 from decimus.measurements.blocks import forward_filled, table_block, unit_of

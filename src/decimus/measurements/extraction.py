@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from typing import TypeVar
 
 import numpy as np
@@ -36,6 +35,7 @@ from decimus.study.readings import HEADINGS, HEADINGS_ABOVE, LevelJoin, Reading
 from decimus.study.slabs import Slab
 from decimus.study.tables import Table
 from decimus.terms import Layout
+from decimus.values import Value
 
 Scalar = TypeVar("Scalar", bound=np.generic)
 
@@ -45,8 +45,7 @@ _LARGE = 50_000
 """Rows from which on it pays to use all cores of the processor."""
 
 
-@dataclass(frozen=True, eq=False)
-class Observed:
+class Observed(Value, frozen=True, eq=False):
     """Cells that hold measurements or miss them, in reading order.
 
     Args:

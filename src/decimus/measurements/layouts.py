@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 from decimus.measurements.families import Family, are_readings, family_of, unlikeness
 from decimus.measurements.headings import amount_and_unit
@@ -15,6 +14,7 @@ from decimus.measurements.sides import LEVELS, Sides, is_sibling, level_weight, 
 from decimus.measurements.summaries.lines import is_summary_label
 from decimus.study.readings import Reading
 from decimus.terms import Layout
+from decimus.values import Value
 
 _CLEARLY = 4.0
 """How much more rows must differ than columns to say that rows are groups."""
@@ -22,8 +22,7 @@ CLOSE = 3.0
 """Readings whose weights differ by less are both possible, and asked about."""
 
 
-@dataclass(frozen=True)
-class WideParts:
+class WideParts(Value, frozen=True):
     """The columns of a block of measurements by what they are for."""
 
     row_names: int | None
@@ -34,8 +33,7 @@ class WideParts:
     """Columns of something else that is known of a row: its age, its place."""
 
 
-@dataclass(frozen=True)
-class Verdict:
+class Verdict(Value, frozen=True):
     """Which layout a table has.
 
     Args:

@@ -9,9 +9,10 @@ from __future__ import annotations
 
 import re
 import unicodedata
-from dataclasses import dataclass
 from enum import Enum, StrEnum
 from functools import lru_cache
+
+from decimus.values import Value
 
 
 class Statistic(StrEnum):
@@ -228,8 +229,7 @@ for _sense, _words in _SENSES.items():
         _BY_WORD[_word] = _BY_WORD.get(_word, frozenset()) | {_sense}
 
 
-@dataclass(frozen=True)
-class Named:
+class Named(Value, frozen=True):
     """The statistic that a heading names.
 
     Args:

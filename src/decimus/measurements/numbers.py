@@ -4,12 +4,14 @@ from __future__ import annotations
 
 import math
 import re
-from dataclasses import dataclass, replace
 from decimal import Decimal
 from enum import Enum
 from functools import lru_cache
 
+from msgspec.structs import replace
+
 from decimus.measurements.headings import MINUS, SPACES
+from decimus.values import Value
 
 
 class CellKind(Enum):
@@ -27,8 +29,7 @@ class CellKind(Enum):
     """None of these."""
 
 
-@dataclass(frozen=True, slots=True)
-class Cell:
+class Cell(Value, frozen=True):
     """A cell as read.
 
     Args:

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
 from decimal import Decimal
 from functools import cached_property
 from itertools import product
 
 import numpy as np
+from msgspec import field
 
 from decimus.measurements.cells import Floats, Integers
 from decimus.measurements.numbers import CellKind
@@ -18,13 +18,13 @@ from decimus.statistics.summaries import GivenSummary
 from decimus.study.adjustments import AnyAdjustment, FactorOnGroup
 from decimus.study.questions import Levels
 from decimus.terms import Layout, LimitRule
+from decimus.values import Value
 
 Place = tuple[int, int]
 """Row and column of a cell, from 0."""
 
 
-@dataclass(frozen=True)
-class CellReference:
+class CellReference(Value, frozen=True):
     """A cell and what stands in it, for remarks; rows and columns from 0."""
 
     row: int
@@ -33,8 +33,7 @@ class CellReference:
     kind: CellKind = CellKind.TEXT
 
 
-@dataclass(frozen=True)
-class AsideValue:
+class AsideValue(Value, frozen=True):
     """A measurement that is kept in view but not counted: where, what, and why."""
 
     place: Place
@@ -42,8 +41,7 @@ class AsideValue:
     reason: str
 
 
-@dataclass(frozen=True, eq=False)
-class GroupCells:
+class GroupCells(Value, frozen=True, eq=False):
     """One group's replicates and where they stand.
 
     Args:
@@ -109,8 +107,7 @@ class GroupCells:
         return not self.n and self.given is None
 
 
-@dataclass(frozen=True)
-class Measurements:
+class Measurements(Value, frozen=True):
     """All that was read from one table for one question.
 
     Args:

@@ -7,19 +7,19 @@ out by reading it, and can be afterwards.
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
 from operator import ne
 
 import numpy as np
+from msgspec.structs import replace
 
 from decimus.measurements.numbers import LARGEST, SMALLEST, Cell, CellKind, read_cell
 from decimus.measurements.observations import GroupCells, Measurements
 from decimus.measurements.shapes import TableShape
 from decimus.study.tables import CHUNK, Table
+from decimus.values import Value
 
 
-@dataclass(frozen=True)
-class ChangedCell:
+class ChangedCell(Value, frozen=True):
     """The one cell in which two tables differ."""
 
     row: int

@@ -5,7 +5,6 @@ from __future__ import annotations
 import re
 from collections import Counter
 from collections.abc import Sequence
-from dataclasses import dataclass
 from functools import cached_property
 from itertools import pairwise
 
@@ -13,10 +12,10 @@ from decimus.measurements.headings import amount_and_unit, name_and_unit
 from decimus.measurements.lexicon import Sense, is_identifier, senses
 from decimus.measurements.numbers import CellKind, is_date, read_cell
 from decimus.measurements.variables import known_order
+from decimus.values import Value
 
 
-@dataclass(frozen=True)
-class ColumnProfile:
+class ColumnProfile(Value, frozen=True):
     """What one column's cells are like, its heading aside.
 
     Args:

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 import numpy as np
 
 from decimus.measurements.cells import Booleans, Integers
@@ -15,10 +13,10 @@ from decimus.measurements.roles import LongRoles
 from decimus.measurements.shapes import TableShape
 from decimus.study.readings import HEADINGS, NOBODY, ROW_NUMBERS, Reading
 from decimus.terms import Layout
+from decimus.values import Value
 
 
-@dataclass(frozen=True)
-class Units:
+class Units(Value, frozen=True):
     """How values relate to the units they were measured on.
 
     Args:
@@ -105,8 +103,7 @@ def units_of(
     )
 
 
-@dataclass(frozen=True)
-class _Counts:
+class _Counts(Value, frozen=True):
     """How names of units spread over groups.
 
     Args:
@@ -142,8 +139,7 @@ def _mostly(are: Booleans) -> bool:
     return bool(are.mean() > 0.5)
 
 
-@dataclass(frozen=True)
-class _Naming:
+class _Naming(Value, frozen=True):
     """What names units: a column, the headings across, or nothing but the rows themselves.
 
     Args:
@@ -190,8 +186,7 @@ class _Naming:
         return is_word or (_are_years(self.texts) and shape.layout is not Layout.LONG)
 
 
-@dataclass(frozen=True)
-class _Sameness:
+class _Sameness(Value, frozen=True):
     """Whether a name in another group is the same unit again, and how that is known."""
 
     is_same: bool

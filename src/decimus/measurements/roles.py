@@ -11,13 +11,15 @@ import math
 from collections import Counter, defaultdict
 from collections.abc import Sequence
 from collections.abc import Set as AbstractSet
-from dataclasses import dataclass, replace
 from itertools import combinations
+
+from msgspec.structs import replace
 
 from decimus.measurements.identities import identity_weight
 from decimus.measurements.lexicon import Sense
 from decimus.measurements.profiles import ColumnProfile, numbered_stem
 from decimus.measurements.sides import LEVELS, doubtful_levels, level_weight, rises, some_levels
+from decimus.values import Value
 
 _IDENTIFIER = 4.0
 """Weight from which on whole numbers are taken for names of something."""
@@ -34,8 +36,7 @@ _MOST_FACTORS = 3
 _MOST_LABELS = 8
 
 
-@dataclass(frozen=True)
-class LongRoles:
+class LongRoles(Value, frozen=True):
     """What the columns of a long table are for.
 
     Args:

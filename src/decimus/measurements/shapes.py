@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass
 from functools import cached_property
 
 from decimus.measurements.blocks import TableBlock
@@ -16,10 +15,10 @@ from decimus.measurements.roles import LongRoles
 from decimus.measurements.summaries.lines import is_summary_label
 from decimus.measurements.summaries.shapes import SummaryShape
 from decimus.terms import Layout
+from decimus.values import Value
 
 
-@dataclass(frozen=True)
-class TableShape:
+class TableShape(Value, frozen=True):
     """How a table is laid out.
 
     Args:

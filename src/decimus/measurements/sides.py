@@ -7,13 +7,15 @@ that only number units, are no measurements of the block.
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
 from itertools import groupby, pairwise
+
+from msgspec.structs import replace
 
 from decimus.measurements.families import Family, family_of, stem_of
 from decimus.measurements.lexicon import Sense
 from decimus.measurements.numbers import read_cell
 from decimus.measurements.profiles import ColumnProfile
+from decimus.values import Value
 
 _FEWEST_NUMBERED = 4
 """Rows from 1 on that nothing but numbering explains."""
@@ -25,8 +27,7 @@ _FEW = 3
 """Rows of one level that may share a number by chance."""
 
 
-@dataclass(frozen=True)
-class Sides:
+class Sides(Value, frozen=True):
     """The columns of a table that could be wide.
 
     Args:

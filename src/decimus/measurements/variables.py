@@ -3,14 +3,13 @@
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass
 
 from decimus.measurements.headings import amount_and_unit
 from decimus.terms import LevelKind
+from decimus.values import Value
 
 
-@dataclass(frozen=True)
-class Level:
+class Level(Value, frozen=True):
     """One level of a factor.
 
     Args:
@@ -24,8 +23,7 @@ class Level:
     amount: float | None
 
 
-@dataclass(frozen=True)
-class Outcome:
+class Outcome(Value, frozen=True):
     """What was measured."""
 
     variable: int
@@ -35,8 +33,7 @@ class Outcome:
     """False while nobody has said what the numbers are."""
 
 
-@dataclass(frozen=True)
-class Factor:
+class Factor(Value, frozen=True):
     """What the groups differ in; `levels` in the order they were read."""
 
     variable: int

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable
-from dataclasses import dataclass
 from functools import cached_property
 from typing import TYPE_CHECKING, Any
 
@@ -13,6 +12,7 @@ from decimus.analysis.ratios import pair_ratio
 from decimus.analysis.results import Results
 from decimus.statistics.summaries import Interval
 from decimus.terms import Statistic
+from decimus.values import Value
 
 if TYPE_CHECKING:
     from decimus.analysis.comparison_results import Comparison, Error, PairResult, Term
@@ -63,8 +63,7 @@ def summary_record(results: Results, level: float) -> Record:
     }
 
 
-@dataclass(frozen=True)
-class _Known:
+class _Known(Value, frozen=True):
     """What is known of a group, for a record of it."""
 
     group: Group

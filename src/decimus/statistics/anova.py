@@ -4,14 +4,13 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 from decimus.statistics.distributions import f_tail
 from decimus.statistics.summaries import Moments
+from decimus.values import Value
 
 
-@dataclass(frozen=True)
-class OneWayAnova:
+class OneWayAnova(Value, frozen=True):
     """The table of a one-way ANOVA; sums of squares in squared units of the outcome."""
 
     df_between: int
@@ -64,8 +63,7 @@ def one_way_anova(groups: Sequence[Moments]) -> OneWayAnova:
     )
 
 
-@dataclass(frozen=True)
-class WelchAnova:
+class WelchAnova(Value, frozen=True):
     """Welch's ANOVA: groups keep their own variances."""
 
     statistic: float

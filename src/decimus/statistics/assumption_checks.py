@@ -4,17 +4,16 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 import numpy as np
 
 from decimus.statistics.anova import one_way_anova
 from decimus.statistics.distributions import Floats, t_two_sided
 from decimus.statistics.summaries import Summary
+from decimus.values import Value
 
 
-@dataclass(frozen=True)
-class SpreadCheck:
+class SpreadCheck(Value, frozen=True):
     """A check of equal spread: F on its degrees of freedom, and p."""
 
     statistic: float
@@ -66,8 +65,7 @@ def _median(values: Floats) -> float:
     return Summary(values).median or 0.0
 
 
-@dataclass(frozen=True)
-class FarValue:
+class FarValue(Value, frozen=True):
     """A value far from its group's mean.
 
     Args:

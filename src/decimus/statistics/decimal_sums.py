@@ -6,11 +6,10 @@ are found at once for a whole array. So are most measurements.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 import numpy as np
 
 from decimus.statistics.distributions import Floats
+from decimus.values import Value
 
 FEWEST = 100
 """Numbers from which on this is faster than adding them up one by one."""
@@ -20,8 +19,7 @@ _MOST_WHOLE = 2.0**53
 _MOST_SQUARES = 2.0**63
 
 
-@dataclass(frozen=True)
-class DecimalSums:
+class DecimalSums(Value, frozen=True):
     """Sums in units of the last decimal.
 
     Args:

@@ -3,15 +3,14 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from functools import cached_property
 
 from decimus.statistics.noncentral import f_noncentrality_interval, t_noncentrality_interval
 from decimus.statistics.summaries import Moments
+from decimus.values import Value
 
 
-@dataclass(frozen=True)
-class _OfT:
+class _OfT(Value, frozen=True):
     """An effect size that is a noncentrality of t times a scale."""
 
     t: float
@@ -23,8 +22,7 @@ class _OfT:
         return low * self.scale, high * self.scale
 
 
-@dataclass(frozen=True)
-class _OfF:
+class _OfF(Value, frozen=True):
     """An effect size that is λ / (λ + N) of a noncentrality λ of F."""
 
     f: float
@@ -37,8 +35,7 @@ class _OfF:
         return low / (low + n), high / (high + n)
 
 
-@dataclass(frozen=True)
-class EffectSize:
+class EffectSize(Value, frozen=True):
     """An effect size by its name.
 
     Args:

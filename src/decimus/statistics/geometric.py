@@ -3,15 +3,14 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 import numpy as np
 
 from decimus.statistics.summaries import Interval, Summary
+from decimus.values import Value
 
 
-@dataclass(frozen=True, eq=False)
-class GeometricSummary:
+class GeometricSummary(Value, frozen=True, eq=False):
     """The summary of logarithms, taken back.
 
     Args:

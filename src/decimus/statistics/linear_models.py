@@ -9,7 +9,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 from itertools import combinations, product
 
 import numpy as np
@@ -17,13 +16,13 @@ import numpy as np
 from decimus.statistics.distributions import Floats, f_tail
 from decimus.statistics.summaries import Moments
 from decimus.terms import SumsOfSquares
+from decimus.values import Value
 
 Term = tuple[int, ...]
 """The factors of a term by their numbers, from 0."""
 
 
-@dataclass(frozen=True)
-class ModelTerm:
+class ModelTerm(Value, frozen=True):
     """One line of the table of a linear model."""
 
     factors: Term
@@ -39,8 +38,7 @@ class ModelTerm:
         return self.sum_of_squares / self.df
 
 
-@dataclass(frozen=True)
-class FactorialAnova:
+class FactorialAnova(Value, frozen=True):
     """The table of a full-factorial ANOVA; sums of squares in squared units of the outcome."""
 
     terms: tuple[ModelTerm, ...]

@@ -4,14 +4,13 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 from decimus.statistics.student_t import t_quantile
 from decimus.statistics.summaries import Interval, Moments
+from decimus.values import Value
 
 
-@dataclass(frozen=True)
-class MarginalMean:
+class MarginalMean(Value, frozen=True):
     """The mean of group means.
 
     Args:

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 from decimus.statistics.dunnett_distribution import Loadings, dunnett_quantile, dunnett_tails
 from decimus.statistics.p_adjustments import BY_P, interval_share
@@ -17,10 +16,10 @@ from decimus.statistics.studentized_range import (
 )
 from decimus.statistics.t_tests import TTest
 from decimus.terms import Adjustment, Alternative
+from decimus.values import Value
 
 
-@dataclass(frozen=True)
-class FollowUp:
+class FollowUp(Value, frozen=True):
     """What a follow-up makes of one pair.
 
     Args:

@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 from decimus.statistics.distributions import chi_square_quantile
 from decimus.statistics.noncentral import needed_noncentrality, t_test_power
 from decimus.statistics.student_t import t_quantile
+from decimus.values import Value
 
 SD_SHARE = 0.8
 """How sure the SD is planned with: it lies below the limit used with this probability."""
@@ -24,8 +24,7 @@ def sd_upper_limit(variance: float, df: float) -> float:
     return math.sqrt(variance * df / chi_square_quantile(1 - SD_SHARE, df))
 
 
-@dataclass(frozen=True)
-class Reach:
+class Reach(Value, frozen=True):
     """The smallest difference that a two-sided test shows with a given power."""
 
     difference: float

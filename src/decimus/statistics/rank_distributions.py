@@ -2,15 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 import numpy as np
 
 from decimus.statistics.distributions import Floats
+from decimus.values import Value
 
 
-@dataclass(frozen=True, eq=False)
-class RankDistribution:
+class RankDistribution(Value, frozen=True, eq=False):
     """The distribution of a statistic that moves in steps of one half.
 
     Args:

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 import numpy as np
 
@@ -16,6 +15,7 @@ from decimus.statistics.rank_distributions import (
 )
 from decimus.statistics.shifts import difference_shift, walsh_shift
 from decimus.statistics.student_t import normal_quantile
+from decimus.values import Value
 
 EXACT_RANK_SUM = 100
 """Values in both groups up to which a rank sum's p is exact."""
@@ -23,8 +23,7 @@ EXACT_SIGNED_RANK = 60
 """Differences up to which a signed rank's p is exact."""
 
 
-@dataclass(frozen=True)
-class RankTest:
+class RankTest(Value, frozen=True):
     """A test of two groups, or of pairs, on ranks.
 
     Args:
@@ -175,8 +174,7 @@ def _steps(
     return (steps, steps) if steps >= 0 else None
 
 
-@dataclass(frozen=True)
-class RankAnova:
+class RankAnova(Value, frozen=True):
     """Kruskal and Wallis's H or Friedman's chi-square.
 
     Args:
@@ -220,8 +218,7 @@ def kruskal_wallis(groups: Sequence[Floats]) -> RankAnova:
     return RankAnova(h, len(groups) - 1, h / (total - 1), tuple(means), total, ties)
 
 
-@dataclass(frozen=True)
-class DunnPair:
+class DunnPair(Value, frozen=True):
     """Two groups after Kruskal–Wallis: z of the difference of their mean ranks."""
 
     statistic: float

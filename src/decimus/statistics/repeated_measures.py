@@ -4,16 +4,15 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 import numpy as np
 
 from decimus.statistics.distributions import Floats, chi_square_tail, f_tail
 from decimus.terms import SphericityCorrection, SumsOfSquares
+from decimus.values import Value
 
 
-@dataclass(frozen=True)
-class Sphericity:
+class Sphericity(Value, frozen=True):
     """How far the differences between conditions are from varying alike.
 
     Args:
@@ -41,8 +40,7 @@ class Sphericity:
         }[correction]
 
 
-@dataclass(frozen=True)
-class WithinTerm:
+class WithinTerm(Value, frozen=True):
     """A term tested on an error of its own; df and p as they are without correction."""
 
     df: int
@@ -70,8 +68,7 @@ class WithinTerm:
         return f_tail(self.statistic, epsilon * self.df, epsilon * self.df_error)
 
 
-@dataclass(frozen=True)
-class RepeatedMeasuresAnova:
+class RepeatedMeasuresAnova(Value, frozen=True):
     """The table of a repeated-measures (randomised-block) ANOVA."""
 
     conditions: WithinTerm
@@ -80,8 +77,7 @@ class RepeatedMeasuresAnova:
     sphericity: Sphericity
 
 
-@dataclass(frozen=True)
-class SplitPlotAnova:
+class SplitPlotAnova(Value, frozen=True):
     """The table of a split-plot ANOVA: one factor between subjects, one within."""
 
     between: WithinTerm

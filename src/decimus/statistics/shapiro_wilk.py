@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 import numpy as np
 
 from decimus.statistics.distributions import Floats, normal_tail
 from decimus.statistics.student_t import normal_quantile
+from decimus.values import Value
 
 FEWEST, MOST = 3, 5000
 """How many values the approximation is made for."""
@@ -23,8 +23,7 @@ _C6 = (-0.4803, -0.082676, 0.0030302)
 _G = (-2.273, 0.459)
 
 
-@dataclass(frozen=True)
-class NormalityCheck:
+class NormalityCheck(Value, frozen=True):
     """W and its p."""
 
     statistic: float

@@ -3,14 +3,13 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 from decimus.statistics.student_t import normal_quantile
 from decimus.statistics.summaries import Interval
+from decimus.values import Value
 
 
-@dataclass(frozen=True)
-class Share:
+class Share(Value, frozen=True):
     """Cases of a kind.
 
     Args:
@@ -43,8 +42,7 @@ class Share:
         return Interval(level, lower, upper, half, z, math.inf)
 
 
-@dataclass(frozen=True)
-class ShareComparison:
+class ShareComparison(Value, frozen=True):
     """Two shares: their difference a − b with its interval, and the exact test."""
 
     difference: float

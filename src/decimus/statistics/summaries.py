@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 from decimal import Decimal
 from functools import cached_property
 
@@ -13,10 +12,10 @@ import numpy as np
 from decimus.statistics.decimal_sums import DecimalSums, decimal_sums
 from decimus.statistics.distributions import Floats
 from decimus.statistics.student_t import t_quantile
+from decimus.values import Value
 
 
-@dataclass(frozen=True)
-class Interval:
+class Interval(Value, frozen=True):
     """A confidence interval; `level` in percent, limits in the unit of the measurements."""
 
     level: float
@@ -28,8 +27,7 @@ class Interval:
     df: float
 
 
-@dataclass(frozen=True)
-class Moments:
+class Moments(Value, frozen=True):
     """All that t-tests and ANOVA need to know of a group.
 
     Args:
@@ -67,8 +65,7 @@ def _total(values: Floats) -> float:
 _EXACT_UP_TO = 20_000
 
 
-@dataclass(frozen=True, eq=False)
-class Summary:
+class Summary(Value, frozen=True, eq=False):
     """The summary of one group.
 
     Args:
@@ -259,8 +256,7 @@ def quantile_of_sorted(ordered: Sequence[float] | Floats, share: float) -> float
     return low + fraction * (high - low)
 
 
-@dataclass(frozen=True, eq=False)
-class GivenSummary(Summary):
+class GivenSummary(Summary, frozen=True, eq=False):
     """A group of which the summary was given and no single value is known.
 
     Args:

@@ -3,17 +3,16 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 import numpy as np
 
 from decimus.statistics.distributions import Floats, t_tail, t_tails, t_two_sided
 from decimus.statistics.student_t import t_quantile
 from decimus.statistics.summaries import Moments
+from decimus.values import Value
 
 
-@dataclass(frozen=True)
-class TTest:
+class TTest(Value, frozen=True):
     """A t-test of mean a − mean b; the interval holds at `level` percent."""
 
     mean_difference: float

@@ -4,15 +4,14 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 from decimus.statistics.distributions import f_tail
 from decimus.statistics.summaries import Moments
 from decimus.statistics.t_tests import TTest, t_test
+from decimus.values import Value
 
 
-@dataclass(frozen=True)
-class LineFit:
+class LineFit(Value, frozen=True):
     """A line through all replicates.
 
     Args:

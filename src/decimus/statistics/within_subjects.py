@@ -3,16 +3,15 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 import numpy as np
 
 from decimus.statistics.distributions import Floats
 from decimus.statistics.student_t import t_quantile
+from decimus.values import Value
 
 
-@dataclass(frozen=True)
-class WithinSubjects:
+class WithinSubjects(Value, frozen=True):
     """The within-subject error of the mean of each condition.
 
     Args:

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field, replace
+from msgspec import field
+from msgspec.structs import replace
 
 from decimus.errors import ChoiceError
 from decimus.study.edits import (
@@ -15,18 +16,17 @@ from decimus.study.edits import (
 )
 from decimus.study.studies import Study
 from decimus.study.tables import Table
+from decimus.values import Value
 
 
-@dataclass(frozen=True)
-class Step:
+class Step(Value, frozen=True):
     """An edit and the study it led to."""
 
     edit: Edit
     study: Study
 
 
-@dataclass(frozen=True)
-class History:
+class History(Value, frozen=True):
     """A study's past and, after undoing, its future; values share what did not change.
 
     Args:

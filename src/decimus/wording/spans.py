@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
 from enum import Enum
 
 from decimus.study.edits import Edit
+from decimus.values import Value
 
 
 class Style(Enum):
@@ -18,8 +18,7 @@ class Style(Enum):
     QUIET = "quiet"
 
 
-@dataclass(frozen=True)
-class Text:
+class Text(Value, frozen=True):
     """Words that only say something.
 
     Args:
@@ -33,8 +32,7 @@ class Text:
     is_printed: bool = True
 
 
-@dataclass(frozen=True)
-class Option:
+class Option(Value, frozen=True):
     """One thing a choice can be.
 
     Args:
@@ -50,8 +48,7 @@ class Option:
     why: str = ""
 
 
-@dataclass(frozen=True)
-class Entry:
+class Entry(Value, frozen=True):
     """A thing a choice can be that is typed in.
 
     Args:
@@ -65,8 +62,7 @@ class Entry:
     edit_of: Callable[[str], Edit]
 
 
-@dataclass(frozen=True)
-class Choice:
+class Choice(Value, frozen=True):
     """Words that can be changed to other words, and the study with them.
 
     Args:

@@ -2,26 +2,24 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from pathlib import Path
 from typing import TYPE_CHECKING
 
 from decimus.study.history import History
+from decimus.values import Value
 
 if TYPE_CHECKING:
     from decimus.analysis.results import Results
 
 
-@dataclass(frozen=True)
-class StudyFile:
+class StudyFile(Value, frozen=True):
     """The file a study is kept in, and the checksum of its content as last read or written."""
 
     path: Path
     checksum: str
 
 
-@dataclass(frozen=True)
-class OpenedFile:
+class OpenedFile(Value, frozen=True):
     """A study, and where it is kept if it was read from there.
 
     Args:

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import hashlib
-from dataclasses import dataclass
 from pathlib import Path
 
 from msgspec.structs import replace
@@ -20,11 +19,11 @@ from decimus.formats.table_files import table_in
 from decimus.study.edits import BringInTable
 from decimus.study.history import History
 from decimus.study.studies import Source
+from decimus.values import Value
 from decimus.workflows.opened import OpenedFile, StudyFile
 
 
-@dataclass(frozen=True)
-class BroughtIn:
+class BroughtIn(Value, frozen=True):
     """A study with a table brought in, and what follows from it.
 
     Args:

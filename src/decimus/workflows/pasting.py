@@ -7,18 +7,17 @@ stays below them; and headings that come along are no measurements.
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 from decimus.measurements.numbers import CellKind, read_cell
 from decimus.measurements.shapes import TableShape
 from decimus.study.tables import Table
 from decimus.terms import Layout
+from decimus.values import Value
 
 Cells = tuple[tuple[str, ...], ...]
 
 
-@dataclass(frozen=True)
-class Placed:
+class Placed(Value, frozen=True):
     """Where pasted cells go.
 
     Args:

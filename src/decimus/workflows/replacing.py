@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import re
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 from msgspec.structs import replace
 
@@ -17,10 +16,10 @@ from decimus.study.edits import ReplaceTable
 from decimus.study.edits.tables import LevelRename
 from decimus.study.readings import Reading
 from decimus.study.tables import Table
+from decimus.values import Value
 
 
-@dataclass(frozen=True)
-class Replacement:
+class Replacement(Value, frozen=True):
     """An edit that puts new data in, and what is open about it.
 
     Args:

@@ -17,11 +17,11 @@ import shutil
 import zlib
 from collections.abc import Iterator
 from contextlib import suppress
-from dataclasses import dataclass, replace
 from pathlib import Path
 from typing import Any, assert_never
 
 import msgspec
+from msgspec.structs import replace
 from platformdirs import user_state_path
 
 from decimus.errors import DecimusError, FileFormatError, InputError
@@ -34,6 +34,7 @@ from decimus.study.edits import Edit, TableEdit
 from decimus.study.history import History
 from decimus.study.studies import Source
 from decimus.study.tables import Table
+from decimus.values import Value
 
 BASE, EDITS, LOCK, TABLES = "base.decimus", "edits.journal", "lock", "tables"
 VERSION = 3
@@ -94,8 +95,7 @@ def encoded_line(line: Line) -> bytes:
 # --- what was left behind --------------------------------------------------------------------
 
 
-@dataclass(frozen=True)
-class LeftBehind:
+class LeftBehind(Value, frozen=True):
     """A session nobody is writing any more, and when it was written last."""
 
     folder: Path
@@ -174,8 +174,7 @@ def put_by_folder(session: LeftBehind) -> Path:
 # --- recovery --------------------------------------------------------------------------------
 
 
-@dataclass(frozen=True)
-class Recovered:
+class Recovered(Value, frozen=True):
     """What came back of a session.
 
     Args:

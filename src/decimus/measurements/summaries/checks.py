@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass, replace
+
+from msgspec.structs import replace
 
 from decimus.measurements.headings import amount_and_unit
 from decimus.measurements.lexicon import Statistic, statistic_named
@@ -14,10 +15,10 @@ from decimus.statistics.summaries import Summary
 from decimus.study.questions import Levels
 from decimus.study.tables import Table
 from decimus.terms import Layout, Meaning
+from decimus.values import Value
 
 
-@dataclass(frozen=True)
-class Disagreement:
+class Disagreement(Value, frozen=True):
     """A typed summary that the measurements do not give.
 
     Args:

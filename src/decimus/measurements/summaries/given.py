@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterable
-from dataclasses import dataclass
 
 from decimus.errors import TableError
 from decimus.measurements.numbers import LARGEST, SMALLEST, Cell, CellKind, read_cell
@@ -21,12 +20,12 @@ from decimus.statistics.student_t import normal_quantile, t_quantile
 from decimus.statistics.summaries import GivenSummary, Interval
 from decimus.study.tables import Table
 from decimus.terms import Meaning, Quantile
+from decimus.values import Value
 
 _USUAL_LEVEL = 95.0
 
 
-@dataclass(frozen=True)
-class GivenGroup:
+class GivenGroup(Value, frozen=True):
     """A row of a summarised table: its place and what it says.
 
     Args:

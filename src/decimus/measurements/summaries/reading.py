@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
 from decimal import Decimal
 
 import numpy as np
+from msgspec.structs import replace
 
 from decimus.errors import TableError
 from decimus.measurements.asked import no_numbers

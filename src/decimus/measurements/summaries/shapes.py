@@ -4,17 +4,16 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
 
 from decimus.measurements.lexicon import Statistic, plain, statistic_named, statistics_in
 from decimus.measurements.numbers import CellKind, read_cell
 from decimus.measurements.profiles import ColumnProfile
 from decimus.study.readings import NOBODY, SummaryColumns
 from decimus.terms import Meaning, Quantile
+from decimus.values import Value
 
 
-@dataclass(frozen=True)
-class StatisticColumns:
+class StatisticColumns(Value, frozen=True):
     """One mean's columns; `upper` and `n` None where there are none.
 
     `spread` equals `mean` where both stand in one cell: "12.3 ± 0.8".
@@ -26,8 +25,7 @@ class StatisticColumns:
     n: int | None = None
 
 
-@dataclass(frozen=True)
-class SummaryShape:
+class SummaryShape(Value, frozen=True):
     """How a summarised table holds its numbers.
 
     Args:

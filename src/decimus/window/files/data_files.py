@@ -5,7 +5,6 @@ from __future__ import annotations
 import hashlib
 from collections.abc import Callable
 from contextlib import suppress
-from dataclasses import dataclass
 from pathlib import Path
 from typing import TypeVar
 
@@ -21,6 +20,7 @@ from decimus.study.edits import ReplaceTable
 from decimus.study.history import History
 from decimus.study.studies import Source
 from decimus.study.tables import Table
+from decimus.values import Value
 from decimus.window.files.new_data import NewDataLine
 from decimus.window.state.jobs import Beside, prepare
 from decimus.window.state.store import Store, WorkedOut
@@ -201,8 +201,7 @@ class DataFiles(QObject):
         self.line.say_changes(step.edit.source.name, step.changes)
 
 
-@dataclass(frozen=True)
-class _Step:
+class _Step(Value, frozen=True):
     """New data put in: the edit, what follows from it, and what reads otherwise."""
 
     edit: ReplaceTable

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from pathlib import Path
 
 from PySide6.QtCore import QObject, Signal
 
 from decimus.errors import DecimusError
 from decimus.study.history import History
+from decimus.values import Value
 from decimus.window.state.store import Store
 from decimus.workflows.journal import Journal
 from decimus.workflows.opened import StudyFile
@@ -22,8 +22,7 @@ from decimus.workflows.sessions import (
 )
 
 
-@dataclass(frozen=True)
-class _Aside:
+class _Aside(Value, frozen=True):
     """A study that another took the place of before it was saved."""
 
     history: History

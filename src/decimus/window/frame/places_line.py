@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from enum import StrEnum
 
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QFontMetrics, QKeySequence, QPainter, QPaintEvent, QShortcut
 from PySide6.QtWidgets import QAbstractButton, QHBoxLayout, QPushButton, QWidget
 
+from decimus.values import Value
 from decimus.window.widgets.plain import PlainLabel, tip
 from decimus.window.widgets.theme import AMBER, INK, MARGIN, QUIET, TEAL, colour, sans
 
@@ -25,8 +25,7 @@ class PlaceKey(StrEnum):
     WRITE_UP = "write_up"
 
 
-@dataclass(frozen=True)
-class Place:
+class Place(Value, frozen=True):
     """A place: its key and its word."""
 
     key: PlaceKey

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from functools import lru_cache
 
 from PySide6.QtCore import QPointF, QRect
@@ -12,6 +11,7 @@ from decimus.analysis.groups import Group, ShownGroups, taken_back
 from decimus.figure.strips import StripAxis
 from decimus.figure.swarms import drawn_replicates, swarm
 from decimus.statistics.summaries import Summary
+from decimus.values import Value
 from decimus.window.widgets.strips import strip_scale
 
 TALL = 40
@@ -21,8 +21,7 @@ DENSE = 24
 _REACH = 7.0
 
 
-@dataclass(frozen=True)
-class LaneDots:
+class LaneDots(Value, frozen=True):
     """The dots of one lane, relative to the left top of its cell.
 
     Args:

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from enum import Enum
 
 from PySide6.QtCore import Qt
@@ -15,6 +14,7 @@ from decimus.figure.content import group_colours
 from decimus.figure.strips import StripAxis, axis_between, lane_axis
 from decimus.study.edits import Edit, RenameLevel
 from decimus.terms import ErrorBar, Statistic
+from decimus.values import Value
 from decimus.window.widgets.strips import NO_INDEX, Index, StripModel
 from decimus.wording.groups import statistics
 from decimus.wording.groups.statistics import NAMES, statistic_text, total_words
@@ -36,8 +36,7 @@ _CHOSEN = Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsSelectable
 _TYPED = _CHOSEN | Qt.ItemFlag.ItemIsEditable
 
 
-@dataclass(frozen=True)
-class Lane:
+class Lane(Value, frozen=True):
     """One group's row; `colour` is its colour on the figure."""
 
     group: Group
@@ -46,23 +45,20 @@ class Lane:
     is_hidden: bool = False
 
 
-@dataclass(frozen=True)
-class TotalRow:
+class TotalRow(Value, frozen=True):
     """What the groups of a section come to."""
 
     total: Total
 
 
-@dataclass(frozen=True)
-class SectionRow:
+class SectionRow(Value, frozen=True):
     """The heading of a level of the first factor."""
 
     level: str
     label: str
 
 
-@dataclass(frozen=True)
-class AxisRow:
+class AxisRow(Value, frozen=True):
     """The shared axis under the lanes."""
 
 

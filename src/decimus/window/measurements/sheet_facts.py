@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
 from enum import IntEnum
 
 import numpy as np
+from msgspec import field
 
 from decimus.analysis.results import Results
 from decimus.figure.content import group_colours
@@ -13,6 +13,7 @@ from decimus.measurements.cells import Codes, Integers
 from decimus.measurements.numbers import CellKind
 from decimus.measurements.observations import Measurements, Place
 from decimus.terms import Layout
+from decimus.values import Value
 from decimus.wording.phrases import LIMIT_WORDS
 
 
@@ -39,8 +40,7 @@ _HELP = {
 }
 
 
-@dataclass(frozen=True, eq=False)
-class SheetFacts:
+class SheetFacts(Value, frozen=True, eq=False):
     """What the reading says of the table's cells.
 
     Args:

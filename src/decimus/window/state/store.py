@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from pathlib import Path
 
 from PySide6.QtCore import QObject, Signal
@@ -12,13 +11,13 @@ from decimus.errors import InputError
 from decimus.study.edits import Edit
 from decimus.study.history import History
 from decimus.study.studies import Study
+from decimus.values import Value
 from decimus.window.frame.guard import fault_of
 from decimus.workflows.opened import StudyFile
 from decimus.workflows.saving import save
 
 
-@dataclass(frozen=True)
-class WorkedOut:
+class WorkedOut(Value, frozen=True):
     """What was worked out beside the window.
 
     Args:

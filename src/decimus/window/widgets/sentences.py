@@ -2,19 +2,17 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from PySide6.QtCore import QPointF, QSize, Signal
 from PySide6.QtGui import QFont, QFontMetrics, QFontMetricsF, QPainter, QPaintEvent, QResizeEvent
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
+from decimus.values import Value
 from decimus.window.widgets.choices import ChoiceButton
 from decimus.window.widgets.theme import INK, QUIET, colour
 from decimus.wording.spans import Choice, Sentence, Style, plain_text
 
 
-@dataclass(frozen=True)
-class SentenceFonts:
+class SentenceFonts(Value, frozen=True):
     """The typefaces of a sentence: of its words, and of what can be chosen."""
 
     text: QFont
@@ -43,8 +41,7 @@ _Token = tuple[str, Style] | Choice
 """A word or a space in its style, or a choice."""
 
 
-@dataclass(frozen=True)
-class _Word:
+class _Word(Value, frozen=True):
     """A piece of text that is not broken, where its baseline starts."""
 
     text: str

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from decimus.analysis.comparison_results import Comparison
 from decimus.analysis.designs import Kind, suggested_method, varying_factors
 from decimus.analysis.groups import names_of
@@ -13,6 +11,7 @@ from decimus.analysis.results import Results
 from decimus.study.edits import ChooseMethod, ChooseSameUnits, Edit, SetValuesAside
 from decimus.study.readings import SetAside
 from decimus.terms import Layout, Method, PairSet
+from decimus.values import Value
 from decimus.wording.numbers import count_word, p_number, plural
 from decimus.wording.phrases import upper_first
 
@@ -105,8 +104,7 @@ def assumed(results: Results) -> str:
     return said
 
 
-@dataclass(frozen=True)
-class Consideration:
+class Consideration(Value, frozen=True):
     """Something to consider, with the change it would be; None where there is none to click."""
 
     text: str

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from decimus.analysis.chart_kinds import CHARTS
 from decimus.analysis.results import Results
 from decimus.errors import ChoiceError
@@ -21,6 +19,7 @@ from decimus.study.edits import (
 )
 from decimus.study.questions import Question
 from decimus.terms import Decimals, LevelKind, Palette, Spacing
+from decimus.values import Value
 from decimus.wording.comparisons.choices import level_choice
 from decimus.wording.figure.captions import (
     kind_choice,
@@ -82,16 +81,14 @@ def decimals_choice(results: Results) -> Choice:
     return Choice("decimals", current, "decimals of all statistics", tuple(options))
 
 
-@dataclass(frozen=True)
-class Setting:
+class Setting(Value, frozen=True):
     """A setting of the figure: what it is about and its choices."""
 
     label: str
     sentence: Sentence
 
 
-@dataclass(frozen=True)
-class SettingsSection:
+class SettingsSection(Value, frozen=True):
     """Settings that belong together."""
 
     title: str

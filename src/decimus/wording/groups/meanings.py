@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from msgspec.structs import replace
 
 from decimus.analysis.results import Results
 from decimus.study.edits import ChooseErrorBar, Edit
 from decimus.terms import ErrorBar, Height
+from decimus.values import Value
 from decimus.wording.numbers import percent, plural
 from decimus.wording.phrases import outcome_words
 
@@ -16,8 +15,7 @@ _SIZE = (62.0, 58.0)
 """Width and height of a small figure, in mm."""
 
 
-@dataclass(frozen=True)
-class Meaning:
+class Meaning(Value, frozen=True):
     """One meaning of an error bar: its name, what it answers, its figure, the edit it takes."""
 
     name: str

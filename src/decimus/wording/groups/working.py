@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
 
 from decimus.analysis.groups import Group
 from decimus.analysis.lane_statistics import Total
@@ -13,6 +12,7 @@ from decimus.statistics.geometric import geometric_summary
 from decimus.statistics.shares import Share
 from decimus.statistics.summaries import Summary
 from decimus.terms import Statistic
+from decimus.values import Value
 from decimus.wording.groups.definitions import DEFINITIONS
 from decimus.wording.groups.statistics import (
     NAMES,
@@ -29,8 +29,7 @@ from decimus.wording.spans import Style, Text
 _MOST_LISTED = 8
 
 
-@dataclass(frozen=True)
-class Working:
+class Working(Value, frozen=True):
     """A number, worked.
 
     Args:
@@ -63,8 +62,7 @@ class Working:
         return "\n".join(line for line in lines if line)
 
 
-@dataclass(frozen=True)
-class _Parts:
+class _Parts(Value, frozen=True):
     """What differs from statistic to statistic."""
 
     formula: str

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import re
-from dataclasses import replace
+
+from msgspec.structs import replace
 
 from decimus.analysis import remarks as facts
 from decimus.analysis import remarks_on_reading as doubts

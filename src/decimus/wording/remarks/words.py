@@ -2,15 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from decimus.measurements.observations import CellReference
 from decimus.study.edits import Edit
+from decimus.values import Value
 from decimus.wording.spans import Entry
 
 
-@dataclass(frozen=True)
-class RemarkWords:
+class RemarkWords(Value, frozen=True):
     """A remark.
 
     Args:

@@ -2,12 +2,11 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from decimus.analysis.groups import Group, ShownGroups
 from decimus.analysis.lane_statistics import Total
 from decimus.analysis.results import Results
 from decimus.terms import Statistic
+from decimus.values import Value
 from decimus.wording.comparisons.sentences import pair_sentence, result_sentence
 from decimus.wording.groups.statistics import heading, statistic_text, total_words
 from decimus.wording.spans import Sentence, Span, Text
@@ -29,8 +28,7 @@ def _capitalised(sentence: Sentence) -> Sentence:
     return sentence
 
 
-@dataclass(frozen=True)
-class SummaryTable:
+class SummaryTable(Value, frozen=True):
     """The summary as shown: headings and rows of text; `numeric` columns align right."""
 
     headings: tuple[str, ...]
