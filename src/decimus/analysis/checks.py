@@ -9,7 +9,7 @@ from decimus.analysis.method_kinds import RANK_METHODS
 from decimus.analysis.subject_tests import complete_units, split_plot_of
 from decimus.statistics.assumption_checks import brown_forsythe, levene
 from decimus.statistics.distributions import Floats
-from decimus.statistics.shapiro_wilk import FEWEST, MOST, normal_scores, shapiro_wilk
+from decimus.statistics.shapiro_wilk import FEWEST, MOST, combined_p, normal_scores, shapiro_wilk
 from decimus.terms import Method
 from decimus.values import Value
 
@@ -25,12 +25,15 @@ class Check(Value, frozen=True):
         value: its statistic: W or F.
         df: degrees of freedom, none for W of Shapiro and Wilk.
         p_value: its p.
+        groups: of how many groups it combines the p, each looked at by itself; `value` is then
+            the smallest W. 1 for all residuals together.
     """
 
     name: str
     value: float
     df: tuple[float, ...]
     p_value: float
+    groups: int = 1
 
 
 class Checks(Value, frozen=True, eq=False):
@@ -40,6 +43,7 @@ class Checks(Value, frozen=True, eq=False):
         checks: those that are defined, with their p.
         residuals: what normality was looked at on; none where single values are not known.
         fitted: the mean that each residual is about, less the measurements' origin.
+        scaled: the residuals in SDs of their own group, where spread is not pooled; else None.
         are_differences: True where residuals are of differences within units.
         why_none: why there is no check of normality, "" where there is one.
         why_no_mauchly: why Mauchly's W is undefined, "" where it is not or not needed.
@@ -48,6 +52,7 @@ class Checks(Value, frozen=True, eq=False):
     checks: tuple[Check, ...]
     residuals: Floats
     fitted: Floats
+    scaled: Floats | None = None
     are_differences: bool = False
     why_none: str = ""
     why_no_mauchly: str = ""
@@ -75,13 +80,15 @@ class Checks(Value, frozen=True, eq=False):
     @property
     def quantiles(self) -> tuple[Floats, Floats]:
         """Normal scores and sorted residuals, for a Q–Q picture."""
-        ordered = np.sort(self.residuals)
+        ordered = np.sort(self.residuals if self.scaled is None else self.scaled)
         if len(ordered) > _MOST_POINTS:
             ordered = ordered[np.linspace(0, len(ordered) - 1, _MOST_POINTS).round().astype(int)]
         return normal_scores(len(ordered)), ordered
 
 
 _NOTHING = np.zeros(0)
+_OWN_SPREAD = (Method.WELCH_T, Method.WELCH_ANOVA)
+"""Methods that do not pool the spread of groups."""
 
 
 def checks_of(comparison: Comparison) -> Checks:
@@ -94,9 +101,9 @@ def checks_of(comparison: Comparison) -> Checks:
     residuals, fitted = _residuals(comparison)
     found: list[Check] = []
     why = ""
-    normality = shapiro_wilk(residuals)
+    normality = _normality(comparison, residuals)
     if normality is not None:
-        found.append(Check("shapiro-wilk", normality.statistic, (), normality.p_value))
+        found.append(normality)
     elif not FEWEST <= len(residuals) <= MOST:
         why = f"Shapiro and Wilk’s W is made for {FEWEST} to {MOST} values; here are " + str(
             len(residuals)
@@ -123,7 +130,42 @@ def checks_of(comparison: Comparison) -> Checks:
             df = (float(sphericity.mauchly_df),)
             found.append(Check("mauchly", sphericity.mauchly_w, df, sphericity.mauchly_p))
     is_paired = comparison.method is Method.PAIRED_T
-    return Checks(tuple(found), residuals, fitted, is_paired, why, why_no_mauchly)
+    return Checks(
+        tuple(found),
+        residuals,
+        fitted,
+        _scaled(comparison),
+        is_paired,
+        why,
+        why_no_mauchly,
+    )
+
+
+def _scaled(comparison: Comparison) -> Floats | None:
+    if comparison.method not in _OWN_SPREAD:
+        return None
+    parts = [group.summary.array for group in comparison.groups]
+    return np.concatenate([(part - part.mean()) / (part.std(ddof=1) or 1.0) for part in parts])
+
+
+def _normality(comparison: Comparison, residuals: Floats) -> Check | None:
+    """Whether residuals can be normal; group by group where their spread is not pooled.
+
+    Thrown together, normal values of groups that spread unlike would not seem normal; divided
+    by the SD of few values neither would they.
+    """
+    if comparison.method in _OWN_SPREAD:
+        each = [shapiro_wilk(group.summary.array) for group in comparison.groups]
+        known = [check for check in each if check is not None]
+        if known:
+            smallest = min(check.statistic for check in known)
+            p = combined_p([check.p_value for check in known])
+            return Check("shapiro-wilk", smallest, (), p, len(known))
+        return None
+    together = shapiro_wilk(residuals)
+    if together is None:
+        return None
+    return Check("shapiro-wilk", together.statistic, (), together.p_value)
 
 
 def _residuals(comparison: Comparison) -> tuple[Floats, Floats]:

@@ -26,6 +26,7 @@ class Planning(Value, frozen=True):
         df: degrees of freedom of that SD.
         n: replicates per group now, the harmonic mean where they differ; or units.
         groups: groups that share the SD; 1 for differences.
+        cells: groups that each of the two means is the mean of; more than 1 for marginal means.
         alpha: of one pair, adjusted for the family.
         pairs: how many pairs the family has.
         power: 0 to 1.
@@ -39,6 +40,7 @@ class Planning(Value, frozen=True):
     df: float
     n: float
     groups: int
+    cells: int
     alpha: float
     pairs: int
     power: float
@@ -63,7 +65,7 @@ def planning_of(comparison: Comparison, power: float, difference: float | None) 
     found = _error(comparison)
     if found is None:
         return None
-    variance, df, n, groups, shares = found
+    variance, df, n, groups, cells = found
     if variance <= 0 or df < 1:
         return None
     used = sd_upper_limit(variance, df)
@@ -71,13 +73,15 @@ def planning_of(comparison: Comparison, power: float, difference: float | None) 
     share = power / 100
     needed = None
     if difference is not None:
-        needed = needed_n(difference, used, groups, alpha, share)
+        needed = needed_n(difference, used, groups, alpha, share, cells)
+    shares = (1 if groups == 1 else 2) / (n * cells)
     return Planning(
         math.sqrt(variance),
         used,
         df,
         n,
         groups,
+        cells,
         alpha,
         len(comparison.pairs),
         share,
@@ -87,22 +91,22 @@ def planning_of(comparison: Comparison, power: float, difference: float | None) 
     )
 
 
-def _error(comparison: Comparison) -> tuple[float, float, float, int, float] | None:
-    """Variance, its df, n, groups that share it, and 1/n_a + 1/n_b."""
+def _error(comparison: Comparison) -> tuple[float, float, float, int, int] | None:
+    """Variance, its df, n, groups that share it, and groups behind each mean compared."""
     if comparison.method in RANK_METHODS or comparison.method is Method.SPLIT_PLOT:
         return None
     moments = [group.summary.moments for group in comparison.groups]
     if comparison.method is Method.PAIRED_T and comparison.pairing is not None:
         differences = comparison.pairing.differences.moments
         n = differences.n
-        return differences.variance, n - 1, n, 1, 1 / n
+        return differences.variance, n - 1, n, 1, 1
     if comparison.method is Method.ONE_SAMPLE_T:
         n = moments[0].n
-        return moments[0].variance, n - 1, n, 1, 1 / n
+        return moments[0].variance, n - 1, n, 1, 1
     if comparison.method is Method.REPEATED_MEASURES:
         n = len(comparison.units)
         # The mean of the variances of all differences between two conditions.
-        return 2 * (comparison.residual.mean_square or 0.0), n - 1, n, 1, 1 / n
+        return 2 * (comparison.residual.mean_square or 0.0), n - 1, n, 1, 1
     variance = comparison.residual.mean_square
     if variance is None:
         return None
@@ -111,7 +115,7 @@ def _error(comparison: Comparison) -> tuple[float, float, float, int, float] | N
     if comparison.pair_set is PairSet.MARGINAL and comparison.marginal is not None:
         levels = {group.levels[comparison.marginal] for group in comparison.groups}
         cells = len(moments) // len(levels)
-    return variance, comparison.residual.df, mean_n, len(moments), 2 / (mean_n * cells)
+    return variance, comparison.residual.df, mean_n, len(moments), cells
 
 
 def _pair_alpha(comparison: Comparison) -> float:

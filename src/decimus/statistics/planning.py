@@ -47,12 +47,22 @@ def smallest_difference(sd: float, shares: float, df: float, alpha: float, power
     return Reach(noncentrality * sd * math.sqrt(shares), noncentrality, critical)
 
 
-def needed_n(difference: float, sd: float, groups: int, alpha: float, power: float) -> int | None:
+def needed_n(
+    difference: float, sd: float, groups: int, alpha: float, power: float, cells: int = 1
+) -> int | None:
     """Replicates per group (pairs, where `groups` is 1) that show a difference with a power.
 
     Every group has n; df are groups · (n − 1). None for more than ten million.
+
+    Args:
+        difference: of the two means.
+        sd: the SD planned with.
+        groups: groups that share it.
+        alpha: of the one pair, adjusted for its family.
+        power: 0 to 1.
+        cells: how many groups each of the two means is the mean of.
     """
-    parts = 1 if groups == 1 else 2
+    parts = 1 if groups == 1 else 2 / cells
 
     def reached(n: int) -> bool:
         df = groups * (n - 1)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 
 import numpy as np
 
@@ -106,3 +107,22 @@ def shapiro_wilk(values: Floats) -> NormalityCheck | None:
     else:
         mean, deviation = _polynomial(_C5, size), math.exp(_polynomial(_C6, size))
     return NormalityCheck(w, normal_tail((y - mean) / deviation))
+
+
+def combined_p(p_values: Sequence[float]) -> float:
+    """One p of several independent ones: χ² = −2 Σ log p on 2k df, whose tail is a finite sum.
+
+    Args:
+        p_values: at least one, each above 0.
+
+    Source: Fisher 1932, Statistical Methods for Research Workers, 4th ed., section 21.1.
+    """
+    half = -math.fsum(math.log(max(p, _LEAST)) for p in p_values)
+    term, terms = 1.0, [1.0]
+    for i in range(1, len(p_values)):
+        term *= half / i
+        terms.append(term)
+    return min(1.0, math.exp(-half) * math.fsum(terms))
+
+
+_LEAST = 1e-300

@@ -46,7 +46,8 @@ class CheckPictures(QWidget):
         scores, ordered = self._checks.quantiles
         line = self._checks.normal_line
         left = QRectF(0, 0, width, self.height())
-        _picture(painter, left, "residuals by normal scores", scores, ordered, line)
+        scaled = "" if self._checks.scaled is None else " in SDs of their group"
+        _picture(painter, left, f"residuals{scaled} by normal scores", scores, ordered, line)
         fitted, residuals = self._checks.spread
         level = ((float(fitted.min()), 0.0), (float(fitted.max()), 0.0))
         right = left.translated(width + _AIR, 0)

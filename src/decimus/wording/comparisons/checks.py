@@ -36,11 +36,21 @@ _NOT_FOUND = {
 }
 
 
+_FOUND_WITHIN = "values are hardly normal within groups"
+_NOT_FOUND_WITHIN = "nothing speaks against normal values within groups"
+
+
 def check_sentence(check: Check, sign: str) -> str:
     """One check: its name, statistic, p, and what that says."""
     df = f",{NBSP}".join(degrees_of_freedom(df, sign) for df in check.df)
     brackets = f"({df})" if df else ""
     value = number(check.value, 3 if check.name in ("shapiro-wilk", "mauchly") else 2, sign)
+    if check.groups > 1:
+        within = _FOUND_WITHIN if check.p_value < _ALPHA else _NOT_FOUND_WITHIN
+        return (
+            f"Normality within each of {check.groups} groups, Shapiro–Wilk: smallest W{NBSP}="
+            f"{NBSP}{value}, all together p{NBSP}{p_number(check.p_value, _ALPHA, sign)}: {within}."
+        )
     says = _FOUND if check.p_value < _ALPHA else _NOT_FOUND
     return (
         f"{_NAMES[check.name]}: {_LETTERS[check.name]}{brackets}{NBSP}={NBSP}{value}, "
@@ -91,6 +101,12 @@ def check_name(check: Check) -> str:
 
 def check_working(check: Check, sign: str) -> Working:
     """The working of a check."""
+    reading = _READINGS[check.name]
+    if check.groups > 1:
+        reading += (
+            f" Each of {check.groups} groups by itself, since this test does not pool their "
+            "spread; their p are combined by Fisher’s method, −2 Σ ln p as χ²."
+        )
     df = " and ".join(degrees_of_freedom(df, sign) for df in check.df)
     on = f" On {df} df." if df else ""
     return Working(
@@ -98,7 +114,7 @@ def check_working(check: Check, sign: str) -> Working:
         (Text(_FORMULAS[check.name]),),
         "",
         number(check.value, 3, sign),
-        f"{_READINGS[check.name]}{on} It decides nothing by itself.",
+        f"{reading}{on} It decides nothing by itself.",
         f"In full: {full_number(check.value, sign)}, p {full_number(check.p_value, sign)}",
         section="Checks",
     )

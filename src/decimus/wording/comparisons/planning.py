@@ -92,6 +92,9 @@ def planning_working(results: Results) -> Working | None:
     sign, decimals = results.decimal_sign, results.groups.decimals
     unit = results.measurements.outcome.unit
     root = "√(1 ÷ n)" if found.is_of_differences else "√(2 ÷ n)"
+    of_cells = f"{found.cells}{NBSP}×{NBSP}" if found.cells > 1 else ""
+    if of_cells:
+        root = f"√(2 ÷ ({of_cells}n))"
     formula = (Text(f"δ × SD × {root}"),)
     parts = 1 if found.is_of_differences else 2
     n = number(found.n, 0 if found.n == round(found.n) else 2, sign)
@@ -99,7 +102,8 @@ def planning_working(results: Results) -> Working | None:
     sd = number(found.sd_used, decimals, sign)
     of = "differences" if found.is_of_differences else "replicates"
     alpha = number(found.alpha, 4, sign)
-    filled = f"{number(found.reach.noncentrality, 3, sign)} × {sd} × √({parts} ÷ {n})"
+    under = f"({of_cells}{n})" if of_cells else n
+    filled = f"{number(found.reach.noncentrality, 3, sign)} × {sd} × √({parts} ÷ {under})"
     return Working(
         "Working: planning",
         formula,
@@ -108,7 +112,8 @@ def planning_working(results: Results) -> Working | None:
         f"δ is the noncentrality at which noncentral t with {df} df lies beyond "
         f"±{number(found.reach.critical, 3, sign)} with {percent(100 * found.power, sign)} "
         f"probability; that is α = {alpha} of one pair"
-        + (f", adjusted for {found.pairs} pairs." if found.pairs > 1 else "."),
+        + (f", adjusted for {found.pairs} pairs." if found.pairs > 1 else ".")
+        + (f" Each of the two means is that of {found.cells} groups." if of_cells else ""),
         f"In full: {full_number(found.reach.difference, sign)}",
         definition=(
             f"The SD of {of}, {number(found.sd, decimals, sign)}, is itself an estimate; its "
