@@ -256,3 +256,14 @@ def test_levels_set_intervals_and_alpha_alike(tmp_path: Path, capsys: Capture) -
         assert one["ci"]["upper"] > two["ci"]["upper"]
         assert one["p_adjusted"] == two["p_adjusted"]
         assert one["effect"]["ci"]["lower"] < two["effect"]["ci"]["lower"]
+
+
+@pytest.mark.parametrize("reference", ["-1e-3", "-0.001", "-.001", "=-1e-3"])
+def test_a_negative_reference_is_a_number_however_written(
+    tmp_path: Path, capsys: Capture, reference: str
+) -> None:
+    path = written(tmp_path, "x (g)\n-0.002\n-0.0015\n-0.0011\n-0.0021\n")
+    told = ["--reference", reference] if reference[0] != "=" else [f"--reference{reference}"]
+    found = record(capsys, path, *told)
+    assert found["reference"] == -0.001
+    assert found["pairs"][0]["difference"] == pytest.approx(-0.001675 + 0.001, rel=1e-12)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import argparse
+from collections.abc import Sequence
 from typing import TYPE_CHECKING, NoReturn
 
 from decimus import __version__
@@ -25,6 +26,32 @@ class Parser(argparse.ArgumentParser):
     def _print_message(self, message: str, file: SupportsWrite[str] | None = None) -> None:
         """Print help; an output that takes none is an error like any other."""
         print(message, end="", file=file)
+
+
+def parsed(argv: Sequence[str]) -> argparse.Namespace:
+    """The arguments. Raises UsageError, and SystemExit where help was asked for."""
+    return parser().parse_args(_with_numbers_joined(argv))
+
+
+def _with_numbers_joined(argv: Sequence[str]) -> list[str]:
+    """Negative numbers such as -1e-3 joined to the option before them, or they look like one."""
+    found: list[str] = []
+    for text in argv:
+        before = found[-1] if found else ""
+        is_value = text.startswith("-") and _is_number(text)
+        if is_value and before.startswith("--") and "=" not in before:
+            found[-1] = f"{before}={text}"
+        else:
+            found.append(text)
+    return found
+
+
+def _is_number(text: str) -> bool:
+    try:
+        float(text)
+    except ValueError:
+        return False
+    return True
 
 
 def parser() -> Parser:

@@ -11,7 +11,7 @@ from importlib import import_module
 from pathlib import Path
 from typing import TYPE_CHECKING, TypeVar
 
-from decimus.cli.arguments import UsageError, parser
+from decimus.cli.arguments import UsageError, parsed
 from decimus.cli.read_ahead import read_ahead
 from decimus.cli.streams import print_bytes, print_json, print_text, say
 from decimus.errors import DecimusError, DesignError, InputError
@@ -27,7 +27,7 @@ DONE, UNUSABLE, WRONG_USAGE, OPEN_QUESTION = 0, 1, 2, 3
 def run_command(argv: list[str]) -> int:
     """Run a subcommand and return its exit status; errors are one line each."""
     try:
-        arguments = parser().parse_args(argv)
+        arguments = parsed(argv)
         commands: dict[str, Callable[[argparse.Namespace], int | None]] = {
             "check": _check,
             "summary": _summary,

@@ -46,11 +46,11 @@ def _file(name: str) -> OpenedFile | int:
 
 
 def _demo(argv: list[str]) -> OpenedFile | int:
-    from decimus.cli.arguments import UsageError, parser
+    from decimus.cli.arguments import UsageError, parsed
     from decimus.examples.catalogue import EXAMPLES, example
 
     try:
-        arguments = parser().parse_args(argv)
+        arguments = parsed(argv)
         chosen = example(arguments.name)
     except SystemExit as end:
         return end.code if isinstance(end.code, int) else 0
