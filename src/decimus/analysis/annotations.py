@@ -61,6 +61,8 @@ def annotations_of(
 def why_not(comparison: Comparison, groups: Groups, marks: ComparisonMarks) -> str:
     """Why comparisons cannot be drawn in a form; "" where they can."""
     if marks is ComparisonMarks.LETTERS:
+        if comparison.untested:
+            return "letters need a test of every pair"
         if comparison.pair_set is not PairSet.ALL or len(comparison.pairs) < 2:
             return "letters need all pairs of three groups or more"
     elif marks is ComparisonMarks.OVER_GROUPS and (

@@ -170,6 +170,24 @@ class PairResult(Value, frozen=True):
         return {self.a.levels, self.b.levels} == {first, second}
 
 
+class UntestedPair(Value, frozen=True):
+    """A pair of the family whose values leave nothing to test it on.
+
+    Args:
+        a: what would be compared.
+        b: what with.
+        mean_difference: mean a − mean b.
+        n: how many values, or pairs, of each side there are.
+        why: the reason, a sentence without its full stop.
+    """
+
+    a: Compared
+    b: Compared
+    mean_difference: float
+    n: tuple[int, int]
+    why: str
+
+
 class Comparison(Value, frozen=True):
     """The result of comparing the groups.
 
@@ -185,6 +203,7 @@ class Comparison(Value, frozen=True):
         residual: what is left.
         subjects: variation between subjects (or blocks), where there are any.
         pairs: the family, in reading order.
+        untested: pairs that would belong to it and cannot be tested.
         level: level of the intervals, in percent.
         alternative: the direction of one-sided tests, None for two-sided.
         reference: what one group's mean is compared with.
@@ -218,6 +237,7 @@ class Comparison(Value, frozen=True):
     is_balanced: bool = True
     correction: SphericityCorrection | None = None
     marginal: int | None = None
+    untested: tuple[UntestedPair, ...] = ()
 
     @property
     def alpha(self) -> float:

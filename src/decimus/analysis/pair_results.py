@@ -4,11 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 
-from decimus.analysis.comparison_results import PairResult, kind_of_interval
+from decimus.analysis.comparison_results import PairResult, UntestedPair, kind_of_interval
 from decimus.analysis.designs import Design
 from decimus.analysis.families import Compared, family, side
 from decimus.analysis.groups import Group, Groups
-from decimus.errors import DesignError
 from decimus.statistics.dunnett_distribution import loadings
 from decimus.statistics.effect_sizes import EffectSize, glass_delta
 from decimus.statistics.multiple_comparisons import (
@@ -157,10 +156,10 @@ def with_delta(
     return tuple(found)
 
 
-def no_difference(plan: Plan, pair: tuple[int, int], name: str) -> DesignError:
-    """The refusal of a pair whose differences do not vary."""
-    names = " and ".join(f"“{plan.there[i].name}”" for i in pair)
-    return DesignError(
-        f"All differences between {names} are equal; {name} needs some spread",
-        remedy="Check the measurements, or compare other pairs",
-    )
+def untested(
+    plan: Plan, pair: tuple[int, int], difference: float, n: tuple[int, int], name: str
+) -> UntestedPair:
+    """A pair whose differences do not vary; the others of its family stand."""
+    a, b = (plan.sides[i] for i in pair)
+    why = f"All differences are equal, and {name} needs some spread"
+    return UntestedPair(a, b, difference, n, why)

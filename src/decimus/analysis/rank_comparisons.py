@@ -18,7 +18,7 @@ from decimus.analysis.comparison_results import (
 from decimus.analysis.families import Compared
 from decimus.analysis.groups import Group
 from decimus.analysis.mean_tests import base_of, group_term, less_origin, of_pair
-from decimus.analysis.pair_results import Plan, no_difference
+from decimus.analysis.pair_results import Plan, untested
 from decimus.analysis.subject_tests import complete_units, pairing_in
 from decimus.statistics.distributions import Floats
 from decimus.statistics.effect_sizes import EffectSize
@@ -181,25 +181,31 @@ def rank_anova_of_units(plan: Plan) -> Comparison:
     effect = EffectSize("Kendall W", whole.effect)
     term = Term(name, factors, "chi2", whole.statistic, (whole.df,), whole.p_value, None, (effect,))
     pairs = plan.pairs(is_paired=True)
-    # Intervals of a family are as wide as its p values ask for.
-    level = 100 * interval_share(plan.adjustment, max(1, len(pairs)), plan.level)
-    tests, differences = [], []
-    for a, b in pairs:
-        column = complete.values[:, a] - complete.values[:, b]
-        column = without_rounding(column, _largest(complete.values))
-        if not column.any():
-            raise no_difference(plan, (a, b), "the signed-rank test")
-        tests.append(signed_rank(column, level))
-        differences.append(_mean(column))
-    groups = plan.sides
     n, k = complete.values.shape
+    columns = {
+        (a, b): without_rounding(
+            complete.values[:, a] - complete.values[:, b], _largest(complete.values)
+        )
+        for a, b in pairs
+    }
+    tested = [pair for pair in pairs if columns[pair].any()]
+    flat = [
+        untested(plan, pair, 0.0, (n, n), "the signed-rank test")
+        for pair in pairs
+        if pair not in tested
+    ]
+    # Intervals of a family are as wide as its p values ask for.
+    level = 100 * interval_share(plan.adjustment, max(1, len(tested)), plan.level)
+    tests = [signed_rank(columns[pair], level) for pair in tested]
+    differences = [_mean(columns[pair]) for pair in tested]
+    groups = plan.sides
     found = _ranked(
         plan,
-        [(groups[a], groups[b]) for a, b in pairs],
+        [(groups[a], groups[b]) for a, b in tested],
         tests,
         "W",
         differences,
-        [(complete.values[:, a], complete.values[:, b]) for a, b in pairs],
+        [(complete.values[:, a], complete.values[:, b]) for a, b in tested],
     )
     return replace(
         base_of(plan),
@@ -207,6 +213,7 @@ def rank_anova_of_units(plan: Plan) -> Comparison:
         residual=Error((n - 1) * (k - 1), None),
         subjects=Error(n - 1, None),
         pairs=found,
+        untested=tuple(flat),
         units=complete.units,
         incomplete=complete.incomplete,
     )

@@ -26,7 +26,7 @@ from decimus.terms import ErrorBar, Layout, LevelKind, LimitRule
 
 if TYPE_CHECKING:
     from decimus.analysis.annotations import Annotations
-    from decimus.analysis.comparison_results import Comparison
+    from decimus.analysis.comparison_results import Comparison, UntestedPair
 
 
 class MissingCells(Struct, frozen=True):
@@ -183,6 +183,12 @@ class IncompleteUnits(Struct, frozen=True):
     names: tuple[str, ...]
 
 
+class UntestedPairs(Struct, frozen=True):
+    """Pairs of a family that have no test, while the others stand."""
+
+    pairs: tuple[UntestedPair, ...]
+
+
 class SummaryRowsLeftOut(Struct, frozen=True):
     """Rows of means and the like among the measurements, by name or only by arithmetic."""
 
@@ -236,7 +242,7 @@ GroupRemark = (
     | UnnamedOutcome
     | UnitlessOutcome
 )
-FigureRemark = OutdatedComparisons | OverlapInvites | BarsNotFromZero
+FigureRemark = UntestedPairs | OutdatedComparisons | OverlapInvites | BarsNotFromZero
 Remark = (
     CellRemark
     | UnitRemark
@@ -420,6 +426,8 @@ def remarks_on_comparison(
     found: list[Remark] = []
     if comparison is not None and comparison.incomplete:
         found.append(IncompleteUnits(comparison.incomplete))
+    if comparison is not None and comparison.untested:
+        found.append(UntestedPairs(comparison.untested))
     if annotations.not_made:
         found.append(OutdatedComparisons(annotations.not_made, comparison is not None))
     invites = (

@@ -7,10 +7,17 @@ from collections.abc import Sequence
 import numpy as np
 from msgspec.structs import replace
 
-from decimus.analysis.comparison_results import Comparison, Error, PairResult, Term, names_joined
+from decimus.analysis.comparison_results import (
+    Comparison,
+    Error,
+    PairResult,
+    Term,
+    UntestedPair,
+    names_joined,
+)
 from decimus.analysis.groups import Group
 from decimus.analysis.mean_tests import base_of, group_term, of_pair
-from decimus.analysis.pair_results import Plan, followed_up, no_difference, pair_results
+from decimus.analysis.pair_results import Plan, followed_up, pair_results, untested
 from decimus.analysis.pairing import Pairing, less, pairing_of
 from decimus.statistics.distributions import Floats
 from decimus.statistics.effect_sizes import (
@@ -140,12 +147,14 @@ def repeated(plan: Plan) -> Comparison:
         anova.sphericity.epsilon(correction),
     )
     k = len(plan.there)
+    family = _unit_pairs(plan, complete)
     return replace(
         base_of(plan),
         terms=(replace(term, sphericity=anova.sphericity),),
         residual=Error(anova.conditions.df_error, anova.conditions.sum_of_squares_error),
         subjects=Error(anova.df_subjects, anova.sum_of_squares_subjects),
-        pairs=_unit_pairs(plan, complete),
+        pairs=family.results,
+        untested=family.untested,
         units=complete.units,
         incomplete=complete.incomplete,
         correction=correction if k > 2 else SphericityCorrection.NONE,
@@ -163,33 +172,61 @@ def corrected(term: Term, within: WithinTerm, epsilon: float) -> Term:
     )
 
 
-def _unit_pairs(plan: Plan, complete: Complete) -> tuple[PairResult, ...]:
+def _unit_pairs(plan: Plan, complete: Complete) -> _Family:
     """Pairs by paired t-tests over the complete units."""
-    pairs = plan.pairs(is_paired=True)
-    tests, effects = [], []
-    for a, b in pairs:
-        test, found = _paired_columns(plan, (a, b), complete.values[:, a], complete.values[:, b])
-        tests.append(test)
-        effects.append(found)
-    n = len(complete.units)
-    return pair_results(
-        plan,
-        plan.sides,
-        pairs,
-        tests,
-        followed_up(plan, tests, len(plan.there)),
-        effects.__getitem__,
-        lambda _place: (n, n),
-    )
+    family = _Family(plan)
+    for a, b in plan.pairs(is_paired=True):
+        family.add((a, b), complete.values[:, a], complete.values[:, b], is_paired=True)
+    return family
+
+
+class _Family:
+    """Pairs of columns with their tests; those that do not vary apart."""
+
+    def __init__(self, plan: Plan) -> None:
+        self._plan = plan
+        self._pairs: list[tuple[int, int]] = []
+        self._tests: list[TTest] = []
+        self._effects: list[tuple[EffectSize, ...]] = []
+        self._counts: list[tuple[int, int]] = []
+        self.untested: tuple[UntestedPair, ...] = ()
+
+    def add(self, pair: tuple[int, int], a: Floats, b: Floats, *, is_paired: bool) -> None:
+        """Test a pair by its columns."""
+        found = (_paired_columns if is_paired else _between_columns)(self._plan, a, b)
+        counts = (len(a), len(b))
+        if found is None:
+            name = "the paired t-test" if is_paired else "Welch’s t-test"
+            difference = less(Summary(a).mean or 0.0, Summary(b).mean or 0.0)
+            self.untested += (untested(self._plan, pair, difference, counts, name),)
+            return
+        self._pairs.append(pair)
+        self._tests.append(found[0])
+        self._effects.append(found[1])
+        self._counts.append(counts)
+
+    @property
+    def results(self) -> tuple[PairResult, ...]:
+        """The pairs that could be tested, adjusted for each other."""
+        return pair_results(
+            self._plan,
+            self._plan.sides,
+            self._pairs,
+            self._tests,
+            followed_up(self._plan, self._tests, len(self._plan.there)),
+            self._effects.__getitem__,
+            self._counts.__getitem__,
+        )
 
 
 def _paired_columns(
-    plan: Plan, pair: tuple[int, int], a: Floats, b: Floats
-) -> tuple[TTest, tuple[EffectSize, ...]]:
+    plan: Plan, a: Floats, b: Floats
+) -> tuple[TTest, tuple[EffectSize, ...]] | None:
+    """The paired t-test of two columns; None where all differences are equal."""
     by_unit = zip(a.tolist(), b.tolist(), strict=True)
     differences = Summary(tuple(less(x, y) for x, y in by_unit)).moments
     if not differences.sum_of_squares:
-        raise no_difference(plan, pair, "the paired t-test")
+        return None
     effects = _paired_effects(plan, differences, Summary(a).moments, Summary(b).moments)
     return paired_t_test(differences, plan.level), effects
 
@@ -238,12 +275,14 @@ def split_plot(plan: Plan) -> Comparison:
         replace(corrected(conditions, anova.within, epsilon), sphericity=anova.sphericity),
         replace(corrected(interaction, anova.interaction, epsilon), sphericity=anova.sphericity),
     )
+    family = _split_plot_pairs(plan, parts)
     return replace(
         base_of(plan),
         terms=terms,
         residual=Error(anova.within.df_error, anova.within.sum_of_squares_error),
         subjects=Error(anova.between.df_error, anova.between.sum_of_squares_error),
-        pairs=_split_plot_pairs(plan, parts),
+        pairs=family.results,
+        untested=family.untested,
         units=tuple(unit for c in parts.complete for unit in c.units),
         incomplete=tuple(unit for c in parts.complete for unit in c.incomplete),
         correction=choices.sphericity if len(parts.places[0]) > 2 else SphericityCorrection.NONE,
@@ -252,38 +291,23 @@ def split_plot(plan: Plan) -> Comparison:
     )
 
 
-def _split_plot_pairs(plan: Plan, parts: SplitPlot) -> tuple[PairResult, ...]:
+def _split_plot_pairs(plan: Plan, parts: SplitPlot) -> _Family:
     row_of = parts.row_of
-    pairs = plan.pairs(is_paired=True)
-    tests: list[TTest] = []
-    effects: list[tuple[EffectSize, ...]] = []
-    counts = []
-    for a, b in pairs:
-        columns = [parts.complete[row].values[:, column] for row, column in (row_of[a], row_of[b])]
-        counts.append((len(columns[0]), len(columns[1])))
-        if row_of[a][0] == row_of[b][0]:
-            test, found = _paired_columns(plan, (a, b), columns[0], columns[1])
-        else:
-            test, found = _between_columns(plan, (a, b), columns[0], columns[1])
-        tests.append(test)
-        effects.append(found)
-    return pair_results(
-        plan,
-        plan.sides,
-        pairs,
-        tests,
-        followed_up(plan, tests, len(plan.there)),
-        effects.__getitem__,
-        counts.__getitem__,
-    )
+    family = _Family(plan)
+    for a, b in plan.pairs(is_paired=True):
+        (row_a, column_a), (row_b, column_b) = row_of[a], row_of[b]
+        one, other = parts.complete[row_a].values, parts.complete[row_b].values
+        family.add((a, b), one[:, column_a], other[:, column_b], is_paired=row_a == row_b)
+    return family
 
 
 def _between_columns(
-    plan: Plan, pair: tuple[int, int], a: Floats, b: Floats
-) -> tuple[TTest, tuple[EffectSize, ...]]:
+    plan: Plan, a: Floats, b: Floats
+) -> tuple[TTest, tuple[EffectSize, ...]] | None:
+    """Welch’s t-test of two columns; None where neither varies."""
     one, other = Summary(a).moments, Summary(b).moments
     if not one.sum_of_squares and not other.sum_of_squares:
-        raise no_difference(plan, pair, "Welch’s t-test")
+        return None
     test = welch_t_test(one, other, plan.level)
     variance, df = root_mean_variance(one, other)
     g = hedges_g(

@@ -15,7 +15,13 @@ from decimus.terms import Statistic
 from decimus.values import Value
 
 if TYPE_CHECKING:
-    from decimus.analysis.comparison_results import Comparison, Error, PairResult, Term
+    from decimus.analysis.comparison_results import (
+        Comparison,
+        Error,
+        PairResult,
+        Term,
+        UntestedPair,
+    )
     from decimus.analysis.families import Compared
     from decimus.statistics.effect_sizes import EffectSize
     from decimus.statistics.t_tests import TTest
@@ -194,7 +200,10 @@ def comparison_record(results: Results, comparison: Comparison, *, with_pairs: b
         "pair_set": comparison.pair_set.value,
         "reason": reason(comparison, results.measurements.unit_name),
         "terms": _terms(comparison),
-        "pairs": [_pair_record(results, comparison, pair) for pair in pairs],
+        "pairs": [
+            *(_pair_record(results, comparison, pair) for pair in pairs),
+            *(_untested(pair) for pair in comparison.untested if with_pairs),
+        ],
         "checks": _checks(results),
         "remarks": remark_records(results, with_comparison=True),
     }
@@ -314,6 +323,19 @@ def _pair_record(results: Results, comparison: Comparison, pair: PairResult) -> 
         record["p_directional"] = pair.p_directional
         record["p_directional_adjusted"] = pair.p_directional_adjusted
     return record
+
+
+def _untested(pair: UntestedPair) -> Record:
+    """A pair without a test: what there is of it, and why there is no more."""
+    record: Record = {
+        "a": _levels(pair.a),
+        "b": _levels(pair.b),
+        "difference": pair.mean_difference,
+    }
+    record |= dict.fromkeys(
+        ("statistic", "value", "df", "p", "p_less", "p_greater", "p_adjusted", "ci", "effect")
+    )
+    return {**record, "standard_error": None, "n": list(pair.n), "why": pair.why}
 
 
 def _checks(results: Results) -> list[Record]:

@@ -11,7 +11,8 @@ from decimus.study.questions import PairOfGroups
 from decimus.terms import ChartKind
 from decimus.wording.figure.overlap import overlap_note
 from decimus.wording.numbers import plural
-from decimus.wording.remarks.words import RemarkWords
+from decimus.wording.phrases import group_words
+from decimus.wording.remarks.words import RemarkWords, listed
 
 _MOST_DRAWN = 12
 """Comparisons that one click draws."""
@@ -20,6 +21,17 @@ _MOST_DRAWN = 12
 def figure_remark(results: Results, remark: facts.FigureRemark) -> RemarkWords:
     """The remark in words."""
     match remark:
+        case facts.UntestedPairs(pairs):
+            groups = results.groups
+            named = tuple(
+                f"{group_words(groups, pair.a)} − {group_words(groups, pair.b)}" for pair in pairs
+            )
+            return RemarkWords(
+                "comparisons",
+                f"{listed(named)} {'has' if len(pairs) == 1 else 'have'} no test.",
+                f"{pairs[0].why}. The other pairs stand, adjusted without "
+                f"{'it' if len(pairs) == 1 else 'them'}.",
+            )
         case facts.OutdatedComparisons(count, has_test):
             return _outdated(results, count, has_test=has_test)
         case facts.OverlapInvites():

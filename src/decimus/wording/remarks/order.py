@@ -41,6 +41,7 @@ _CHANGES: tuple[type, ...] = (
     facts.SummaryDisagrees,
     facts.SummaryRowsLeftOut,
     facts.IncompleteUnits,
+    facts.UntestedPairs,
     doubts.TwoValues,
     doubts.ErrorsNotUsed,
     doubts.TableBelow,
