@@ -13,12 +13,14 @@ from decimus.statistics.rank_distributions import (
     rank_sum_distribution,
     signed_rank_distribution,
 )
-from decimus.statistics.shifts import difference_shift, walsh_shift
+from decimus.statistics.shifts import Shift, difference_shift, walsh_shift
 from decimus.statistics.student_t import normal_quantile
 from decimus.values import Value
 
 EXACT_RANK_SUM = 100
 """Values in both groups up to which a rank sum's p is exact."""
+_MOST_INVERTED = 40
+"""Values in both groups up to which the interval under ties is by inverting the exact test."""
 EXACT_SIGNED_RANK = 60
 """Differences up to which a signed rank's p is exact."""
 
@@ -89,8 +91,53 @@ def mann_whitney(a: Floats, b: Floats, level: float) -> RankTest:
     exact = rank_sum_distribution(ranks, m) if m + n <= EXACT_RANK_SUM else None
     variance = m * n / 12 * ((m + n + 1) - ties / ((m + n) * (m + n - 1)))
     tails = _tails(u, m * n / 2, variance, exact)
-    shift = difference_shift(a, b, _steps(m * n, variance, exact, level))
+    if exact is not None and ties and m + n <= _MOST_INVERTED:
+        shift = _inverted_shift(a, b, level)
+    else:
+        shift = difference_shift(a, b, _steps(m * n, variance, exact, level))
     return RankTest(u, *tails, exact is not None, *shift, level, u / (m * n), 0, m + n)
+
+
+def _inverted_shift(a: Floats, b: Floats, level: float) -> Shift:
+    """The shift with the interval of all shifts that the exact test does not reject.
+
+    Every shift makes ties of its own, so the distribution is counted anew at each. p changes at
+    differences of two values only, and is looked at there and between them.
+
+    Args:
+        a: values of the first group, of length m.
+        b: values of the second, of length n.
+        level: in percent.
+    """
+    scale = float(max(np.abs(a).max(), np.abs(b).max()))
+    estimate = difference_shift(a, b, None)[0]
+    differences = np.unique(without_rounding(np.subtract.outer(a, b).ravel(), scale))
+    between = (differences[:-1] + differences[1:]) / 2
+    places = np.empty(2 * len(differences) + 1)
+    places[1::2] = differences
+    places[2:-1:2] = between
+    places[0], places[-1] = differences[0] - 1 - scale, differences[-1] + 1 + scale
+    middle = 2 * int(np.searchsorted(differences, estimate)) + 1
+    middle = min(middle, 2 * len(differences) - 1)
+
+    def is_kept(place: int) -> bool:
+        moved = without_rounding(np.concatenate([a - places[place], b]), scale)
+        ranks, _ = midranks(moved)
+        exact = rank_sum_distribution(ranks, len(a))
+        u = float(ranks[: len(a)].sum()) - len(a) * (len(a) + 1) / 2
+        return 2 * min(exact.at_most(u), exact.at_least(u)) > (1 - level / 100) * (1 + 1e-12)
+
+    if is_kept(0) or is_kept(len(places) - 1) or not is_kept(middle):
+        return estimate, None, None
+    ends = []
+    for outside in (0, len(places) - 1):
+        rejected, kept = outside, middle
+        while abs(rejected - kept) > 1:
+            at = (rejected + kept) // 2
+            rejected, kept = (rejected, at) if is_kept(at) else (at, kept)
+        # Kept between two differences, it is kept up to the outer of them.
+        ends.append(kept if kept % 2 else rejected)
+    return estimate, float(places[ends[0]]), float(places[ends[1]])
 
 
 def without_rounding(differences: Floats, scale: float) -> Floats:
