@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import random
+
 import pytest
 
 from decimus.analysis.results import Results
@@ -140,3 +142,51 @@ def test_the_word_that_names_a_quantity() -> None:
     assert quantity_in("height of the plant") == "height"
     assert quantity_in("leaf counts") == "count"
     assert quantity_in("control") == ""
+
+
+@pytest.mark.parametrize(
+    "headings",
+    [
+        ("control", "5 mg", "10 mg"),
+        ("placebo", "low", "high"),
+        ("dim", "mid", "full"),
+        ("témoin", "10", "20"),
+        ("untreated", "Monday", "Tuesday"),
+    ],
+)
+@pytest.mark.parametrize("names", ["plant", ""])
+def test_a_control_beside_amounts_or_steps_is_a_group(
+    headings: tuple[str, ...], names: str
+) -> None:
+    rows = [",".join(filter(None, [names, *headings]))]
+    for number, row in enumerate(("1.1,1.5,2.2", "2.2,2.5,3.5", "3.1,3.5,4.1", "4.2,4.5,4.9"), 1):
+        rows.append(f"{number},{row}" if names else row)
+    groups = Results(study_of("\n".join(rows))).measurements.groups
+    assert {group.levels[0] for group in groups} == set(headings)
+
+
+@pytest.mark.parametrize("lead", ["age", "height", "dose (mg)", "weight (kg)"])
+def test_what_else_is_known_of_a_row_is_no_group(lead: str) -> None:
+    rows = [f"plant,{lead},week 0,week 4", "1,14,1.5,2.2", "2,15,2.5,3.5", "3,11,3.5,4.1"]
+    groups = Results(study_of("\n".join([*rows, "4,17,2.5,3.9"]))).measurements.groups
+    assert [group.levels for group in groups] == [("week 0",), ("week 4",)]
+
+
+def test_a_word_for_none_is_a_level_beside_amounts() -> None:
+    """However the rows are ordered; a score that is absent now and then is none."""
+    rng = random.Random(1)
+    rows = [f"{dose},{10 + i % 7}.5" for i in range(8) for dose in ("control", "0.5", "1")]
+    for _ in range(5):
+        rng.shuffle(rows)
+        found = Results(study_of("\n".join(["dose (mM),mass (g)", *rows]))).measurements
+        assert {group.levels[0]: group.n for group in found.groups} == {
+            "control": 8,
+            "0.5": 8,
+            "1": 8,
+        }
+    scores = "34435absent23absent54absent25343".replace("absent", "-")
+    text = "light,score\n" + "".join(
+        f"{'dim' if i < 10 else 'bright'},{'absent' if s == '-' else s}\n"
+        for i, s in enumerate(scores)
+    )
+    assert Results(study_of(text)).measurements.outcome.name == "score"

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from tests.world.vocabulary import (
     AMOUNTS,
     BLOCKS,
+    CONTROLS,
     NAMES,
     NUMBERED,
     OUTCOMES,
@@ -145,7 +146,7 @@ def _factors(rng: random.Random, design: str) -> tuple[FactorWords, ...]:
 def _single(rng: random.Random) -> FactorWords:
     kind = rng.random()
     if kind < 0.2:
-        return rng.choice(AMOUNTS)
+        return _amounts(rng)
     if kind < 0.35:
         stem = rng.choice(NUMBERED)
         names = "ABCD" if rng.random() < 0.3 else "1234"
@@ -153,6 +154,15 @@ def _single(rng: random.Random) -> FactorWords:
     if kind < 0.45:
         return FactorWords(rng.choice(["group", "Group"]), tuple("ABCD"[: rng.randint(3, 4)]))
     return _of(rng, rng.choice(TREATMENTS), rng.randint(2, 4))
+
+
+def _amounts(rng: random.Random) -> FactorWords:
+    """Amounts, of which the first may be called a control."""
+    words = rng.choice(AMOUNTS)
+    if rng.random() < 0.35:
+        levels = (rng.choice(CONTROLS), *words.levels[1:])
+        words = FactorWords(words.name, levels, words.unit, words.is_time)
+    return words
 
 
 def _of(rng: random.Random, words: FactorWords, most: int) -> FactorWords:

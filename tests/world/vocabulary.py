@@ -36,6 +36,8 @@ TREATMENTS = (
     FactorWords("food", ("none", "low", "high")),
     FactorWords("aspect", ("N", "E", "S", "W")),
     FactorWords("sign", ("old sign", "new sign", "no sign")),
+    FactorWords("lamp", ("dim", "mid", "full")),
+    FactorWords("feeding", ("starved", "low", "high")),
 )
 AMOUNTS = (
     FactorWords("salt", ("0", "2", "8"), "g/L"),
@@ -45,6 +47,8 @@ AMOUNTS = (
     FactorWords("depth", ("5", "10", "20"), "cm"),
     FactorWords("nitrogen", ("0", "50", "100"), "kg/ha"),
 )
+CONTROLS = ("control", "Control", "placebo", "untreated", "blank", "Kontrolle", "témoin", "ctrl")
+"""What stands in place of the amount 0."""
 NUMBERED = ("Pond", "Site", "Plot", "Tank", "Station", "Brand", "Sample", "Field", "Lake", "Bed")
 TIMES = (
     FactorWords("time", ("before", "after"), is_time=True),

@@ -98,7 +98,10 @@ def _level_headings(rng: random.Random, made: Experiment) -> dict[str, str]:
     """The levels of the last factor as headings, amounts with their unit or without."""
     factor = made.factors[-1]
     with_unit = factor.unit and rng.random() < 0.5
-    return {level: f"{level} {factor.unit}" if with_unit else level for level in factor.levels}
+    return {
+        level: f"{level} {factor.unit}" if with_unit and level[0].isdigit() else level
+        for level in factor.levels
+    }
 
 
 def _one_each(made: Experiment) -> dict[Levels, list[str]]:

@@ -31,6 +31,11 @@ class Family(Enum):
     NAMES = "other names"
 
     @property
+    def are_trials(self) -> bool:
+        """True when they number replicates."""
+        return self is Family.TRIALS
+
+    @property
     def are_siblings(self) -> bool:
         """True when the headings belong together by what they say."""
         return self not in (Family.NONE, Family.OUTCOMES, Family.NAMES)

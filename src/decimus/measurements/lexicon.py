@@ -422,6 +422,21 @@ def is_identifier(heading: str) -> bool:
     )
 
 
+_CONTROLS_TEXT = """
+control controls ctrl ctl con placebo untreated blank none vehicle sham reference standard zero
+unfertilised unfertilized uninfected mock naive baseline dry check wt wildtype wild-type wild
+kontrolle unbehandelt ohne leer témoin temoin contrôle controle blanc testigo blanco sin
+controllo bianco testemunha branco onbehandeld zonder blanco kontroll obehandlad utan nil no
+"""
+_CONTROLS = frozenset(_CONTROLS_TEXT.split())
+
+
+def is_control(text: str) -> bool:
+    """True for a word that says that nothing was done: "control", "no salt", "ctrl (water)"."""
+    words = re.sub(r"[(\[].*$", "", plain(text)).split()
+    return bool(words) and (words[0] in _CONTROLS or words[-1] in _CONTROLS)
+
+
 def is_counter(heading: str) -> bool:
     """True for headings that only count rows: "#", "No.", "row"."""
     return plain(heading).strip(" .:") in _COUNTERS

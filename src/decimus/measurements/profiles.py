@@ -9,7 +9,7 @@ from functools import cached_property
 from itertools import pairwise
 
 from decimus.measurements.headings import amount_and_unit, name_and_unit
-from decimus.measurements.lexicon import Sense, is_identifier, senses
+from decimus.measurements.lexicon import Sense, is_control, is_identifier, senses
 from decimus.measurements.numbers import CellKind, is_date, read_cell
 from decimus.measurements.variables import known_order
 from decimus.values import Value
@@ -63,13 +63,34 @@ class ColumnProfile(Value, frozen=True):
 
     @property
     def is_numeric(self) -> bool:
-        """True when numbers prevail over text."""
-        return self.numbers > 0 and self.numbers >= 2 * self.texts_only
+        """True when numbers prevail over text, and are not amounts beside a word for none."""
+        return self._is_mostly_numbers and not self.are_amounts_with_a_word
 
     @property
     def is_text(self) -> bool:
         """True when words prevail; a column of nothing but marks for missing holds none."""
         return self.texts_only > 0 and not self.is_numeric
+
+    @property
+    def _is_mostly_numbers(self) -> bool:
+        return self.numbers > 0 and self.numbers >= 2 * self.texts_only
+
+    @cached_property
+    def are_amounts_with_a_word(self) -> bool:
+        """True for levels such as control, 5 and 10: numbers that recur beside words that do.
+
+        A score that is "absent" here and there recurs unequally; a word for no treatment is none.
+        """
+        if not self.texts_only or not self._is_mostly_numbers or not self.repeats:
+            return False
+        words = [text for text in self.counts if not any(sign.isdigit() for sign in text)]
+        if not words or len(words) > _MOST_WORDS or len(self.counts) - len(words) > _MOST_AMOUNTS:
+            return False
+        often = self.counts.values()
+        if min(often) < _FEWEST_OF_LEVEL:
+            return False
+        is_even = max(often) <= 2 * min(often)
+        return is_even and (self.is_blocked or all(map(is_control, words)))
 
     @property
     def is_dates(self) -> bool:
@@ -232,6 +253,8 @@ class ColumnProfile(Value, frozen=True):
 
 
 _MOST_DIGITS = 15
+_MOST_WORDS, _MOST_AMOUNTS = 2, 20
+_FEWEST_OF_LEVEL = 2
 REPLICATE_SIGNS = frozenset(
     {"n", "#", "m", "y", "x", "r", "no", "nr", "t", "", "value", "v", "val", "measurement"}
     | {"wert", "valeur", "valor", "valore", "waarde", "värde", "data", "score", "result"}

@@ -12,7 +12,7 @@ from itertools import groupby, pairwise
 from msgspec.structs import replace
 
 from decimus.measurements.families import Family, family_of, stem_of
-from decimus.measurements.lexicon import Sense
+from decimus.measurements.lexicon import Sense, is_control
 from decimus.measurements.numbers import read_cell
 from decimus.measurements.profiles import ColumnProfile
 from decimus.values import Value
@@ -84,13 +84,26 @@ def _with_siblings(names: tuple[ColumnProfile, ...], rest: list[ColumnProfile]) 
         # Amounts, or two columns of them, before numbered trials name the rows.
         counts = family in (Family.TRIALS, Family.UNITS) and all(p.heading for p in apart)
         return Sides(tuple(apart) if counts else (), (), tuple(rest[start if counts else 0 :]))
-    if family in (Family.NUMBERED, Family.UNITS) and not all(
-        p.is_about(Sense.COVARIATE) or level_weight(p) >= LEVELS for p in apart
-    ):
-        return Sides(names, (), tuple(rest))  # WT beside KO1 and KO2
+    if not family.are_trials and not all(_is_apart(p, rest[start:]) for p in apart):
+        return Sides(names, (), tuple(rest))  # WT beside KO1 and KO2, control beside 5 and 10 mg
     levels = tuple(p for p in apart if level_weight(p) >= LEVELS)
     beside = tuple(p for p in apart if p not in levels)
     return Sides((*names, *levels), beside, tuple(rest[start:]))
+
+
+def _is_apart(profile: ColumnProfile, siblings: Sequence[ColumnProfile]) -> bool:
+    """Whether a column before a row of siblings is something else that is known of a row.
+
+    By its heading, as levels, or by numbers unlike theirs: an age, a dose, a height.
+    """
+    if profile.is_about(Sense.COVARIATE, Sense.QUANTITY) or level_weight(profile) >= LEVELS:
+        return True
+    if is_control(profile.heading) or not profile.numbers:
+        return False
+    units = {p.unit_in_heading for p in siblings}
+    if profile.unit_in_heading and profile.unit_in_heading not in units:
+        return True
+    return profile.has_decimals is not any(p.has_decimals for p in siblings)
 
 
 def _belongs(profile: ColumnProfile, later: Sequence[ColumnProfile]) -> bool:
