@@ -190,3 +190,33 @@ def test_a_word_for_none_is_a_level_beside_amounts() -> None:
         for i, s in enumerate(scores)
     )
     assert Results(study_of(text)).measurements.outcome.name == "score"
+
+
+@pytest.mark.parametrize(
+    ("names", "stems"),
+    [
+        ("C1 C2 C3 T1 T2 T3", ("C", "T")),
+        ("ctrl_1 ctrl_2 salt_1 salt_2 lime_1 lime_2", ("ctrl", "salt", "lime")),
+        ("p1 p2 p3 p4 p5 p6", ()),
+        ("1 2 3 4 5 6", ()),
+        ("Ada Ben Cleo Dan Eva Finn", ()),
+    ],
+)
+def test_names_that_look_like_groups_are_asked_about(names: str, stems: tuple[str, ...]) -> None:
+    rows = [f"{name},{i}.5" for i, name in enumerate(names.split(), 2)]
+    results = Results(study_of("\n".join(["sample,mass (g)", *rows])))
+    found = [r for r in remark_words(results) if r.kind == "names-may-be-groups"]
+    assert len(found) == bool(stems)
+    assert all(stem in found[0].head for stem in stems)
+    assert all(remark.is_open for remark in found)
+
+
+def test_days_on_which_units_are_measured_again_are_times() -> None:
+    days = ("2024-05-01", "2024-05-08", "2024-05-15")
+    rows = [f"{day},{pot},{pot}.{i}" for i, day in enumerate(days) for pot in range(1, 6)]
+    found = Results(study_of("\n".join(["date,pot,mass (g)", *rows]))).measurements
+    assert [group.levels for group in found.groups] == [(day,) for day in days]
+    assert found.units.is_same
+    rows = [f"2024-05-{i + 1:02d},{'ab'[i % 2]},{i}.5" for i in range(12)]
+    found = Results(study_of("\n".join(["date,light,mass (g)", *rows]))).measurements
+    assert [group.n for group in found.groups] == [6, 6]

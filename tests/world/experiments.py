@@ -130,9 +130,9 @@ def _factors(rng: random.Random, design: str) -> tuple[FactorWords, ...]:
         found = rng.choice([*TIMES, *TREATMENTS])
         return (_of(rng, found, 2),)
     if design == "repeated":
-        return (_of(rng, rng.choice([*TIMES[1:5], *TREATMENTS]), 3),)
+        return (_of(rng, rng.choice([*TIMES[1:6], *TREATMENTS]), 3),)
     if design == "split-plot":
-        return (_of(rng, rng.choice(TREATMENTS), 2), rng.choice(TIMES[1:5]))
+        return (_of(rng, rng.choice(TREATMENTS), 2), rng.choice(TIMES[1:6]))
     first = _single(rng)
     if design == "two factors":
         return (_of(rng, rng.choice([*TREATMENTS, *AMOUNTS]), 3), rng.choice(SECOND))

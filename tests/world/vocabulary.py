@@ -56,6 +56,7 @@ TIMES = (
     FactorWords("week", ("week 0", "week 2", "week 4"), is_time=True),
     FactorWords("day", ("day 1", "day 7", "day 14"), is_time=True),
     FactorWords("visit", ("baseline", "visit 1", "visit 2"), is_time=True),
+    FactorWords("date", ("2024-05-01", "2024-05-08", "2024-05-15"), is_time=True),
     FactorWords("Zeit", ("vorher", "nachher"), is_time=True),
     FactorWords("temps", ("avant", "après"), is_time=True),
 )

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import math
+import re
+from collections import Counter
 from itertools import pairwise
 
 import numpy as np
@@ -101,6 +103,13 @@ class TakenAsSame(Struct, frozen=True):
     is_forced: bool
 
 
+class NamesMayBeGroups(Struct, frozen=True):
+    """Names such as C1, C2, T1, T2 where nothing else tells groups apart."""
+
+    heading: str
+    stems: tuple[str, ...]
+
+
 class LevelsDoubted(Struct, frozen=True):
     """Numbers that are taken for levels and could have been measured as well."""
 
@@ -139,7 +148,9 @@ TableRemark = (
     | OtherTables
 )
 ColumnRemark = LevelsDoubted | OtherOutcomes | ColumnsNotUsed | ErrorsNotUsed | TwoValues
-DesignRemark = PairedByRow | MayBePairs | PairsLost | TakenAsSame | ReadingsAveraged
+DesignRemark = (
+    PairedByRow | MayBePairs | PairsLost | TakenAsSame | ReadingsAveraged | NamesMayBeGroups
+)
 ReadingRemark = TableRemark | ColumnRemark | DesignRemark
 
 _FEWEST_PAIRS = 3
@@ -181,11 +192,31 @@ def remarks_on_reading(
         found.append(TableBelow(shape.block.next_row))
     if source.others:
         found.append(OtherTables(source.others))
+    if (names := _names_of_groups(measurements)) is not None:
+        found.append(names)
     found += _on_design(measurements, reading)
     found += _on_columns(measurements, outcome, factors)
     if not measurements.is_summarised and _has_two_values(measurements):
         found.append(TwoValues())
     return found
+
+
+def _names_of_groups(measurements: Measurements) -> NamesMayBeGroups | None:
+    """Of a table read as one group, what the names of its rows have in common by groups."""
+    shape = measurements.shape
+    column = shape.roles.unit if shape.roles is not None else shape.row_names
+    if len(measurements.groups) != 1 or column is None:
+        return None
+    texts = tuple(shape.column(column).counts)
+    found = [_NUMBERED_NAME.fullmatch(text) for text in texts]
+    stems = Counter(match[1].strip(" _.-") for match in found if match)
+    if not all(found) or not 2 <= len(stems) <= _MOST_STEMS or min(stems.values()) < 2:
+        return None
+    return NamesMayBeGroups(shape.name(column), tuple(stems))
+
+
+_NUMBERED_NAME = re.compile(r"(.*\D)\d+[a-z]?", re.IGNORECASE)
+_MOST_STEMS = 8
 
 
 def _on_design(measurements: Measurements, reading: Reading) -> list[ReadingRemark]:

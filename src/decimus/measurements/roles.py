@@ -18,7 +18,14 @@ from msgspec.structs import replace
 from decimus.measurements.identities import identity_weight
 from decimus.measurements.lexicon import Sense
 from decimus.measurements.profiles import ColumnProfile, numbered_stem
-from decimus.measurements.sides import LEVELS, doubtful_levels, level_weight, rises, some_levels
+from decimus.measurements.sides import (
+    LEVELS,
+    are_times_of,
+    doubtful_levels,
+    level_weight,
+    rises,
+    some_levels,
+)
 from decimus.values import Value
 
 _IDENTIFIER = 4.0
@@ -139,7 +146,11 @@ def _labels(used: Sequence[ColumnProfile], outcome: int | None) -> list[ColumnPr
         ) or level_weight(profile, used) >= LEVELS:
             found.append(profile)
     undated = [p for p in found if not p.is_dates]
-    return (undated if any(not p.is_unique for p in undated) else found)[:_MOST_LABELS]
+    if not any(not p.is_unique for p in undated):
+        return found[:_MOST_LABELS]
+    # Days on which the same units are measured are times; else a date only says when.
+    kept = [p for p in found if not p.is_dates or any(are_times_of(p, unit) for unit in undated)]
+    return kept[:_MOST_LABELS]
 
 
 def _outcomes(

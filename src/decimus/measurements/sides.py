@@ -6,6 +6,7 @@ that only number units, are no measurements of the block.
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Sequence
 from itertools import groupby, pairwise
 
@@ -264,3 +265,15 @@ def doubtful_levels(
     is_weak = only is guess or not only.is_blocked or only.index > min(outcomes, default=only.index)
     is_weak = is_weak or only.is_about(Sense.QUANTITY) or min(only.counts.values()) < _FEW
     return only.index if is_weak and level_weight(only, used) < _SURELY_LEVELS else None
+
+
+def are_times_of(dates: ColumnProfile, units: ColumnProfile) -> bool:
+    """True for days on each of which units with names are measured again, once each."""
+    if dates.is_unique or units.is_unique:
+        return False
+    if not (units.is_numbered or units.is_about(Sense.SUBJECT, Sense.UNIT) or units.are_codes):
+        return False
+    cells = Counter(zip(units.cells, dates.cells, strict=True))
+    days = Counter(name for name, _ in cells)
+    again = sum(count > 1 for count in days.values())
+    return max(cells.values()) == 1 and 2 * again > len(days)

@@ -191,6 +191,13 @@ def design_remark(results: Results, remark: facts.DesignRemark) -> RemarkWords:
                 "column that names them, so that pairs can be told.",
                 is_open=True,
             )
+        case facts.NamesMayBeGroups(heading, stems):
+            return RemarkWords(
+                "measurements",
+                f"The names of {heading} start with {listed(stems)}; all rows are one group.",
+                "If these are groups, put what they stand for in a column of its own.",
+                is_open=True,
+            )
         case facts.TakenAsSame(heading, other, is_forced):
             return _taken_as_same(results, heading, other, is_forced, sheet)
         case facts.ReadingsAveraged(heading, variable, (low, high), before, after):
