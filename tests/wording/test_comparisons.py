@@ -2,11 +2,16 @@
 
 from __future__ import annotations
 
+import math
+import random
+
 import pytest
 
 from decimus.analysis.planning import planning_of
 from decimus.analysis.results import Results
+from decimus.statistics.distributions import t_two_sided
 from decimus.statistics.effect_sizes import EffectSize, partial_eta_squared
+from decimus.statistics.student_t import t_quantile
 from decimus.study import edits
 from decimus.study.adjustments import Logarithm
 from decimus.study.questions import PairOfGroups
@@ -273,3 +278,48 @@ def test_results_keep_their_checks_and_trend_lazy() -> None:
     assert {"comparison", "checks", "trend"} & set(results.made) == set()
     _ = results.checks
     assert {"comparison", "checks"} <= set(results.made)
+
+
+def test_words_that_are_true() -> None:
+    """Percentage points, interactions, conditions, and what overlap goes with at each level."""
+    text = "light,cover (%)\n" + "".join(
+        f"{light},{value}\n"
+        for light, values in (("dim", (41, 45, 43, 44)), ("full", (61, 66, 64, 60)))
+        for value in values
+    )
+    assert "percentage points (95 % CI" in plain(result_sentence(results_of(text)))
+    two = "\n".join(
+        ["salt,light,area"]
+        + [f"{s},{x},{i}.{i * 7 % 10}" for s in "ab" for x in "cd" for i in (1, 2, 3)]
+    )
+    said = plain(result_sentence(results_of(two)))
+    assert "An interaction of salt and light is not shown: F(" in said
+    same = "mouse,dim,mid,full\n1,1.0,1.6,2\n2,2.0,2.5,3.5\n3,3.0,3.4,4.1\n4,4.0,4.8,4.9\n"
+    assert " between the conditions: F(" in plain(result_sentence(results_of(same)))
+    refused = results_of(same, edits.ChooseMethod(method=Method.SPLIT_PLOT, name="split-plot"))
+    assert refused.refusal is not None
+    assert "mice" in refused.refusal.what
+
+
+@pytest.mark.parametrize(("level", "bound"), [(95, "0.05"), (90, "0.1"), (99, "0.01")])
+def test_what_intervals_that_do_not_overlap_go_with(level: float, bound: str) -> None:
+    results = results_of(
+        FIVE_BY_FOUR, edits.ChooseErrorBar(error_bar=ErrorBar.CONFIDENCE_INTERVAL, level=level)
+    )
+    note = overlap_note(results.groups)
+    assert f"do not overlap go with p < {bound} by Welch" in note
+    assert ("half of one arm" in note) is (level == 95)
+
+
+def test_intervals_that_do_not_overlap_differ_by_welch() -> None:
+    """At the worst: arms that just touch."""
+    rng = random.Random(1)
+    for _ in range(500):
+        n, m = rng.randint(2, 30), rng.randint(2, 30)
+        a, b = (10 ** rng.uniform(-1, 1) / math.sqrt(k) for k in (n, m))
+        for level in (90, 95, 99):
+            share = 0.5 + level / 200
+            apart = t_quantile(share, n - 1) * a + t_quantile(share, m - 1) * b
+            error = math.hypot(a, b)
+            df = error**4 / (a**4 / (n - 1) + b**4 / (m - 1))
+            assert t_two_sided(apart / error, df) < 1 - level / 100

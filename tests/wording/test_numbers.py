@@ -7,6 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from decimus.errors import ChoiceError
+from decimus.plurals import plural
 from decimus.terms import ComparisonText
 from decimus.wording.numbers import (
     count_word,
@@ -16,7 +17,6 @@ from decimus.wording.numbers import (
     p_bound,
     p_number,
     percent,
-    plural,
     power_number,
     stars,
     statistic,

@@ -18,6 +18,7 @@ from decimus.analysis.method_kinds import (
 from decimus.analysis.pairing import has_same_units, in_time, pairing_of
 from decimus.analysis.subject_tests import complete_units, split_plot_of
 from decimus.errors import DesignError
+from decimus.plurals import plural
 from decimus.terms import Method
 
 _MOST_NAMED = 3
@@ -155,18 +156,18 @@ def _unit_refusal(
 ) -> DesignError | None:
     name = METHOD_NAMES[method]
     unit = groups.measurements.unit_name
-    units = groups.measurements.units
-    has_names = units.variable is not None and not units.recurs
+    units, found = plural(unit, 2), groups.measurements.units
+    has_names = found.variable is not None and not found.recurs
     if not has_same_units(groups) and not has_names:
         return DesignError(
-            f"{_capital(name)} needs the same {unit}s in several groups, and nothing says so",
+            f"{_capital(name)} needs the same {units} in several groups, and nothing says so",
             remedy="Say in the reading which column names them",
         )
     if not design.within:
         return DesignError(
             f"No {unit} has a value in two groups ({_some(there)}); {name} needs the same "
-            f"{unit}s in several groups",
-            remedy=f"Check the names of the {unit}s, or compare the groups as independent",
+            f"{units} in several groups",
+            remedy=f"Check the names of the {units}, or compare the groups as independent",
         )
     if method is Method.SPLIT_PLOT:
         return _split_plot_refusal(there, design, name, unit)
@@ -175,7 +176,7 @@ def _unit_refusal(
     if design.kind is Kind.SPLIT_PLOT:
         factor = groups.factors[design.between[0]].factor.name
         return DesignError(
-            f"{_capital(factor)} differs between {unit}s; {name} needs every {unit} in every group",
+            f"{_capital(factor)} differs between {units}; {name} needs every {unit} in every group",
             remedy="Use split-plot ANOVA",
         )
     complete = complete_units(there)
@@ -183,7 +184,7 @@ def _unit_refusal(
         return DesignError(
             f"Only {len(complete.units)} {unit} has a value in all of {_some(there)}; "
             f"{name} needs at least 2",
-            remedy=f"Check the names of the {unit}s, or leave groups out",
+            remedy=f"Check the names of the {units}, or leave groups out",
         )
     if method is Method.FRIEDMAN:
         is_flat = bool((complete.values == complete.values[:, :1]).all())
@@ -194,7 +195,7 @@ def _unit_refusal(
         is_flat = bool((abs(left) <= _ROUNDING * scale).all())
     if is_flat:
         return DesignError(
-            f"All {unit}s go through {_some(there)} alike; {name} needs some spread",
+            f"All {units} go through {_some(there)} alike; {name} needs some spread",
             remedy="Check the measurements",
         )
     return None
@@ -203,12 +204,12 @@ def _unit_refusal(
 def _pair_refusal(
     method: Method, groups: Groups, there: Sequence[Group], name: str, unit: str
 ) -> DesignError | None:
-    differences = pairing_of(*in_time(groups, there)).differences
+    differences, units = pairing_of(*in_time(groups, there)).differences, plural(unit, 2)
     if differences.n < 2:
         return DesignError(
             f"Only {differences.n} {unit} has a value in both {names_of(there)}; "
             f"{name} needs at least 2",
-            remedy=f"Check the names of the {unit}s",
+            remedy=f"Check the names of the {units}",
         )
     is_flat = not differences.sum_of_squares
     if method in (Method.SIGNED_RANK, Method.FRIEDMAN):
@@ -224,9 +225,10 @@ def _pair_refusal(
 def _split_plot_refusal(
     there: Sequence[Group], design: Design, name: str, unit: str
 ) -> DesignError | None:
+    units = plural(unit, 2)
     if len(design.between) != 1 or len(design.within) != 1:
         return DesignError(
-            f"{_capital(name)} needs one factor between {unit}s and one within them; "
+            f"{_capital(name)} needs one factor between {units} and one within them; "
             f"here are {len(design.between)} and {len(design.within)}",
             remedy="More than one factor within units is beyond what is offered here",
         )
@@ -238,14 +240,14 @@ def _split_plot_refusal(
             return DesignError(
                 f"“{level}” has only {len(complete.units)} {unit} with a value in every "
                 f"condition; {name} needs at least 2",
-                remedy=f"Check the names of the {unit}s, or leave “{level}” out",
+                remedy=f"Check the names of the {units}, or leave “{level}” out",
             )
     scores = [c.values - c.values.mean(axis=1, keepdims=True) for c in parts.complete]
     scale = max(float(abs(c.values).max()) for c in parts.complete) or 1.0
     # Equal as typed: what binary numbers add to that is no spread.
     if all(bool((abs(s - s[0]) <= _ROUNDING * scale).all()) for s in scores):
         return DesignError(
-            f"All {unit}s of a group change by the same amounts; {name} needs some spread",
+            f"All {units} of a group change by the same amounts; {name} needs some spread",
             remedy="Check the measurements",
         )
     return None

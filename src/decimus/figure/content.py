@@ -18,11 +18,11 @@ from decimus.figure.marks import Run
 from decimus.figure.palettes import colours
 from decimus.figure.swarms import drawn_values
 from decimus.figure.text import runs_of
+from decimus.plurals import plural
 from decimus.study.questions import FigureChoices, Levels
 from decimus.terms import ComparisonMarks, Height, LevelKind
 from decimus.values import Value
 from decimus.wording.figure.error_bars import height_words
-from decimus.wording.numbers import plural
 from decimus.wording.p_values import figure_spans
 from decimus.wording.phrases import outcome_words, upper_first
 

@@ -94,16 +94,3 @@ def count_word(count: int) -> str:
         *("seven", "eight", "nine", "ten", "eleven", "twelve"),
     )
     return words[count] if count < len(words) else str(count)
-
-
-def plural(noun: str, count: int) -> str:
-    """The noun in the form that goes with `count`."""
-    if count == 1:
-        return noun
-    if noun == "person":
-        return "people"
-    if noun.endswith(("s", "x", "z", "ch", "sh")):
-        return f"{noun}es"
-    if noun.endswith("y") and noun[-2:-1] not in "aeiou":
-        return f"{noun[:-1]}ies"
-    return f"{noun}s"

@@ -8,9 +8,10 @@ from decimus.analysis.families import Compared
 from decimus.analysis.groups import FactorInOrder, Group, ShownGroups
 from decimus.errors import ChoiceError
 from decimus.measurements.observations import Measurements
+from decimus.plurals import plural
 from decimus.study.questions import HeightChoices
 from decimus.terms import ErrorBar, Height, LevelKind, LimitRule
-from decimus.wording.numbers import NBSP, count_word, percent, plural
+from decimus.wording.numbers import NBSP, count_word, percent
 
 _LARGEST_TYPED = 1e50
 LIMIT_WORDS = {

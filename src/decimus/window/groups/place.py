@@ -19,6 +19,7 @@ from PySide6.QtWidgets import (
 from decimus.analysis.groups import Group
 from decimus.analysis.results import Results
 from decimus.formats.table_writers import markdown
+from decimus.plurals import plural
 from decimus.report.summary_tables import exact_rows
 from decimus.study.edits import ChoosePairs
 from decimus.terms import Statistic
@@ -39,7 +40,6 @@ from decimus.window.widgets.theme import MARGIN, sans
 from decimus.wording.comparisons.pair_working import pair_working
 from decimus.wording.groups.lane_choices import lanes_sentence
 from decimus.wording.groups.working import working
-from decimus.wording.numbers import plural
 from decimus.wording.write_up.paragraphs import summary_table
 
 _REST_MS = 40

@@ -18,12 +18,13 @@ from PySide6.QtWidgets import (
 
 from decimus.analysis.groups import Group
 from decimus.analysis.results import Results
+from decimus.plurals import plural
 from decimus.window.widgets.choices import ChoiceMenu, choice_menu
 from decimus.window.widgets.plain import PlainLabel
 from decimus.window.widgets.theme import QUIET, sans
 from decimus.wording.measurements.asides import cell_choice
 from decimus.wording.measurements.replicate_words import replicate_name, replicate_words
-from decimus.wording.numbers import full_number, plural
+from decimus.wording.numbers import full_number
 from decimus.wording.phrases import group_words
 
 _MOST_LISTED = 2000

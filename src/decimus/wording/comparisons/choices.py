@@ -10,6 +10,7 @@ from decimus.analysis.groups import FactorInOrder, ShownGroups
 from decimus.analysis.method_kinds import METHOD_NAMES, OF_TWO, ONE_SAMPLE, WITHIN_UNITS
 from decimus.analysis.results import Results
 from decimus.errors import DesignError
+from decimus.plurals import plural
 from decimus.study.edits import (
     ChooseAdjustment,
     ChooseAlternative,
@@ -30,7 +31,7 @@ from decimus.terms import (
     SumsOfSquares,
 )
 from decimus.wording.comparisons.method_names import CORRECTION_NAMES, follow_up_name, method_name
-from decimus.wording.numbers import count_word, full_number, percent, plural
+from decimus.wording.numbers import count_word, full_number, percent
 from decimus.wording.phrases import (
     LEVELS_OFFERED,
     factor_words,

@@ -4,16 +4,10 @@ from __future__ import annotations
 
 from decimus.analysis.planning import Planning, planning_of
 from decimus.analysis.results import Results
+from decimus.plurals import plural
 from decimus.study.edits import ChoosePower, Edit, StateRelevantDifference
 from decimus.wording.groups.working import Working
-from decimus.wording.numbers import (
-    NBSP,
-    degrees_of_freedom,
-    full_number,
-    number,
-    percent,
-    plural,
-)
+from decimus.wording.numbers import NBSP, degrees_of_freedom, full_number, number, percent
 from decimus.wording.phrases import quantity, typed_number
 from decimus.wording.spans import Choice, Entry, Option, Sentence, Span, Text
 

@@ -8,11 +8,12 @@ from decimus.analysis.groups import names_of
 from decimus.analysis.method_kinds import METHOD_NAMES, RANK_METHODS
 from decimus.analysis.refusals import empty_cell
 from decimus.analysis.results import Results
+from decimus.plurals import plural
 from decimus.study.edits import ChooseMethod, ChooseSameUnits, Edit, SetValuesAside
 from decimus.study.readings import SetAside
 from decimus.terms import Layout, Method, PairSet
 from decimus.values import Value
-from decimus.wording.numbers import count_word, p_number, plural
+from decimus.wording.numbers import count_word, p_number
 from decimus.wording.phrases import upper_first
 
 

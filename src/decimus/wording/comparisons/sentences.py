@@ -122,9 +122,12 @@ def _term_result(results: Results, comparison: Comparison, term: Term) -> list[S
     is_shown = term.p_value < comparison.alpha
     is_joint = len(term.factors) > 1 and len(comparison.terms) > 1
     if is_joint:
-        first, *others = (factor_words(groups.factors[i]) for i in term.factors)
-        depends = f"how it differs by {first} depends on {' and '.join(others)}"
-        said = f"{upper_first(depends)}: " if is_shown else f"That {depends} is not shown: "
+        names = [factor_words(groups.factors[i]) for i in term.factors]
+        first, *others = names
+        said = f"How it differs by {first} depends on {' and '.join(others)}: "
+        if not is_shown:
+            joined = " and ".join((", ".join(names[:-1]), names[-1]))
+            said = f"An interaction of {joined} is not shown: "
         return [Text(said), *statistics, Text(".")]
     among = _among(groups, term)
     if is_shown:
@@ -138,7 +141,9 @@ def _among(groups: ShownGroups, term: Term) -> str:
     """What is compared: "levels of road salt", "groups"."""
     if len(term.factors) == 1:
         factor = groups.factors[term.factors[0]]
-        return f"levels of {factor_words(factor)}" if factor.factor.is_named else "the groups"
+        if factor.factor.is_named:
+            return f"levels of {factor_words(factor)}"
+        return "the conditions" if groups.measurements.units.is_same else "the groups"
     return "cells of " + " and ".join(factor_words(groups.factors[i]) for i in term.factors)
 
 
@@ -213,7 +218,10 @@ def difference_words(results: Results, pair: PairResult, *, is_absolute: bool = 
             value = -value
             low, high = (None if high is None else -high), (None if low is None else -low)
         decimals = groups.decimals
-        text = quantity(number(value, decimals, sign), groups.measurements.outcome.unit)
+        unit = groups.measurements.outcome.unit
+        # What percentages differ by is no share of anything.
+        unit = "percentage points" if unit == "%" else unit
+        text = quantity(number(value, decimals, sign), unit)
         ends = [None if end is None else number(end, decimals, sign) for end in (low, high)]
     if ends[0] is None or ends[1] is None:
         return text

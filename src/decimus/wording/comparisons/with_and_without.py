@@ -5,8 +5,8 @@ from __future__ import annotations
 from decimus.analysis.comparison_results import Comparison
 from decimus.analysis.results import Results
 from decimus.analysis.with_and_without import other_result
+from decimus.plurals import plural
 from decimus.wording.comparisons.sentences import statistic_spans
-from decimus.wording.numbers import plural
 from decimus.wording.phrases import group_words
 from decimus.wording.remarks.words import listed
 from decimus.wording.spans import plain_text

@@ -7,6 +7,7 @@ from msgspec.structs import replace
 from decimus.analysis.groups import Group, ShownGroups
 from decimus.analysis.results import Results
 from decimus.measurements.observations import Measurements
+from decimus.plurals import plural
 from decimus.study.edits import (
     ChooseKind,
     ShowReplicates,
@@ -16,7 +17,7 @@ from decimus.terms import ChartKind, ErrorBar, Height, LimitRule
 from decimus.wording.figure.drawn_comparisons import comparison_spans
 from decimus.wording.figure.error_bars import error_bar_spans, height_choice
 from decimus.wording.measurements.adjustments import adjusted_caption
-from decimus.wording.numbers import NBSP, plural
+from decimus.wording.numbers import NBSP
 from decimus.wording.phrases import (
     LIMIT_WORDS,
     group_words,

@@ -8,6 +8,7 @@ from decimus.analysis.annotations import (
 )
 from decimus.analysis.comparison_results import Comparison, PairResult
 from decimus.analysis.results import Results
+from decimus.plurals import plural
 from decimus.study.edits import (
     ChooseComparisonMarks,
     ChooseComparisonText,
@@ -24,7 +25,7 @@ from decimus.wording.comparisons.choices import (
     pair_set_words,
 )
 from decimus.wording.comparisons.method_names import has_follow_up
-from decimus.wording.numbers import NBSP, plural
+from decimus.wording.numbers import NBSP
 from decimus.wording.p_values import star_key
 from decimus.wording.phrases import typed_number
 from decimus.wording.spans import Choice, Entry, Option, Span, Style, Text

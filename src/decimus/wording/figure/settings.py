@@ -5,6 +5,7 @@ from __future__ import annotations
 from decimus.analysis.chart_kinds import CHARTS
 from decimus.analysis.results import Results
 from decimus.errors import ChoiceError
+from decimus.plurals import plural
 from decimus.study.edits import (
     ChooseComparisonLevel,
     ChooseDecimals,
@@ -27,7 +28,7 @@ from decimus.wording.figure.captions import (
 )
 from decimus.wording.figure.drawn_comparisons import comparison_text_choice, hidden_choice
 from decimus.wording.figure.error_bars import direction_choice, error_bar_choice, height_choice
-from decimus.wording.numbers import full_number, plural
+from decimus.wording.numbers import full_number
 from decimus.wording.phrases import factor_words, outcome_words, typed_number
 from decimus.wording.questions import swap_option
 from decimus.wording.spans import Choice, Entry, Option, Sentence, Span, Text

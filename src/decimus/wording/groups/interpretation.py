@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from decimus.analysis.groups import Group
 from decimus.analysis.results import Results
+from decimus.plurals import plural
 from decimus.terms import ErrorBar, Height
 from decimus.wording.figure.error_bars import height_words
 from decimus.wording.groups.statistics import SIDES
-from decimus.wording.numbers import number, percent, plural
+from decimus.wording.numbers import number, percent
 from decimus.wording.phrases import at_group, outcome_words, quantity, upper_first
 
 

@@ -5,10 +5,11 @@ from __future__ import annotations
 from msgspec.structs import replace
 
 from decimus.analysis.results import Results
+from decimus.plurals import plural
 from decimus.study.edits import ChooseErrorBar, Edit
 from decimus.terms import ErrorBar, Height
 from decimus.values import Value
-from decimus.wording.numbers import percent, plural
+from decimus.wording.numbers import percent
 from decimus.wording.phrases import outcome_words
 
 _SIZE = (62.0, 58.0)

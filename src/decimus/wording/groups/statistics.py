@@ -6,8 +6,9 @@ from decimus.analysis.groups import Group, ShownGroups
 from decimus.analysis.lane_statistics import Total, Values, statistic_of, statistic_of_total
 from decimus.analysis.results import Results
 from decimus.analysis.statistic_kinds import STATISTICS, Family, Shape, StatisticKind, Unit
+from decimus.plurals import plural
 from decimus.terms import Side, Statistic
-from decimus.wording.numbers import NBSP, UNDEFINED, full_number, number, percent, plural
+from decimus.wording.numbers import NBSP, UNDEFINED, full_number, number, percent
 from decimus.wording.phrases import quantity
 
 NAMES = {

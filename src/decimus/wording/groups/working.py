@@ -8,6 +8,7 @@ from decimus.analysis.groups import Group
 from decimus.analysis.lane_statistics import Total
 from decimus.analysis.results import Results
 from decimus.analysis.statistic_kinds import STATISTICS, Family, Unit
+from decimus.plurals import plural
 from decimus.statistics.geometric import geometric_summary
 from decimus.statistics.shares import Share
 from decimus.statistics.summaries import Summary
@@ -22,7 +23,7 @@ from decimus.wording.groups.statistics import (
     total_words,
     values_of,
 )
-from decimus.wording.numbers import NBSP, full_number, number, percent, plural
+from decimus.wording.numbers import NBSP, full_number, number, percent
 from decimus.wording.phrases import at_group, outcome_words, quantity
 from decimus.wording.spans import Style, Text
 

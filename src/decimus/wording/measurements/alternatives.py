@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from decimus.analysis.results import Results
 from decimus.measurements.alternatives import OtherReading
+from decimus.plurals import plural
 from decimus.study.edits import ReadAs
 from decimus.terms import Layout
-from decimus.wording.numbers import plural
 from decimus.wording.spans import Choice, Option
 
 

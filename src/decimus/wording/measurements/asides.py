@@ -6,10 +6,10 @@ from collections.abc import Callable, Sequence
 
 from decimus.analysis.results import Results
 from decimus.measurements.observations import Measurements
+from decimus.plurals import plural
 from decimus.study.edits import CountAgain, Edit, ExplainMissing, SetValuesAside
 from decimus.study.readings import HEADINGS, SetAside
 from decimus.terms import Layout
-from decimus.wording.numbers import plural
 from decimus.wording.spans import Choice, Entry, Option
 
 _MOST_CELLS = 2000

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from decimus.analysis.comparison_results import PairResult
 from decimus.analysis.results import Results
+from decimus.plurals import plural
 from decimus.wording.comparisons.method_names import method_name
 from decimus.wording.comparisons.sentences import result_sentence
-from decimus.wording.numbers import p_number, plural
+from decimus.wording.numbers import p_number
 from decimus.wording.phrases import group_words
 from decimus.wording.spans import plain_text
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from decimus.analysis.results import Results
 from decimus.measurements.profiles import ColumnProfile
+from decimus.plurals import plural
 from decimus.study.edits import (
     ChooseAveraging,
     ChooseFactors,
@@ -13,7 +14,6 @@ from decimus.study.edits import (
 )
 from decimus.terms import Layout, LevelKind
 from decimus.wording.measurements.asides import heading_choice
-from decimus.wording.numbers import plural
 from decimus.wording.spans import Choice, Option
 
 _MOST_LEVELS = 6

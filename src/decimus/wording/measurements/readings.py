@@ -5,6 +5,7 @@ from __future__ import annotations
 from decimus.analysis.results import Results
 from decimus.measurements.observations import Measurements
 from decimus.measurements.variables import Factor
+from decimus.plurals import plural
 from decimus.study.edits import (
     ChooseDecimalSign,
     ChooseHeaderRows,
@@ -26,7 +27,6 @@ from decimus.wording.measurements.replicates import (
     same_units_spans,
 )
 from decimus.wording.measurements.summarised_readings import summarised_reading
-from decimus.wording.numbers import plural
 from decimus.wording.phrases import lower_first, outcome_words
 from decimus.wording.questions import factor_options, is_undivided, joint, outcome_options
 from decimus.wording.spans import Choice, Entry, Option, Sentence, Span, Style, Text

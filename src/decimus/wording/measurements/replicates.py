@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from decimus.analysis.results import Results
 from decimus.measurements.observations import Measurements
+from decimus.plurals import plural
 from decimus.study.edits import (
     ChooseAveraging,
     ChooseLimits,
@@ -14,7 +15,6 @@ from decimus.study.edits import (
 )
 from decimus.study.readings import ROW_NUMBERS
 from decimus.terms import Layout, LimitRule
-from decimus.wording.numbers import plural
 from decimus.wording.phrases import LIMIT_WORDS
 from decimus.wording.spans import Choice, Option, Span, Text
 

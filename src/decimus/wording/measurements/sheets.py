@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from decimus.analysis.results import Results
+from decimus.plurals import plural
 from decimus.study.edits import ChooseTable, RemoveTable
 from decimus.wording.measurements.asides import asides_choice
-from decimus.wording.numbers import plural
 from decimus.wording.spans import Choice, Option, Sentence, Span, Style, Text
 
 

@@ -9,9 +9,10 @@ from decimus.analysis.results import Results
 from decimus.measurements.numbers import CellKind
 from decimus.measurements.observations import CellReference
 from decimus.measurements.summaries.checks import Disagreement
+from decimus.plurals import plural
 from decimus.study.edits import ChooseDecimalSign, ChooseLimits, CountSummaries, JoinLevels
 from decimus.terms import LimitRule
-from decimus.wording.numbers import number, plural
+from decimus.wording.numbers import number
 from decimus.wording.phrases import LIMIT_WORDS, upper_first
 from decimus.wording.remarks.words import RemarkWords, cell_name, listed
 

@@ -6,11 +6,11 @@ from typing import assert_never
 
 from decimus.analysis import remarks as facts
 from decimus.analysis.results import Results
+from decimus.plurals import plural
 from decimus.study.edits import ChooseDrawnComparisons, ChooseKind, ChooseValueRange
 from decimus.study.questions import PairOfGroups
 from decimus.terms import ChartKind
 from decimus.wording.figure.overlap import overlap_note
-from decimus.wording.numbers import plural
 from decimus.wording.phrases import group_words
 from decimus.wording.remarks.words import RemarkWords, listed
 

@@ -7,8 +7,9 @@ from typing import assert_never
 from decimus.analysis import remarks as facts
 from decimus.analysis.groups import Group, ShownGroups
 from decimus.analysis.results import Results
+from decimus.plurals import plural
 from decimus.wording.entries import name_entry
-from decimus.wording.numbers import NBSP, plural
+from decimus.wording.numbers import NBSP
 from decimus.wording.phrases import at_group, group_words, preposition, upper_first
 from decimus.wording.remarks.words import RemarkWords, listed
 

@@ -6,6 +6,7 @@ from typing import assert_never
 
 from decimus.analysis import remarks_on_reading as facts
 from decimus.analysis.results import Results
+from decimus.plurals import plural
 from decimus.study.edits import (
     ChooseAveraging,
     ChooseHeaderRows,
@@ -17,7 +18,6 @@ from decimus.study.edits import (
     Edit,
 )
 from decimus.terms import Layout
-from decimus.wording.numbers import plural
 from decimus.wording.questions import divided_by, undivided
 from decimus.wording.remarks.words import RemarkWords, listed
 

@@ -8,6 +8,7 @@ from decimus.analysis import remarks_on_spread as facts
 from decimus.analysis.groups import Group
 from decimus.analysis.method_kinds import METHOD_NAMES
 from decimus.analysis.results import Results
+from decimus.plurals import plural
 from decimus.study.adjustments import Logarithm
 from decimus.study.edits import (
     Adjust,
@@ -20,7 +21,7 @@ from decimus.study.edits import (
 )
 from decimus.terms import Direction, ErrorBar, Height, Method
 from decimus.wording.measurements.replicate_words import replicate_words
-from decimus.wording.numbers import number, p_number, plural
+from decimus.wording.numbers import number, p_number
 from decimus.wording.phrases import at_group, bar_name, group_words, quantity
 from decimus.wording.remarks.words import RemarkWords, listed
 

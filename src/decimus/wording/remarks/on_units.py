@@ -6,6 +6,7 @@ from typing import assert_never
 
 from decimus.analysis import remarks as facts
 from decimus.analysis.results import Results
+from decimus.plurals import plural
 from decimus.study.edits import (
     ChooseAveraging,
     ChooseErrorBar,
@@ -14,7 +15,6 @@ from decimus.study.edits import (
     Edit,
 )
 from decimus.terms import ErrorBar, Layout, Meaning
-from decimus.wording.numbers import plural
 from decimus.wording.phrases import bar_name, error_bar_name
 from decimus.wording.remarks.words import RemarkWords, listed
 

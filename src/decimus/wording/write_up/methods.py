@@ -5,6 +5,7 @@ from __future__ import annotations
 from decimus.analysis.results import Results
 from decimus.measurements.adjusting import in_order
 from decimus.measurements.observations import Measurements
+from decimus.plurals import plural
 from decimus.study.readings import SetAside
 from decimus.terms import (
     Adjustment,
@@ -25,7 +26,7 @@ from decimus.wording.comparisons.with_and_without import both_ways
 from decimus.wording.figure.error_bars import height_words
 from decimus.wording.measurements.adjustments import adjustment_words
 from decimus.wording.measurements.asides import aside_name
-from decimus.wording.numbers import NBSP, percent, plural
+from decimus.wording.numbers import NBSP, percent
 from decimus.wording.phrases import bar_name, n_words, upper_first
 
 _MOST_NAMED = 6
