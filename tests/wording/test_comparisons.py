@@ -323,3 +323,20 @@ def test_intervals_that_do_not_overlap_differ_by_welch() -> None:
             error = math.hypot(a, b)
             df = error**4 / (a**4 / (n - 1) + b**4 / (m - 1))
             assert t_two_sided(apart / error, df) < 1 - level / 100
+
+
+def test_alpha_is_said_where_it_is_not_the_usual_one_and_f_has_no_sides() -> None:
+    strict = edits.ChooseComparisonLevel(level=99)
+    for text in (FIVE_BY_FOUR, TWO_GROUPS):
+        usual, at_99 = results_of(text), results_of(text, strict)
+        said = plain(result_sentence(at_99)).replace("\u00a0", " ")
+        assert said.count("(α = 0.01)") == 1
+        assert "α" not in plain(result_sentence(usual))
+        assert "(α = 0.01)" in methods_paragraph(at_99).replace("\u00a0", " ")
+    assert "pairs differ (α = 0.01)" in pairs_summary(results_of(FIVE_BY_FOUR, strict)).replace(
+        "\u00a0", " "
+    )
+    methods = methods_paragraph(results_of(FIVE_BY_FOUR)).replace("\u00a0", " ")
+    assert "Test: one-way ANOVA, followed by Tukey–Kramer test, two-sided, over" in methods
+    assert "intervals of differences at 95 %" in methods
+    assert "Test: Welch’s t-test, two-sided;" in methods_paragraph(results_of(TWO_GROUPS))

@@ -24,7 +24,7 @@ def test_what_was_set_aside_and_why() -> None:
     assert "Replicates were flasks (n = 3–4 in each group)." in text
     assert "1 value (10.0 (row 2)) was set aside: spilled." in text
     assert "1 measurement is missing (flask broke)." in text
-    assert "Tukey–Kramer test over all pairs, 10 in all (one family)" in text
+    assert "Tukey–Kramer test, two-sided, over all pairs, 10 in all (one family)" in text
 
 
 def test_averages_limits_joins_and_adjustments() -> None:

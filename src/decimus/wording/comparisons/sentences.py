@@ -106,13 +106,26 @@ def statistic_spans(comparison: Comparison, decimal_sign: str = ".") -> Sentence
 def result_sentence(results: Results) -> Sentence:
     """What came out, with direction, size and interval where there are two groups."""
     comparison = required(results)
+    note = alpha_note(comparison, results.decimal_sign)
     if comparison.is_of_two:
-        return _two_group_result(results, comparison)
-    spans: list[Span] = []
+        *spans, end = _two_group_result(results, comparison)
+        return (*spans, *([Text(note)] if note else []), end)
+    spans = []
     for place, term in enumerate(comparison.terms):
         spans += [Text(" ")] if place else []
-        spans += _term_result(results, comparison, term)
+        found = _term_result(results, comparison, term)
+        spans += [*found[:-1], *([Text(note)] if note and not place else []), found[-1]]
     return tuple(spans)
+
+
+def alpha_note(comparison: Comparison, sign: str) -> str:
+    """What counts as shown, where it is not what readers take for granted: " (α = 0.01)"."""
+    if comparison.alpha == _USUAL_ALPHA:
+        return ""
+    return f" (α{NBSP}={NBSP}{comparison.alpha:g})".replace(".", sign)
+
+
+_USUAL_ALPHA = 0.05
 
 
 def _term_result(results: Results, comparison: Comparison, term: Term) -> list[Span]:
@@ -332,12 +345,14 @@ def _pairs_summary(results: Results) -> str:
         return ""
     shown = [pair for pair in pairs if pair.p_shown < comparison.alpha]
     if not shown:
-        return f"None of {len(pairs)} pairs is shown to differ."
+        note = alpha_note(comparison, results.decimal_sign)
+        return f"None of {len(pairs)} pairs is shown to differ{note}."
     furthest = max(shown, key=lambda pair: abs(pair.estimate))
     groups = results.groups
     larger = "above" if furthest.estimate > 0 else "below"
     size = difference_words(results, furthest, is_absolute=True)
     a, b = group_words(groups, furthest.a), group_words(groups, furthest.b)
     differ = "differs" if len(shown) == 1 else "differ"
-    lead = f"{len(shown)} of {len(pairs)} pairs {differ}; furthest apart: " + a
+    note = alpha_note(comparison, results.decimal_sign)
+    lead = f"{len(shown)} of {len(pairs)} pairs {differ}{note}; furthest apart: " + a
     return f"{lead} lies {larger} {b} by {size}."

@@ -45,7 +45,8 @@ def comparison_table(results: Results) -> tuple[tuple[str, ...], ...]:
     letter = STATISTIC_LETTERS.get(comparison.terms[0].statistic, comparison.terms[0].statistic)
     rows = []
     for term in comparison.terms:
-        name = "between groups" if len(comparison.terms) == 1 else term.name
+        between = "conditions" if comparison.subjects is not None else "groups"
+        name = f"between {between}" if len(comparison.terms) == 1 else term.name
         df = term.df if term.df_uncorrected is None else term.df_uncorrected
         row = [
             name,

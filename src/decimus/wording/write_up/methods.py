@@ -22,6 +22,7 @@ from decimus.wording.comparisons.method_names import (
     has_follow_up,
     method_name,
 )
+from decimus.wording.comparisons.sentences import alpha_note
 from decimus.wording.comparisons.with_and_without import both_ways
 from decimus.wording.figure.error_bars import height_words
 from decimus.wording.measurements.adjustments import adjustment_words
@@ -158,18 +159,23 @@ def _tested(results: Results) -> list[str]:
     if comparison is None:
         return []
     level = percent(comparison.level, results.decimal_sign)
-    name = upper_first(method_name(comparison))
+    name = method_name(comparison)
     if comparison.correction not in (None, SphericityCorrection.NONE):
         name += f" with the {CORRECTION_NAMES[comparison.correction]} correction"
-    text = f"{name}, {alternative_words(results, comparison)}, at {level}"
+    sides = alternative_words(results, comparison)
+    # F, H and χ² have no sides; the pairs after them do.
+    text = f"{name}, {sides}" if comparison.is_of_two else name
     if has_follow_up(comparison) and comparison.pairs:
         count = len(comparison.pairs)
         follow = follow_up_name(comparison.method, comparison.adjustment)
         words = pair_set_words(results.groups, comparison)
         family = f"{words}, {count} in all" if count > 1 else words
         together = "one family" if comparison.adjustment is not Adjustment.NONE else "unadjusted"
-        text += f", followed by {follow} over {family} ({together})"
-    found = [f"Test: {text}."]
+        text += f", followed by {follow}, {sides}, over {family} ({together})"
+    alpha = alpha_note(comparison, results.decimal_sign)
+    has_interval = any(pair.ci_lower is not None for pair in comparison.pairs)
+    intervals = f"; intervals of differences at {level}" if has_interval else ""
+    found = [f"Test: {text}{alpha}{intervals}."]
     if comparison.sums_of_squares is not None and not comparison.is_balanced:
         found.append(f"{_SQUARES[comparison.sums_of_squares]}.")
     if comparison.incomplete:
