@@ -220,3 +220,28 @@ def test_days_on_which_units_are_measured_again_are_times() -> None:
     rows = [f"2024-05-{i + 1:02d},{'ab'[i % 2]},{i}.5" for i in range(12)]
     found = Results(study_of("\n".join(["date,light,mass (g)", *rows]))).measurements
     assert [group.n for group in found.groups] == [6, 6]
+
+
+def test_pupils_that_count_anew_in_classes_of_schools_are_asked_about() -> None:
+    rows = ["school,class,pupil,method,score"]
+    rows += [
+        f"{school},{room},{pupil},{'new' if school < 3 else 'old'},{40 + 3 * pupil + school + room}"
+        for school in (1, 2, 3, 4)
+        for room in (1, 2)
+        for pupil in range(1, 6)
+    ]
+    results = Results(study_of("\n".join(rows)))
+    measurements = results.measurements
+    assert "method" in [factor.name for factor in measurements.factors]
+    assert not measurements.units.is_same
+    assert kinds_asked(results)
+
+
+def test_words_that_say_why_numbers_are_missing_leave_a_column_of_numbers() -> None:
+    rows = [
+        f"{g},{v}"
+        for i, g in enumerate("abc")
+        for v in (f"4.7{i}", f"5.3{i}", "lost", "dead", f"5.0{i + 1}")
+    ]
+    groups = Results(study_of("\n".join(["light,mass (g)", *rows]))).measurements.groups
+    assert [(group.n, len(group.missing)) for group in groups] == [(3, 2)] * 3

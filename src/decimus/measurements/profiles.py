@@ -71,9 +71,15 @@ class ColumnProfile(Value, frozen=True):
         """True when words prevail; a column of nothing but marks for missing holds none."""
         return self.texts_only > 0 and not self.is_numeric
 
-    @property
+    @cached_property
     def _is_mostly_numbers(self) -> bool:
-        return self.numbers > 0 and self.numbers >= 2 * self.texts_only
+        if self.numbers >= 2 * self.texts_only:
+            return self.numbers > 0
+        # As many words as that say why numbers are missing, where the numbers are measured ones.
+        words = len(self.texts) - self.numbers
+        measured = [text for text in self.counts if self.counts[text] < _FEWEST_OF_LEVEL]
+        numbers = sum(re.search(r"\d[.,]\d", text) is not None for text in measured)
+        return self.numbers >= words and 10 * numbers >= 9 * self.numbers
 
     @cached_property
     def are_amounts_with_a_word(self) -> bool:

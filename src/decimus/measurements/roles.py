@@ -22,9 +22,11 @@ from decimus.measurements.sides import (
     LEVELS,
     are_times_of,
     doubtful_levels,
+    is_nested,
     level_weight,
     rises,
     some_levels,
+    without_twins,
 )
 from decimus.values import Value
 
@@ -213,13 +215,13 @@ def _counted_within(
         return None
     for outer in others:
         if outer.is_unique or not any(
-            _is_nested(outer, group) and len(group.counts) < len(outer.counts)
+            is_nested(outer, group) and len(group.counts) < len(outer.counts)
             for group in others
             if group is not outer and not group.is_unique
         ):
             continue
         cells = Counter(zip(outer.cells, profile.cells, strict=True))
-        if max(cells.values()) == 1 and not _is_nested(profile, outer):
+        if max(cells.values()) == 1 and not is_nested(profile, outer):
             return outer
     return None
 
@@ -265,13 +267,25 @@ class _Design:
         has_ids: bool,
     ) -> None:
         self._has_ids = has_ids
-        self._labels = _without_twins(labels, factors, unit)
+        self._labels = without_twins(labels, factors, unit)
         self._reading = reading
         self._factors = factors
         self._said = next((p for p in labels if p.index == unit), None)
 
-    def roles(self) -> LongRoles:  # noqa: PLR0911 - a case per design
+    def roles(self) -> LongRoles:
         """The design; with nothing but factors where nobody is named."""
+        found = self._found()
+        unit = next((p for p in self._labels if p.index == found.unit), None)
+        if self._said is not None or unit is None or not unit.is_numbering:
+            return found
+        # Pupils that count anew in every class of a school are never the same.
+        factors = [p for p in self._labels if p.index in found.factors]
+        others = [p for p in self._labels if p not in (*factors, unit)]
+        if any(_is_cluster(p, factors) for p in others):
+            return replace(found, is_same=False, is_averaged=False, is_asked=True)
+        return found
+
+    def _found(self) -> LongRoles:  # noqa: PLR0911 - a case per design
         free = [p for p in self._labels if p.index not in self._factors]
         if self._said is not None:
             return self._with(self._said, same=self._crosses(self._said))
@@ -370,7 +384,7 @@ class _Design:
     def _is_nested(self, profile: ColumnProfile) -> bool:
         """True when each name belongs to one level of another column, rows being several."""
         return any(
-            _is_nested(profile, other) and len(other.counts) < len(profile.counts)
+            is_nested(profile, other) and len(other.counts) < len(profile.counts)
             for other in self._others(profile)
         )
 
@@ -430,6 +444,9 @@ class _Design:
         found = [p for p in self._labels if p is not unit]
         # Names of what is measured stand back where there are others.
         plain = [p for p in found if not (p.is_about(Sense.ROW) or p.is_numbered)]
+        # Numbers that each stand in one group of a factor with a name are of its units.
+        named = [p for p in plain if p.is_text or p.is_about(Sense.GROUP)]
+        plain = [p for p in plain if not p.whole_numbers or not _is_cluster(p, named)]
         found = sorted(plain or found, key=lambda p: p.index)
         for size in range(min(_MOST_FACTORS, len(found)), 1, -1):
             for chosen in combinations(found, size):
@@ -445,39 +462,22 @@ def _known_again(profile: ColumnProfile) -> AbstractSet[str]:
     return {name for name in counts if counts[name] > 1} if profile.is_sample else counts.keys()
 
 
+def _is_cluster(profile: ColumnProfile, factors: Sequence[ColumnProfile]) -> bool:
+    """True for numbers of something larger than a unit, each in one group: schools."""
+    if not _is_numbered(profile):
+        return False
+    return any(
+        f is not profile and len(f.counts) < len(profile.counts) and is_nested(profile, f)
+        for f in factors
+    )
+
+
 def _is_numbered(profile: ColumnProfile) -> bool:
     return bool(
         profile.whole_numbers
         or profile.are_codes
         or numbered_stem(tuple(profile.counts)) is not None
     )
-
-
-def _is_nested(inner: ColumnProfile, outer: ColumnProfile) -> bool:
-    """True when each text of one column stands beside one text of the other only."""
-    above: dict[str, str] = {}
-    for name, level in zip(inner.cells, outer.cells, strict=True):
-        if name and level and above.setdefault(name, level) != level:
-            return False
-    return True
-
-
-def _without_twins(
-    labels: Sequence[ColumnProfile], factors: Sequence[int], unit: int | None
-) -> list[ColumnProfile]:
-    """Columns of names, of two that say the same only the one that says it better."""
-    kept: list[ColumnProfile] = []
-    said = {*factors, unit}
-    # Of a number and a name for the same the name says it better.
-    for profile in sorted(
-        labels, key=lambda p: (p.index not in said, not p.is_about(Sense.GROUP), p.is_numeric)
-    ):
-        if profile.index not in said and any(
-            _is_nested(profile, p) and _is_nested(p, profile) for p in kept
-        ):
-            continue
-        kept.append(profile)
-    return sorted(kept, key=lambda p: p.index)
 
 
 def _are_crossed(chosen: Sequence[ColumnProfile]) -> bool:

@@ -277,3 +277,30 @@ def are_times_of(dates: ColumnProfile, units: ColumnProfile) -> bool:
     days = Counter(name for name, _ in cells)
     again = sum(count > 1 for count in days.values())
     return max(cells.values()) == 1 and 2 * again > len(days)
+
+
+def is_nested(inner: ColumnProfile, outer: ColumnProfile) -> bool:
+    """True when each text of one column stands beside one text of the other only."""
+    above: dict[str, str] = {}
+    for name, level in zip(inner.cells, outer.cells, strict=True):
+        if name and level and above.setdefault(name, level) != level:
+            return False
+    return True
+
+
+def without_twins(
+    labels: Sequence[ColumnProfile], factors: Sequence[int], unit: int | None
+) -> list[ColumnProfile]:
+    """Columns of names, of two that say the same only the one that says it better."""
+    kept: list[ColumnProfile] = []
+    said = {*factors, unit}
+    # Of a number and a name for the same the name says it better.
+    for profile in sorted(
+        labels, key=lambda p: (p.index not in said, not p.is_about(Sense.GROUP), p.is_numeric)
+    ):
+        if profile.index not in said and any(
+            is_nested(profile, p) and is_nested(p, profile) for p in kept
+        ):
+            continue
+        kept.append(profile)
+    return sorted(kept, key=lambda p: p.index)
