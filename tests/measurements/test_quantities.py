@@ -245,3 +245,49 @@ def test_words_that_say_why_numbers_are_missing_leave_a_column_of_numbers() -> N
     ]
     groups = Results(study_of("\n".join(["light,mass (g)", *rows]))).measurements.groups
     assert [(group.n, len(group.missing)) for group in groups] == [(3, 2)] * 3
+
+
+@pytest.mark.parametrize("headings", ["median,Q1,Q3,n", "median,SD,n", "SD,n", "Median,IQR"])
+def test_statistics_without_a_mean_are_refused_by_name(headings: str) -> None:
+    count = headings.count(",") + 1
+    rows = [f"group,{headings}"]
+    rows += [",".join([g, *(f"{i + 2}.{i}" for i in range(count))]) for g in "abc"]
+    problem = Results(study_of("\n".join(rows))).problem
+    assert problem is not None
+    assert "no mean" in problem.what
+    assert headings.split(",", maxsplit=1)[0] in problem.what
+
+
+def test_size_classes_are_no_statistics() -> None:
+    text = "smallest,largest\n1.1,2.3\n1.4,2.8\n1.2,2.2\n"
+    assert len(Results(study_of(text)).measurements.groups) == 2
+
+
+@pytest.mark.parametrize(
+    ("name", "levels"), [("variable", ("alpha", "beta")), ("what", ("height", "mass"))]
+)
+def test_a_column_that_names_what_was_measured_is_asked_about(
+    name: str, levels: tuple[str, ...]
+) -> None:
+    rows = [
+        f"{i},{light},{level},{i}.{len(level)}"
+        for i in range(1, 5)
+        for light in ("dim", "full")
+        for level in levels
+    ]
+    results = Results(study_of("\n".join([f"plant,light,{name},value", *rows])))
+    assert "levels-are-quantities" in kinds_asked(results)
+    plain_levels = "\n".join([f"plant,light,{name},value", *rows])
+    for level, other in zip(levels, ("oak", "ash"), strict=True):
+        plain_levels = plain_levels.replace(f",{level},", f",{other},")
+    plain_levels = plain_levels.replace(name, "tree")
+    assert "levels-are-quantities" not in kinds_asked(Results(study_of(plain_levels)))
+
+
+def test_headings_that_look_like_groups_are_asked_about() -> None:
+    found = Results(
+        study_of("A1,A2,A3,B1,B2,B3\n1.1,1.3,1.2,2.1,2.4,2.2\n1.4,1.1,1.5,2.2,2.8,2.6\n")
+    )
+    assert "names-may-be-groups" in kinds_asked(found)
+    ponds = Results(study_of("Pond 1,Pond 2,Pond 3,Pond 4\n1.1,1.3,1.2,2.1\n1.4,1.1,1.5,2.2\n"))
+    assert "names-may-be-groups" not in kinds_asked(ponds)

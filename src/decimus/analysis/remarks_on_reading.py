@@ -11,7 +11,8 @@ import numpy as np
 from msgspec import Struct
 
 from decimus.measurements.families import Family
-from decimus.measurements.lexicon import Sense, Statistic, statistic_named
+from decimus.measurements.headings import name_and_unit
+from decimus.measurements.lexicon import Sense, Statistic, plain, quantity_in, statistic_named
 from decimus.measurements.observations import Measurements
 from decimus.measurements.roles import LongRoles
 from decimus.measurements.shapes import TableShape
@@ -104,10 +105,20 @@ class TakenAsSame(Struct, frozen=True):
 
 
 class NamesMayBeGroups(Struct, frozen=True):
-    """Names such as C1, C2, T1, T2 where nothing else tells groups apart."""
+    """Names such as C1, C2, T1, T2 where nothing else tells groups apart.
+
+    `heading` is over the names of rows; "" for the headings of columns.
+    """
 
     heading: str
     stems: tuple[str, ...]
+
+
+class LevelsAreQuantities(Struct, frozen=True):
+    """Levels of a factor that are names of different quantities."""
+
+    heading: str
+    names: tuple[str, ...]
 
 
 class LevelsDoubted(Struct, frozen=True):
@@ -147,7 +158,9 @@ TableRemark = (
     | TableBelow
     | OtherTables
 )
-ColumnRemark = LevelsDoubted | OtherOutcomes | ColumnsNotUsed | ErrorsNotUsed | TwoValues
+ColumnRemark = (
+    LevelsDoubted | LevelsAreQuantities | OtherOutcomes | ColumnsNotUsed | ErrorsNotUsed | TwoValues
+)
 DesignRemark = (
     PairedByRow | MayBePairs | PairsLost | TakenAsSame | ReadingsAveraged | NamesMayBeGroups
 )
@@ -194,6 +207,7 @@ def remarks_on_reading(
         found.append(OtherTables(source.others))
     if (names := _names_of_groups(measurements)) is not None:
         found.append(names)
+    found += _quantities_among_levels(measurements)
     found += _on_design(measurements, reading)
     found += _on_columns(measurements, outcome, factors)
     if not measurements.is_summarised and _has_two_values(measurements):
@@ -205,16 +219,37 @@ def _names_of_groups(measurements: Measurements) -> NamesMayBeGroups | None:
     """Of a table read as one group, what the names of its rows have in common by groups."""
     shape = measurements.shape
     column = shape.roles.unit if shape.roles is not None else shape.row_names
-    if len(measurements.groups) != 1 or column is None:
+    if shape.layout is Layout.COLUMNS and len(measurements.groups) > _FEWEST_PAIRS:
+        heading, texts = "", tuple(group.levels[0] for group in measurements.groups)
+    elif len(measurements.groups) == 1 and column is not None:
+        heading, texts = shape.name(column), tuple(shape.column(column).counts)
+    else:
         return None
-    texts = tuple(shape.column(column).counts)
     found = [_NUMBERED_NAME.fullmatch(text) for text in texts]
     stems = Counter(match[1].strip(" _.-") for match in found if match)
     if not all(found) or not 2 <= len(stems) <= _MOST_STEMS or min(stems.values()) < 2:
         return None
-    return NamesMayBeGroups(shape.name(column), tuple(stems))
+    return NamesMayBeGroups(heading, tuple(stems))
 
 
+def _quantities_among_levels(measurements: Measurements) -> list[ReadingRemark]:
+    """Factors whose levels are all quantities, as where one column names what was measured."""
+    if measurements.shape.layout is not Layout.LONG:
+        return []
+    found: list[ReadingRemark] = []
+    for factor in measurements.factors:
+        texts = tuple(level.text for level in factor.levels)
+        named = [quantity_in(name_and_unit(text)[0]) for text in texts]
+        says = plain(factor.name) in _OF_QUANTITIES
+        if len(texts) > 1 and (says or (all(named) and len(set(named)) == len(texts))):
+            found.append(LevelsAreQuantities(factor.name, texts))
+    return found
+
+
+_OF_QUANTITIES = frozenset(
+    {"variable", "parameter", "trait", "measure", "metric", "analyte", "merkmal", "variabele"}
+    | {"paramètre", "parámetro", "parametro", "parâmetro", "indicator", "endpoint"}
+)
 _NUMBERED_NAME = re.compile(r"(.*\D)\d+[a-z]?", re.IGNORECASE)
 _MOST_STEMS = 8
 

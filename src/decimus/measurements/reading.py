@@ -9,6 +9,7 @@ from decimus.measurements.computed import with_computed
 from decimus.measurements.detection import table_shape
 from decimus.measurements.extraction import observe
 from decimus.measurements.observations import Measurements
+from decimus.measurements.summaries.lines import statistics_without_mean
 from decimus.measurements.summaries.reading import measurements_of_summary
 from decimus.study.readings import Reading
 from decimus.study.tables import Table
@@ -59,5 +60,10 @@ def read_measurements(
         )
     if not any(profile.numbers for profile in shape.columns):
         raise no_numbers(shape)
+    if reading.layout is None and (names := statistics_without_mean(shape.columns)):
+        raise TableError(
+            f"The columns give {names}, but no mean",
+            remedy="Give mean, SD and n of every group, or the single values",
+        )
     observed, column = observe(table, shape, reading, outcome, factors)
     return Assembly(table, shape, reading, observed, column, (outcome, factors)).measurements()

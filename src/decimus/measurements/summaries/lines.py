@@ -86,6 +86,26 @@ def above_summaries(profiles: Sequence[ColumnProfile], decimal: str) -> tuple[Co
     )
 
 
+_OF_SPREAD = frozenset(
+    {Statistic.MEDIAN, Statistic.SD, Statistic.SE, Statistic.VARIANCE, Statistic.CV}
+    | {Statistic.MARGIN, Statistic.QUARTILE}
+)
+
+
+def statistics_without_mean(profiles: Sequence[ColumnProfile]) -> str:
+    """What the columns of numbers give, where all are statistics and none a mean; else ""."""
+    headings = [p.heading for p in profiles if p.is_numeric and not p.names_rows]
+    found = [statistic_named(heading) for heading in headings]
+    known = [named for named in found if named is not None and named.is_whole]
+    if len(known) < 2 or len(known) < len(headings):
+        return ""
+    if not any(named.is_sure and named.statistic in _OF_SPREAD for named in known):
+        return ""  # "smallest" and "largest" may be groups
+    if any(named.statistic in (Statistic.MEAN, Statistic.SUM) for named in known):
+        return ""
+    return f"{', '.join(headings[:-1])} and {headings[-1]}"
+
+
 def summary_places(
     names: Sequence[str], *, fits: Callable[[int], bool] = lambda _: False
 ) -> tuple[int, ...]:

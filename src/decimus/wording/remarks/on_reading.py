@@ -119,6 +119,13 @@ def column_remark(results: Results, remark: facts.ColumnRemark) -> RemarkWords:
                 ),
                 is_open=True,
             )
+        case facts.LevelsAreQuantities(heading, names):
+            return RemarkWords(
+                "measurements",
+                f"{heading} names what was measured ({listed(names)}), not groups.",
+                "Different quantities cannot be compared; put each in a column of its own.",
+                is_open=True,
+            )
         case facts.OtherOutcomes(columns):
             shape = results.measurements.shape
             names = tuple(shape.name(c) for c in columns)
@@ -192,10 +199,13 @@ def design_remark(results: Results, remark: facts.DesignRemark) -> RemarkWords:
                 is_open=True,
             )
         case facts.NamesMayBeGroups(heading, stems):
+            names = f"The names of {heading}" if heading else "The headings"
+            now = "all rows are one group" if heading else "every column is a group"
+            way = "in a column of its own" if heading else "above the headings"
             return RemarkWords(
                 "measurements",
-                f"The names of {heading} start with {listed(stems)}; all rows are one group.",
-                "If these are groups, put what they stand for in a column of its own.",
+                f"{names} start with {listed(stems)}; {now}.",
+                f"If these are groups, put what they stand for {way}.",
                 is_open=True,
             )
         case facts.TakenAsSame(heading, other, is_forced):

@@ -21,6 +21,7 @@ _QUESTIONS: tuple[type, ...] = (
     doubts.HeadingsDoubted,
     facts.UnknownMeaning,
     doubts.LevelsDoubted,
+    doubts.LevelsAreQuantities,
     doubts.NamesMayBeGroups,
     doubts.TakenAsSame,
     doubts.PairedByRow,
