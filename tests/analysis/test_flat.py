@@ -10,6 +10,7 @@ from decimus.analysis.results import Results
 from decimus.report.records import comparison_record
 from decimus.study.edits import ChooseMethod
 from decimus.terms import ComparisonMarks, Method
+from decimus.wording.comparisons.sentences import pairs_summary
 from decimus.wording.remarks.remarks import remark_words
 from tests.conftest import results_of, study_of
 
@@ -62,6 +63,9 @@ def test_one_flat_pair_has_no_test_and_the_others_stand() -> None:
     assert "b − a" in remark.head
     assert "without it" in remark.why
     assert why_not(comparison, results.compared, ComparisonMarks.LETTERS) != ""
+    assert pairs_summary(results).endswith(
+        "1 more pair cannot be tested: all differences are equal."
+    )
 
 
 def test_the_record_has_nulls_and_the_reason() -> None:

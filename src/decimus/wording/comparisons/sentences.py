@@ -7,6 +7,7 @@ from decimus.analysis.comparison_results import SUPERIORITY, Comparison, PairRes
 from decimus.analysis.groups import ShownGroups
 from decimus.analysis.ratios import pair_ratio
 from decimus.analysis.results import Results
+from decimus.plurals import plural
 from decimus.statistics.effect_sizes import EffectSize
 from decimus.study.edits import ChooseDrawnComparisons
 from decimus.study.questions import Levels, PairOfGroups
@@ -339,6 +340,19 @@ def pairs_summary(results: Results) -> str:
 
 
 def _pairs_summary(results: Results) -> str:
+    said = [_tested_pairs(results), _untested_pairs(results)]
+    return " ".join(filter(None, said))
+
+
+def _untested_pairs(results: Results) -> str:
+    """How many pairs there are besides that have no test; which ones, a remark says."""
+    count = len(required(results).untested)
+    if not count:
+        return ""
+    return f"{count} more {plural('pair', count)} cannot be tested: all differences are equal."
+
+
+def _tested_pairs(results: Results) -> str:
     comparison = required(results)
     pairs = comparison.pairs
     if comparison.is_of_two or len(pairs) < 2:

@@ -18,7 +18,7 @@ from decimus.study.edits import (
     Edit,
 )
 from decimus.terms import Layout
-from decimus.wording.questions import divided_by, undivided
+from decimus.wording.questions import divided_by, is_undivided, undivided
 from decimus.wording.remarks.words import RemarkWords, listed
 
 _LAYOUTS = {
@@ -36,7 +36,9 @@ def table_remark(results: Results, remark: facts.TableRemark) -> RemarkWords:
         case facts.LayoutDoubted(rival):
             shape = results.measurements.shape
             words = _LAYOUTS
-            if shape.verdict is not None and shape.verdict.are_quantities:
+            # Where a column divides the rows it is no quantity.
+            may_be = shape.layout is not Layout.LONG or is_undivided(results.measurements)
+            if shape.verdict is not None and shape.verdict.are_quantities and may_be:
                 words = {**words, Layout.LONG: "each column is a quantity of its own"}
             now = words[shape.layout]
             return RemarkWords(
