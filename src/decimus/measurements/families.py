@@ -31,11 +31,6 @@ class Family(Enum):
     NAMES = "other names"
 
     @property
-    def are_trials(self) -> bool:
-        """True when they number replicates."""
-        return self is Family.TRIALS
-
-    @property
     def are_siblings(self) -> bool:
         """True when the headings belong together by what they say."""
         return self not in (Family.NONE, Family.OUTCOMES, Family.NAMES)
@@ -118,10 +113,8 @@ def are_readings(headings: Sequence[str]) -> bool:
     return bool(stem) and Sense.READING in senses(stem or "")
 
 
-_SURE = 14.0
-_LIKELY = 10.0
-_HINT = 6.5
-_GUESS = 3.5
+_SURE, _LIKELY, _HINT, _GUESS = 14.0, 10.0, 6.5, 3.5
+"""Weights against groups: beside what speaks for columns, a hint is asked about."""
 _FEW = 3
 """Numbers of which all may have lost a zero behind the decimal sign by chance."""
 

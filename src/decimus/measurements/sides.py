@@ -85,7 +85,7 @@ def _with_siblings(names: tuple[ColumnProfile, ...], rest: list[ColumnProfile]) 
         # Amounts, or two columns of them, before numbered trials name the rows.
         counts = family in (Family.TRIALS, Family.UNITS) and all(p.heading for p in apart)
         return Sides(tuple(apart) if counts else (), (), tuple(rest[start if counts else 0 :]))
-    if not family.are_trials and not all(_is_apart(p, rest[start:]) for p in apart):
+    if family is not Family.TRIALS and not all(_is_apart(p, rest[start:]) for p in apart):
         return Sides(names, (), tuple(rest))  # WT beside KO1 and KO2, control beside 5 and 10 mg
     levels = tuple(p for p in apart if level_weight(p) >= LEVELS)
     beside = tuple(p for p in apart if p not in levels)

@@ -6,7 +6,6 @@ import hashlib
 from collections.abc import Callable
 from contextlib import suppress
 from pathlib import Path
-from typing import TypeVar
 
 from PySide6.QtCore import QFileSystemWatcher, QObject, QTimer, Signal
 from PySide6.QtWidgets import QFileDialog, QWidget
@@ -15,7 +14,7 @@ from decimus.analysis.results import Results
 from decimus.errors import InputError
 from decimus.formats.files import name_in_words, path_of_stored
 from decimus.formats.progress import Progress, no_progress
-from decimus.formats.table_files import FoundTable, reads_slowly, table_in
+from decimus.formats.table_files import FoundTable, table_in
 from decimus.study.edits import ReplaceTable
 from decimus.study.history import History
 from decimus.study.studies import Source
@@ -26,8 +25,6 @@ from decimus.window.state.jobs import Beside, prepare
 from decimus.window.state.store import Store, WorkedOut
 from decimus.wording.measurements.changes import what_changed
 from decimus.workflows.replacing import Replacement, difference_words, replacement
-
-Found = TypeVar("Found")
 
 _SETTLE_MS = 250
 """A program that saves writes in several steps; we look when it has come to rest."""
@@ -96,25 +93,12 @@ class DataFiles(QObject):
                 self.line.say_file_changed(sheet.source.name, words)
 
         with suppress(InputError):  # a file that is away for a while is no news
-            self._do(f"Looking at {name_in_words(path)}", path, difference, say)
+            self._beside.read(f"Looking at {name_in_words(path)}", path, difference, say)
 
     def _read(self, path: Path, source: Source, progress: Progress) -> FoundTable:
         return table_in(
             path, source.delimiter, source.part or None, lambda share: progress(0.4 * share)
         )
-
-    def _do(
-        self,
-        words: str,
-        path: Path,
-        work: Callable[[Progress], Found],
-        then: Callable[[Found], None],
-    ) -> None:
-        """Do something with a file: at once, or beside the window where it is large."""
-        if reads_slowly(path):
-            self._beside.start(words, work, then)
-        else:
-            then(work(no_progress))
 
     def read_again(self) -> None:
         """Read the file again; everything said stays."""
@@ -171,7 +155,7 @@ class DataFiles(QObject):
                 self._take(base, step)
 
         try:
-            self._do(f"Reading {name_in_words(path)}", path, work, then)
+            self._beside.read(f"Reading {name_in_words(path)}", path, work, then)
         except InputError as error:
             self.refused.emit(error)
 
@@ -180,7 +164,7 @@ class DataFiles(QObject):
         if not edit.source.path:
             self._take(base, self._step(before, base, edit, no_progress))
             return
-        self._do(
+        self._beside.read(
             f"Reading {edit.source.name}",
             path_of_stored(edit.source.path),
             lambda progress: self._step(before, base, edit, progress),

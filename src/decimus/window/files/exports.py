@@ -18,7 +18,6 @@ from decimus.figure.layout import page_of
 from decimus.figure.outlines import measure
 from decimus.formats.files import name_in_words
 from decimus.formats.progress import Progress, no_progress
-from decimus.formats.table_files import reads_slowly
 from decimus.study.edits import AddTable, BringInTable, TableEdit
 from decimus.study.history import History
 from decimus.window.state.jobs import Beside, prepare
@@ -162,16 +161,11 @@ class Files(QObject):
         work: Callable[[Progress], Found],
         then: Callable[[Found], None],
     ) -> None:
-        """Read a file: at once, or beside the window where that takes longer than a frame."""
-        if reads_slowly(path):
-            self.beside.start(f"{verb} {name_in_words(path)}", work, then)
-            return
+        """Do something with a file, and say where it is refused."""
         try:
-            found = work(no_progress)
+            self.beside.read(f"{verb} {name_in_words(path)}", path, work, then)
         except InputError as error:
             self.refused.emit(error)
-        else:
-            then(found)
 
     def save(self) -> None:
         """Save to the study's file, or ask for one."""

@@ -5,6 +5,7 @@ from __future__ import annotations
 import gc
 import threading
 from collections.abc import Callable
+from pathlib import Path
 from typing import TypeVar
 
 from PySide6.QtCore import QObject, Signal
@@ -15,7 +16,8 @@ from decimus.errors import InputError
 from decimus.figure.drawing import load_renderer, picture
 from decimus.figure.layout import page_of
 from decimus.figure.outlines import measure
-from decimus.formats.progress import Progress, Stopped
+from decimus.formats.progress import Progress, Stopped, no_progress
+from decimus.formats.table_files import reads_slowly
 from decimus.window.frame.guard import fault_of
 from decimus.window.measurements.sheet_facts import sheet_facts
 from decimus.window.widgets.plain import PlainLabel
@@ -108,6 +110,23 @@ class Beside(QObject):
         self.job = job
         self.line.say(words)
         job.start()
+
+    def read(
+        self,
+        words: str,
+        path: Path,
+        work: Callable[[Progress], Found],
+        then: Callable[[Found], None],
+    ) -> None:
+        """Do something with a file: at once, or beside where it takes longer than a frame.
+
+        Raises:
+            InputError: what was done at once was refused.
+        """
+        if reads_slowly(path):
+            self.start(words, work, then)
+        else:
+            then(work(no_progress))
 
     def _take(self, job: Job, found: Found, then: Callable[[Found], None]) -> None:
         if self._end(job):
