@@ -233,7 +233,9 @@ class PairSet(StrEnum):
     MARGINAL = "marginal"
     """The means of one factor's levels over the other factors."""
     CHOSEN = "chosen"
-    """Pairs that were picked one by one."""
+    """Pairs that were picked one by one from all of them, which stay the family."""
+    PLANNED = "planned"
+    """Pairs that were picked before the data were seen, a family by themselves."""
     NONE = "none"
 
 

@@ -198,8 +198,14 @@ def test_compare_options(table: Path, tmp_path: Path, capsys: Capture) -> None:
         (("compare", "F", "--adjust", "games-howell"), "does not belong to two-way-anova"),
         (("compare", "F", "--method", "kruskal-wallis", "--adjust", "tukey"), "it goes with: holm"),
         (
-            ("compare", "F", "--direction", "less", "--adjust", "tukey", "--pairs", "all"),
-            "tukey has no one-sided form; it goes with: holm",
+            ("compare", "F", "--direction", "less", "--pairs", "all"),
+            "--direction less belongs to two groups or to --pairs control",
+        ),
+        (("compare", "F", "--pairs", "within", "--of", "soil"), "no such factor; there are"),
+        (("compare", "F", "--of", "salt"), "--of belongs to --pairs within or --pairs marginal"),
+        (
+            ("compare", "F", "--pairs", "all", "--per-level"),
+            "--per-level belongs to two factors or more with --pairs within or control",
         ),
         (("compare", "F", "--reference", "x"), "“x” is not a number"),
         (

@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from fractions import Fraction
 from itertools import combinations, product
+
+import numpy as np
 
 from tests.reference.exact import fractions
 
@@ -152,6 +155,24 @@ def epsilon_and_w(rows: Sequence[tuple[float, ...]]) -> tuple[Fraction, Fraction
         for out in range(k)
     )
     return epsilon, product_ / (trace / (k - 1)) ** (k - 1)
+
+
+def p_of_w(w: float, d: int, df: int) -> float:
+    """P(W < w) of Mauchly's W by turning its moments around: the transform of −ln W is known.
+
+    The moments follow from those of the determinant and of the trace of a Wishart matrix, which
+    is independent of W (Muirhead 1982, section 8.3.1); the integral is Gil-Pelaez's (1951).
+    """
+    from scipy.special import loggamma
+
+    x = -math.log(w)
+    t = np.linspace(1e-6, 400, 400_001)
+    h = -1j * t
+    log = d * h * math.log(d) + loggamma(df * d / 2) - loggamma(df * d / 2 + d * h)
+    for i in range(d):
+        log += loggamma((df - i) / 2 + h) - loggamma((df - i) / 2)
+    inside = np.imag(np.exp(log - 1j * t * x)) / t
+    return 0.5 + float(np.trapezoid(inside, t)) / math.pi
 
 
 def determinant(rows: Sequence[Sequence[Fraction]]) -> Fraction:

@@ -11,6 +11,7 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from decimus.statistics.anova import one_way_anova, welch_anova
+from decimus.statistics.distributions import f_tail
 from decimus.statistics.dunnett_distribution import loadings
 from decimus.statistics.effect_sizes import d_z, hedges_g, partial_eta_squared
 from decimus.statistics.letters import letters_of
@@ -90,7 +91,7 @@ def test_intervals_agree_with_their_p(adjustment: Adjustment, data: list[np.ndar
 
 @given(st.lists(samples, min_size=2, max_size=5), st.booleans())
 def test_dunnett_agrees_with_its_interval(data: list[np.ndarray], is_less: bool) -> None:
-    """Two-sided p beside its interval; the one-sided p never below that of the pair alone."""
+    """Each p beside its interval; the one-sided p never below that of the pair alone."""
     found = [moments(values) for values in data]
     error = one_way_anova(found).mean_square_within
     df = sum(m.n for m in found) - len(found)
@@ -101,14 +102,18 @@ def test_dunnett_agrees_with_its_interval(data: list[np.ndarray], is_less: bool)
     ]
     of = loadings(control.n, [m.n for m in treatments])
     direction = Alternative.LESS if is_less else Alternative.GREATER
-    for test, follow in zip(tests, dunnett(tests, of, 95, direction), strict=True):
+    both = zip(dunnett(tests, of, 95), dunnett(tests, of, 95, direction), strict=True)
+    for test, (plain, follow) in zip(tests, both, strict=True):
         assert follow.p_adjusted is not None
         assert follow.p_directional_adjusted is not None
         assert follow.p_adjusted >= test.p_value
         alone = test.p_less if is_less else test.p_greater
         assert follow.p_directional_adjusted >= alone
         assume(abs(follow.p_adjusted - 0.05) > 1e-7)
-        assert (follow.ci_lower > 0 or follow.ci_upper < 0) == (follow.p_adjusted < 0.05)
+        assume(abs(follow.p_directional_adjusted - 0.05) > 1e-7)
+        assert (plain.ci_lower > 0 or plain.ci_upper < 0) == (follow.p_adjusted < 0.05)
+        is_beyond = follow.ci_upper < 0 if is_less else follow.ci_lower > 0
+        assert is_beyond == (follow.p_directional_adjusted < 0.05)
         if len(tests) == 1:
             assert follow.p_adjusted == pytest.approx(test.p_value, abs=1e-9)
             assert follow.p_directional_adjusted == pytest.approx(alone, abs=1e-9)
@@ -300,9 +305,14 @@ def test_interval_of_g_is_where_t_is_at_its_tails(t: float, df: float, level: fl
 
 @given(st.floats(0.05, 60), st.integers(1, 6), st.integers(3, 80))
 def test_interval_of_eta_squared(f: float, df: int, df_error: int) -> None:
-    found = partial_eta_squared(f * df, float(df_error), df, df_error, 90)
-    assert found.interval is not None
+    found = partial_eta_squared(f * df, float(df_error), df, df_error, 95)
+    if found.interval is None:
+        assert f_tail(f, df, df_error) > 0.95 - 1e-9
+        return
+    assert found.level == 90
     low, high = found.interval
+    assume(abs(f_tail(f, df, df_error) - 0.05) > 1e-9)
+    assert (low > 0) == (f_tail(f, df, df_error) < 0.05)
     assert 0 <= low <= high < 1
     n = df + df_error + 1
     for end, tail in ((low, 0.05), (high, 0.95)):
@@ -393,6 +403,13 @@ def test_letters_say_exactly_which_differ(count: int, data: st.DataObject) -> No
     letters = letters_of(count, different)
     for a, b in every:
         assert bool(set(letters[a]) & set(letters[b])) == ((a, b) not in different)
+    for group, own in enumerate(letters):
+        for letter in own:
+            fewer = [set(it) - {letter} if i == group else set(it) for i, it in enumerate(letters)]
+            says_the_same = all(
+                bool(fewer[a] & fewer[b]) == ((a, b) not in different) for a, b in every
+            )
+            assert not (fewer[group] and says_the_same), f"{letter} of {own} says nothing"
 
 
 def test_letters_by_hand() -> None:

@@ -120,6 +120,7 @@ ONE_OF_EACH: tuple[Edit, ...] = (
         chosen=(PairOfGroups(("0", "dim"), ("4", "dim")),),
         drawn=PairOfGroups(("0", "dim"), ("4", "dim")),
     ),
+    edits.ChooseFamilies(per_level=True),
     edits.ChooseAlternative(alternative=Alternative.LESS),
     edits.ChooseReference(reference=7.5),
     edits.ChooseSumsOfSquares(kind=SumsOfSquares.GIVEN_LOWER),

@@ -83,8 +83,17 @@ def test_words_of_the_sentence_change_the_comparison(salt: Driver) -> None:
 def test_one_sided_greys_ranges(salt: Driver) -> None:
     salt.go("comparisons")
     place = salt.window.comparisons
-    salt.choose(place.sentence, "alternative", "one-sided: each first above the second")
-    assert "t-tests adjusted after Holm" in sentence(salt)
+    menu = salt.open_choice(place.sentence, "alternative")
+    one_sided = next(a for a in menu.actions() if a.text().startswith("one-sided"))
+    assert not one_sided.isEnabled()
+    assert "with a control, or planned beforehand" in one_sided.text()
+    menu.close()
+    salt.choose(place.sentence, "pairs", "each against 0 g/L")
+    assert salt.window.message.text == (
+        "Pairs are now compared by Dunnett’s test, before by Tukey–Kramer test."
+    )
+    salt.choose(place.sentence, "alternative", "one-sided: each above the control")
+    assert "Dunnett’s test" in sentence(salt)
     menu = salt.open_choice(place.sentence, "adjustment")
     tukey = next(a for a in menu.actions() if a.text().startswith("Tukey"))
     assert not tukey.isEnabled()
@@ -296,17 +305,18 @@ def test_435_pairs_stay_usable(open_window: Opener) -> None:
 
 
 def test_a_row_changes_the_family(salt: Driver) -> None:
-    """Take a pair out, add it again, compare only two; p values follow their number."""
+    """Pairs picked after seeing the data keep the family of all; planned ones are their own."""
     salt.go("comparisons")
     place = salt.window.comparisons
     rect = place.rows.visualRect(place.model.index(2, 0))
     menu = place.rows.open_menu(rect.center())
     assert menu is not None
-    salt.pick(menu, "Take this pair out")
+    salt.pick(menu, "Leave this pair out")
     comparison = salt.window.store.results.comparison
     assert comparison is not None
     assert comparison.pair_set is PairSet.CHOSEN
-    assert len(comparison.pairs) == 9
+    assert (len(comparison.pairs), comparison.family) == (9, 10)
+    assert comparison.adjustment is Adjustment.TUKEY
     assert comparison.pair(("0",), ("4",)) is None
     menus = place.open_add_menu()
     sub = menus.actions()[0].menu()
@@ -320,6 +330,11 @@ def test_a_row_changes_the_family(salt: Driver) -> None:
     assert menu is not None
     salt.pick(menu, "Compare only")
     assert len(place.model.pairs) == 1
+    only = place.model.pairs[0]
+    assert only.p_adjusted is not None
+    assert only.p_adjusted > only.p_value
+    assert "one chosen pair of 10" in sentence(salt)
+    salt.choose(place.sentence, "pairs", "pairs planned beforehand")
     assert place.model.pairs[0].p_adjusted is None
 
 

@@ -267,7 +267,7 @@ def test_results_count_pairs_and_name_the_furthest() -> None:
     results = results_of(FIVE_BY_FOUR)
     said = pairs_summary(results).replace("\u00a0", " ")
     assert said.startswith("8 of 10 pairs differ; furthest apart: 0 g/L lies above 8 g/L by 6.63")
-    assert "95 % CI" in effect_sentence(results).replace("\u00a0", " ")
+    assert "90 % CI" in effect_sentence(results).replace("\u00a0", " ")
     assert pairs_summary(results_of(TWO_GROUPS)) == ""
 
 

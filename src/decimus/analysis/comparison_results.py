@@ -214,6 +214,11 @@ class Comparison(Value, frozen=True):
         is_balanced: whether all cells have the same n.
         correction: the correction for sphericity, None where there is none.
         marginal: the position of the factor whose marginal means are compared.
+        family: how many pairs the adjustment counts; of the largest family where each level of
+            the other factors has its own.
+        per_level: whether that is so.
+        within: the position of the factor whose levels are compared within those of the others;
+            None for all in turn.
     """
 
     design: Design
@@ -238,11 +243,19 @@ class Comparison(Value, frozen=True):
     correction: SphericityCorrection | None = None
     marginal: int | None = None
     untested: tuple[UntestedPair, ...] = ()
+    family: int = 1
+    per_level: bool = False
+    within: int | None = None
 
     @property
     def alpha(self) -> float:
         """The p below which a difference counts as shown."""
         return round(1 - self.level / 100, 12)
+
+    @property
+    def interval_level(self) -> float:
+        """Level of the intervals of differences, in percent: see `interval_level_of`."""
+        return interval_level_of(self.level, self.alternative)
 
     @property
     def p_value(self) -> float:
@@ -257,6 +270,14 @@ class Comparison(Value, frozen=True):
     def pair(self, first: SideLevels, second: SideLevels) -> PairResult | None:
         """The result for two groups, whichever way round; None when it was not asked for."""
         return next((pair for pair in self.pairs if pair.joins(first, second)), None)
+
+
+def interval_level_of(level: float, alternative: Alternative | None) -> float:
+    """The level at which an interval and the p of its test agree, in percent.
+
+    A one-sided test at α goes with the end of the 1 − 2α interval: beyond 0 when p < α.
+    """
+    return level if alternative is None else round(2 * level - 100, 9)
 
 
 def kind_of_interval(adjustment: Adjustment, count: int) -> IntervalKind:

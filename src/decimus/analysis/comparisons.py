@@ -4,15 +4,18 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from decimus.analysis.comparison_results import Comparison
+from msgspec.structs import replace
+
+from decimus.analysis.comparison_results import Comparison, PairResult, UntestedPair
 from decimus.analysis.designs import (
     Design,
     Kind,
     adjustments,
+    can_be_one_sided,
     pair_sets,
     suggested_method,
 )
-from decimus.analysis.families import control_factor
+from decimus.analysis.families import control_factor, is_among
 from decimus.analysis.groups import Groups
 from decimus.analysis.mean_tests import factorial, one_sample, one_way, two_groups, welch_one_way
 from decimus.analysis.pair_results import Plan
@@ -25,7 +28,7 @@ from decimus.analysis.rank_comparisons import (
 from decimus.analysis.refusals import refusal
 from decimus.analysis.subject_tests import paired, repeated, split_plot
 from decimus.errors import DesignError
-from decimus.study.questions import ComparisonChoices
+from decimus.study.questions import ComparisonChoices, PairOfGroups
 from decimus.terms import Adjustment, Alternative, Method, PairSet
 
 _RUN: dict[Method, Callable[[Plan], Comparison]] = {
@@ -44,6 +47,8 @@ _RUN: dict[Method, Callable[[Plan], Comparison]] = {
     Method.KRUSKAL_WALLIS: rank_anova,
     Method.FRIEDMAN: rank_anova_of_units,
 }
+PER_LEVEL = (PairSet.WITHIN, PairSet.CONTROL)
+"""Families that can be one for each level of the other factors."""
 TWO_SIDED_ONLY = (Adjustment.TUKEY, Adjustment.GAMES_HOWELL)
 """Follow-ups that have no one-sided form."""
 
@@ -55,7 +60,31 @@ def compare(groups: Groups, design: Design, choices: ComparisonChoices) -> Compa
         DesignError: the method does not fit the groups; says which and why.
     """
     plan = plan_of(groups, design, choices)
-    return _RUN[plan.method](plan)
+    found = _RUN[plan.method](plan)
+    found = replace(found, family=_family_size(plan, found.pairs))
+    if plan.pair_set is not PairSet.CHOSEN:
+        return found
+    chosen = choices.chosen_pairs
+    return replace(
+        found,
+        pairs=tuple(pair for pair in found.pairs if _is_chosen(pair, chosen)),
+        untested=tuple(pair for pair in found.untested if _is_chosen(pair, chosen)),
+    )
+
+
+def _family_size(plan: Plan, pairs: tuple[PairResult, ...]) -> int:
+    """How many pairs are adjusted for each other; of the largest family where there are more."""
+    if not plan.per_level:
+        return max(1, len(pairs))
+    place = {group.levels: at for at, group in enumerate(plan.there)}
+    cells = [both for pair in pairs if (both := pair.cells) is not None]
+    families = plan.families([(place[a], place[b]) for a, b in cells])
+    return max(map(len, families), default=1)
+
+
+def _is_chosen(pair: PairResult | UntestedPair, chosen: tuple[PairOfGroups, ...]) -> bool:
+    a, b = pair.a.cell, pair.b.cell
+    return a is not None and b is not None and is_among(chosen, a, b)
 
 
 def plan_of(groups: Groups, design: Design, choices: ComparisonChoices) -> Plan:
@@ -81,6 +110,8 @@ def plan_of(groups: Groups, design: Design, choices: ComparisonChoices) -> Plan:
         method,
         pair_set,
         fitting_adjustment(groups, method, design, pair_set, choices),
+        fitting_alternative(groups, method, pair_set, choices),
+        pair_set in PER_LEVEL and choices.per_level,
     )
 
 
@@ -98,9 +129,17 @@ def fitting_adjustment(
     groups: Groups, method: Method, design: Design, pair_set: PairSet, choices: ComparisonChoices
 ) -> Adjustment:
     """The follow-up that was chosen where it fits, else the suggested one."""
-    offered = offered_adjustments(groups, method, design, pair_set, choices.alternative)
+    offered = offered_adjustments(groups, method, design, pair_set, choices)
     wanted = choices.adjustment
     return wanted if wanted in offered else offered[0]
+
+
+def fitting_alternative(
+    groups: Groups, method: Method, pair_set: PairSet, choices: ComparisonChoices
+) -> Alternative | None:
+    """The direction that was chosen where every pair can have one, else two-sided."""
+    fits = can_be_one_sided(method, pair_set, len(groups.with_values))
+    return choices.alternative if fits else None
 
 
 def offered_adjustments(
@@ -108,16 +147,16 @@ def offered_adjustments(
     method: Method,
     design: Design,
     pair_set: PairSet,
-    alternative: Alternative | None,
+    choices: ComparisonChoices,
 ) -> tuple[Adjustment, ...]:
     """The follow-ups that fit method, family and direction, the suggested one first."""
-    several = len(design.between) + len(design.within) > 1
-    found = adjustments(method, pair_set, has_several=several)
+    per_level = pair_set in PER_LEVEL and choices.per_level
+    found = adjustments(method, design, pair_set, per_level=per_level)
     if len(groups.with_values) == 2:
         # Dunnett's test of one treatment is its t-test; whoever asks for it by name may have it.
         has_dunnett = Adjustment.DUNNETT in found
         return (Adjustment.NONE, Adjustment.DUNNETT) if has_dunnett else (Adjustment.NONE,)
-    if alternative is not None:
+    if fitting_alternative(groups, method, pair_set, choices) is not None:
         found = tuple(a for a in found if a not in TWO_SIDED_ONLY)
     return found
 

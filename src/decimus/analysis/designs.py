@@ -112,8 +112,8 @@ def pair_sets(method: Method, design: Design) -> tuple[PairSet, ...]:
     """The families that belong to a method and a design, the suggested one first."""
     if method in OF_TWO:
         return (PairSet.ALL,)
-    one_by_one = (PairSet.CHOSEN, PairSet.NONE)
-    several = len(design.between) + len(design.within) > 1
+    one_by_one = (PairSet.CHOSEN, PairSet.PLANNED, PairSet.NONE)
+    several = is_of_several(design)
     if method in FACTORIAL:
         first = (PairSet.CONTROL, PairSet.WITHIN) if design.has_control else (PairSet.WITHIN,)
         return (*first, PairSet.ALL, PairSet.MARGINAL, *one_by_one)
@@ -125,14 +125,35 @@ def pair_sets(method: Method, design: Design) -> tuple[PairSet, ...]:
     return (PairSet.ALL, *within, *one_by_one)
 
 
-def adjustments(method: Method, pairs: PairSet, *, has_several: bool) -> tuple[Adjustment, ...]:
+def is_of_several(design: Design) -> bool:
+    """True where groups differ in more than one factor."""
+    return len(design.between) + len(design.within) > 1
+
+
+def whole_family(method: Method, design: Design) -> PairSet:
+    """What pairs that were picked after seeing the data were picked from."""
+    return next(s for s in pair_sets(method, design) if s in (PairSet.ALL, PairSet.WITHIN))
+
+
+def can_be_one_sided(method: Method, pairs: PairSet, groups: int) -> bool:
+    """True where a direction can have been fixed for every pair: two groups, control, planned."""
+    return method in OF_TWO or groups == 2 or pairs in (PairSet.CONTROL, PairSet.PLANNED)
+
+
+def adjustments(
+    method: Method, design: Design, pairs: PairSet, *, per_level: bool = False
+) -> tuple[Adjustment, ...]:
     """The follow-ups that belong to a method and a family, the suggested one first.
 
     Args:
         method: the test over all groups.
+        design: what the groups are.
         pairs: the family.
-        has_several: whether the design has more than one factor.
+        per_level: whether pairs at each level of the other factors are a family of their own.
     """
+    has_several = is_of_several(design)
+    if pairs is PairSet.CHOSEN:
+        pairs = whole_family(method, design)
     if method in OF_TWO or pairs is PairSet.NONE:
         return (Adjustment.NONE,)
     if method is Method.ANOVA:
@@ -143,9 +164,11 @@ def adjustments(method: Method, pairs: PairSet, *, has_several: bool) -> tuple[A
     if method in FACTORIAL:
         if pairs in (PairSet.ALL, PairSet.MARGINAL):
             return (Adjustment.TUKEY, *_BY_P)
-        first = Adjustment.HOLM if pairs is PairSet.CHOSEN else Adjustment.SIDAK
-        rest = (*(a for a in _BY_P if a is not first), Adjustment.TUKEY)
-        return (first, *(rest if pairs is PairSet.CHOSEN else rest[:-1]))
+        if pairs is PairSet.WITHIN and per_level:
+            return (Adjustment.TUKEY, *_BY_P)
+        if pairs is PairSet.PLANNED:
+            return (*_BY_P, Adjustment.TUKEY)
+        return (Adjustment.SIDAK, *(a for a in _BY_P if a is not Adjustment.SIDAK))
     return _BY_P
 
 

@@ -54,38 +54,52 @@ def family(
     pairs: PairSet,
     chosen: tuple[PairOfGroups, ...] = (),
     within: tuple[int, ...] = (),
+    factor: int | None = None,
 ) -> list[tuple[int, int]]:
     """The pairs of a family as (a, b) by place in `there`: the difference is a − b.
 
     The control is always b; where groups differ in a factor `within` units it is later −
-    earlier; else the first in reading order minus the second.
+    earlier; else the first in reading order minus the second. `factor` is the position of the
+    one whose levels are compared within those of the others, None for all in turn.
 
     Raises:
         DesignError: no control is marked, or nothing is chosen.
     """
-    found = _pairs(groups, there, pairs, chosen)
+    found = _pairs(groups, there, pairs, chosen, factor)
     return [_directed(groups, there, i, j, within) for i, j in found]
 
 
 def _pairs(
-    groups: Groups, there: Sequence[Group], pairs: PairSet, chosen: tuple[PairOfGroups, ...]
+    groups: Groups,
+    there: Sequence[Group],
+    pairs: PairSet,
+    chosen: tuple[PairOfGroups, ...],
+    factor: int | None,
 ) -> list[tuple[int, int]]:
     everything = list(combinations(range(len(there)), 2))
     match pairs:
         case PairSet.NONE:
             return []
         case PairSet.WITHIN:
-            return [(i, j) for i, j in everything if len(differing(there[i], there[j])) == 1]
-        case PairSet.CHOSEN:
+            differ = ((i, j, differing(there[i], there[j])) for i, j in everything)
             return [
                 (i, j)
-                for i, j in everything
-                if any(pair.joins(there[i].levels, there[j].levels) for pair in chosen)
+                for i, j, by in differ
+                if len(by) == 1 and (factor is None or by[0] == factor)
+            ]
+        case PairSet.CHOSEN | PairSet.PLANNED:
+            return [
+                (i, j) for i, j in everything if is_among(chosen, there[i].levels, there[j].levels)
             ]
         case PairSet.CONTROL:
             return list(_with_control(groups, there, everything))
         case PairSet.ALL | PairSet.MARGINAL:
             return everything
+
+
+def is_among(chosen: Sequence[PairOfGroups], a: Levels, b: Levels) -> bool:
+    """True for two groups that were picked, whichever first."""
+    return any(pair.joins(a, b) for pair in chosen)
 
 
 def _with_control(

@@ -49,6 +49,8 @@ def base_of(plan: Plan) -> Comparison:
         pairs=(),
         level=plan.level,
         alternative=plan.alternative,
+        per_level=plan.per_level,
+        within=plan.within_factor,
     )
 
 
@@ -76,7 +78,7 @@ def pooled_tests(
     means = np.array([group.mean for group in moments])
     shares = _shares(moments)
     errors = np.sqrt(mean_square * (shares[first] + shares[second]))
-    return t_tests(means[first] - means[second], errors, df, plan.level)
+    return t_tests(means[first] - means[second], errors, df, plan.interval_level)
 
 
 def pooled_pairs(plan: Plan, mean_square: float, df: int) -> tuple[PairResult, ...]:
@@ -89,7 +91,9 @@ def pooled_pairs(plan: Plan, mean_square: float, df: int) -> tuple[PairResult, .
 
     def effects(place: int) -> tuple[EffectSize, ...]:
         test = tests[place]
-        g = hedges_g(test.mean_difference, mean_square, df, test.standard_error, plan.level)
+        g = hedges_g(
+            test.mean_difference, mean_square, df, test.standard_error, plan.interval_level
+        )
         return with_delta(plan, pairs[place], test.mean_difference, g)
 
     return pair_results(
@@ -97,7 +101,7 @@ def pooled_pairs(plan: Plan, mean_square: float, df: int) -> tuple[PairResult, .
         plan.sides,
         pairs,
         tests,
-        followed_up(plan, tests, len(plan.there), control_n),
+        followed_up(plan, tests, pairs, len(plan.there), control_n),
         effects,
         _ns(plan, pairs),
     )
@@ -118,13 +122,13 @@ def two_groups(plan: Plan) -> Comparison:
     pairs = plan.pairs()
     a, b = (plan.there[i].summary.moments for i in pairs[0])
     if plan.method is Method.WELCH_T:
-        test = welch_t_test(a, b, plan.level)
+        test = welch_t_test(a, b, plan.interval_level)
         # On the root-mean variance, so that neither group's spread is taken for both.
         has_df = min(a.n, b.n) > 1
         variance, df = root_mean_variance(a, b) if has_df else (0.0, 0.0)
         df_of_error = test.df
     else:
-        test = student_t_test(a, b, plan.level)
+        test = student_t_test(a, b, plan.interval_level)
         df = a.n + b.n - 2
         variance = (a.sum_of_squares + b.sum_of_squares) / df
         df_of_error = None
@@ -133,7 +137,7 @@ def two_groups(plan: Plan) -> Comparison:
         variance,
         df,
         test.standard_error,
-        plan.level,
+        plan.interval_level,
         df_of_error=df_of_error,
     )
     effects = with_delta(plan, pairs[0], test.mean_difference, g)
@@ -142,7 +146,7 @@ def two_groups(plan: Plan) -> Comparison:
         plan.sides,
         pairs,
         [test],
-        followed_up(plan, [test], 2),
+        followed_up(plan, [test], pairs, 2),
         lambda _place: effects,
         _ns(plan, pairs),
     )
@@ -167,15 +171,15 @@ def one_sample(plan: Plan) -> Comparison:
     difference = moments.mean - less_origin(group, reference)
     df = moments.n - 1
     error = math.sqrt(moments.variance / moments.n)
-    test = t_test(difference, error, df, plan.level)
-    g = hedges_g(difference, moments.variance, df, error, plan.level)
+    test = t_test(difference, error, df, plan.interval_level)
+    g = hedges_g(difference, moments.variance, df, error, plan.interval_level)
     sides = [*plan.sides, Compared((), ())]
     pairs = pair_results(
         plan,
         sides,
         [(0, 1)],
         [test],
-        followed_up(plan, [test], 2),
+        followed_up(plan, [test], [(0, 1)], 2),
         lambda _place: () if g is None else (g,),
         lambda _place: (group.n, 0),
     )
@@ -245,7 +249,7 @@ def welch_one_way(plan: Plan) -> Comparison:
         (effect,),
     )
     pairs = plan.pairs()
-    tests = [welch_t_test(moments[a], moments[b], plan.level) for a, b in pairs]
+    tests = [welch_t_test(moments[a], moments[b], plan.interval_level) for a, b in pairs]
 
     def effects(place: int) -> tuple[EffectSize, ...]:
         a, b = pairs[place]
@@ -256,7 +260,7 @@ def welch_one_way(plan: Plan) -> Comparison:
             variance,
             df,
             test.standard_error,
-            plan.level,
+            plan.interval_level,
             df_of_error=test.df,
         )
         return with_delta(plan, pairs[place], test.mean_difference, g)
@@ -270,7 +274,7 @@ def welch_one_way(plan: Plan) -> Comparison:
             plan.sides,
             pairs,
             tests,
-            followed_up(plan, tests, len(moments)),
+            followed_up(plan, tests, pairs, len(moments)),
             effects,
             _ns(plan, pairs),
         ),
@@ -383,12 +387,12 @@ def _marginal_pairs(
     mean, share = np.array(means), np.array(shares)
     variance = anova.mean_square_error
     errors = np.sqrt(variance * (share[first] + share[second]))
-    tests = t_tests(mean[first] - mean[second], errors, anova.df_error, plan.level)
+    tests = t_tests(mean[first] - mean[second], errors, anova.df_error, plan.interval_level)
 
     def effects(place: int) -> tuple[EffectSize, ...]:
         test = tests[place]
         df = anova.df_error
-        g = hedges_g(test.mean_difference, variance, df, test.standard_error, plan.level)
+        g = hedges_g(test.mean_difference, variance, df, test.standard_error, plan.interval_level)
         return () if g is None else (g,)
 
     return pair_results(
@@ -396,7 +400,7 @@ def _marginal_pairs(
         sides,
         pairs,
         tests,
-        followed_up(plan, tests, k),
+        followed_up(plan, tests, pairs, k),
         effects,
         lambda place: (counts[pairs[place][0]], counts[pairs[place][1]]),
     )

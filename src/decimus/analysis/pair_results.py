@@ -4,9 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 
-from decimus.analysis.comparison_results import PairResult, UntestedPair, kind_of_interval
-from decimus.analysis.designs import Design
-from decimus.analysis.families import Compared, family, side
+from decimus.analysis.comparison_results import (
+    PairResult,
+    UntestedPair,
+    interval_level_of,
+    kind_of_interval,
+)
+from decimus.analysis.designs import Design, whole_family
+from decimus.analysis.families import Compared, differing, family, side
 from decimus.analysis.groups import Group, Groups
 from decimus.statistics.dunnett_distribution import loadings
 from decimus.statistics.effect_sizes import EffectSize, glass_delta
@@ -37,6 +42,8 @@ class Plan(Value, frozen=True):
         method: the method to use.
         pair_set: the family.
         adjustment: how its pairs are adjusted.
+        alternative: the direction, None for two-sided.
+        per_level: whether pairs at each level of the other factors are a family of their own.
     """
 
     groups: Groups
@@ -47,16 +54,18 @@ class Plan(Value, frozen=True):
     method: Method
     pair_set: PairSet
     adjustment: Adjustment
+    alternative: Alternative | None
+    per_level: bool
 
     @property
     def level(self) -> float:
-        """Level of intervals, in percent."""
+        """100 · (1 − α)."""
         return self.choices.level
 
     @property
-    def alternative(self) -> Alternative | None:
-        """The direction, None for two-sided."""
-        return self.choices.alternative
+    def interval_level(self) -> float:
+        """Level of intervals of single differences, in percent."""
+        return interval_level_of(self.level, self.alternative)
 
     @property
     def moments(self) -> list[Moments]:
@@ -64,9 +73,34 @@ class Plan(Value, frozen=True):
         return [group.summary.moments for group in self.there]
 
     def pairs(self, *, is_paired: bool = False) -> list[tuple[int, int]]:
-        """The family as (a, b) by place in `there`."""
+        """The family as (a, b) by place in `there`; all of it where pairs were picked from it."""
+        pair_set = self.pair_set
+        if pair_set is PairSet.CHOSEN:
+            pair_set = whole_family(self.method, self.design)
         within = self.design.within if is_paired else ()
-        return family(self.groups, self.there, self.pair_set, self.choices.chosen_pairs, within)
+        chosen = self.choices.chosen_pairs
+        return family(self.groups, self.there, pair_set, chosen, within, self.within_factor)
+
+    @property
+    def within_factor(self) -> int | None:
+        """The position of the factor whose levels are compared within others; None for all."""
+        if self.pair_set is not PairSet.WITHIN:
+            return None
+        wanted = self.choices.within_variable
+        varying = (*self.design.between, *self.design.within)
+        variables = {self.groups.factors[i].factor.variable: i for i in varying}
+        return None if wanted is None else variables.get(wanted)
+
+    def families(self, pairs: Sequence[tuple[int, int]]) -> list[list[int]]:
+        """Which pairs, by place, are adjusted for each other."""
+        if not self.per_level:
+            return [list(range(len(pairs)))]
+        found: dict[tuple[str | int, ...], list[int]] = {}
+        for place, (a, b) in enumerate(pairs):
+            by = differing(self.there[a], self.there[b])
+            rest = (level for i, level in enumerate(self.there[a].levels) if i not in by)
+            found.setdefault((*by, *rest), []).append(place)
+        return list(found.values())
 
     @property
     def sides(self) -> list[Compared]:
@@ -75,16 +109,34 @@ class Plan(Value, frozen=True):
 
 
 def followed_up(
-    plan: Plan, tests: Sequence[TTest], k: int, control_n: tuple[int, Sequence[int]] | None = None
+    plan: Plan,
+    tests: Sequence[TTest],
+    pairs: Sequence[tuple[int, int]],
+    k: int,
+    control_n: tuple[int, Sequence[int]] | None = None,
 ) -> tuple[FollowUp, ...]:
-    """What the plan's follow-up makes of a family.
+    """What the plan's follow-up makes of all pairs, family by family.
 
     Args:
         plan: which follow-up.
         tests: the pairs by t.
-        k: how many means a range spans.
+        pairs: which groups they are of, by place.
+        k: how many means a range spans, where all pairs are one family.
         control_n: n of the control and of every treatment, for Dunnett's test.
     """
+    if not plan.per_level:
+        return _family_followed_up(plan, tests, k, control_n)
+    found: dict[int, FollowUp] = {}
+    for places in plan.families(pairs):
+        spans = len({group for place in places for group in pairs[place]})
+        part = _family_followed_up(plan, [tests[place] for place in places], spans, None)
+        found.update(zip(places, part, strict=True))
+    return tuple(found[place] for place in range(len(pairs)))
+
+
+def _family_followed_up(
+    plan: Plan, tests: Sequence[TTest], k: int, control_n: tuple[int, Sequence[int]] | None
+) -> tuple[FollowUp, ...]:
     if len(tests) > 1 or k > 2:
         if plan.adjustment is Adjustment.TUKEY and tests:
             return tukey_kramer(tests, k, plan.level)
@@ -111,7 +163,8 @@ def pair_results(
 ) -> tuple[PairResult, ...]:
     """The pairs of a family, tests and follow-ups in the same order."""
     is_range = plan.adjustment in (Adjustment.TUKEY, Adjustment.GAMES_HOWELL)
-    kind = kind_of_interval(plan.adjustment, max(len(pairs), 2 if is_range else 1))
+    largest = max(map(len, plan.families(pairs)), default=0)
+    kind = kind_of_interval(plan.adjustment, max(largest, 2 if is_range else 1))
     found = []
     for place, ((a, b), test, follow) in enumerate(zip(pairs, tests, follow_ups, strict=True)):
         has_range = is_range and follow.p_adjusted is not None

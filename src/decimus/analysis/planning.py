@@ -83,7 +83,7 @@ def planning_of(comparison: Comparison, power: float, difference: float | None) 
         groups,
         cells,
         alpha,
-        len(comparison.pairs),
+        comparison.family,
         share,
         smallest_difference(used, shares, df, alpha, share),
         difference,

@@ -13,6 +13,7 @@ from decimus.analysis.comparison_results import (
     Error,
     PairResult,
     Term,
+    interval_level_of,
     kind_of_interval,
 )
 from decimus.analysis.families import Compared
@@ -53,9 +54,9 @@ def rank_sums(plan: Plan) -> Comparison:
     """The Mann–Whitney test of two independent groups."""
     pairs = plan.pairs()
     a, b = (_values(plan.there[i]) for i in pairs[0])
-    test = mann_whitney(a, b, plan.level)
+    test = mann_whitney(a, b, plan.interval_level)
     sides = (plan.sides[pairs[0][0]], plan.sides[pairs[0][1]])
-    found = _ranked(plan, [sides], [test], "U", [_mean(a) - _mean(b)], [(a, b)])
+    found = _ranked(plan, pairs, [sides], [test], "U", [_mean(a) - _mean(b)], [(a, b)])
     return of_pair(plan, found, Error(len(a) + len(b) - 2, None))
 
 
@@ -66,7 +67,7 @@ def signed_ranks(plan: Plan) -> Comparison:
         group = plan.there[0]
         values, middle = _values(group), less_origin(group, reference)
         differences = without_rounding(values - middle, _largest(values, np.array([middle])))
-        found = _signed(plan, (plan.sides[0], Compared((), ())), differences)
+        found = _signed(plan, (0, 0), (plan.sides[0], Compared((), ())), differences)
         return replace(of_pair(plan, found, Error(len(differences) - 1, None)), reference=reference)
     pairs = plan.pairs(is_paired=True)
     pairing = pairing_in(plan, pairs[0])
@@ -74,7 +75,7 @@ def signed_ranks(plan: Plan) -> Comparison:
     differences = np.array(pairing.differences.replicates, dtype=np.float64)
     differences = without_rounding(differences, largest)
     sides = (plan.sides[pairs[0][0]], plan.sides[pairs[0][1]])
-    found = _signed(plan, sides, differences)
+    found = _signed(plan, pairs[0], sides, differences)
     return replace(
         of_pair(plan, found, Error(len(differences) - 1, None)),
         pairing=pairing,
@@ -84,11 +85,11 @@ def signed_ranks(plan: Plan) -> Comparison:
 
 
 def _signed(
-    plan: Plan, sides: tuple[Compared, Compared], differences: Floats
+    plan: Plan, pair: tuple[int, int], sides: tuple[Compared, Compared], differences: Floats
 ) -> tuple[PairResult, ...]:
-    test = signed_rank(differences, plan.level)
+    test = signed_rank(differences, plan.interval_level)
     both = (differences, differences)
-    return _ranked(plan, [sides], [test], "W", [_mean(differences)], [both])
+    return _ranked(plan, [pair], [sides], [test], "W", [_mean(differences)], [both])
 
 
 def _in_direction(plan: Plan, test: RankTest | DunnPair) -> float | None:
@@ -97,17 +98,23 @@ def _in_direction(plan: Plan, test: RankTest | DunnPair) -> float | None:
     return test.p_less if plan.alternative is Alternative.LESS else test.p_greater
 
 
-def _adjusted(plan: Plan, p_values: Sequence[float | None]) -> list[float | None]:
-    """The p values adjusted for their family; None for each where nothing is adjusted."""
+def _adjusted(
+    plan: Plan, p_values: Sequence[float | None], families: Sequence[Sequence[int]]
+) -> list[float | None]:
+    """The p values adjusted for their families; None for each where nothing is adjusted."""
     run = BY_P.get(plan.adjustment)
-    known = [p for p in p_values if p is not None]
-    if run is None or len(known) < 2:
-        return [None] * len(p_values)
-    return list(run(known))
+    found: list[float | None] = [None] * len(p_values)
+    for places in families if run is not None else ():
+        known = [p for place in places if (p := p_values[place]) is not None]
+        if run is not None and len(known) > 1:
+            for place, p in zip(places, run(known), strict=True):
+                found[place] = p
+    return found
 
 
 def _ranked(
     plan: Plan,
+    pairs: Sequence[tuple[int, int]],
     sides: Sequence[tuple[Compared, Compared]],
     tests: Sequence[RankTest | DunnPair],
     statistic: str,
@@ -115,10 +122,11 @@ def _ranked(
     samples: Sequence[tuple[Floats, Floats]],
 ) -> tuple[PairResult, ...]:
     """Tests on ranks as pairs; `samples` are what was compared, or the differences twice."""
-    adjusted = _adjusted(plan, [test.p_value for test in tests])
+    families = plan.families(pairs)
+    adjusted = _adjusted(plan, [test.p_value for test in tests], families)
     sided = [_in_direction(plan, test) for test in tests]
-    adjusted_sided = _adjusted(plan, sided)
-    kind = kind_of_interval(plan.adjustment, len(tests))
+    adjusted_sided = _adjusted(plan, sided, families)
+    kind = kind_of_interval(plan.adjustment, max(map(len, families), default=0))
     found = []
     for i, test in enumerate(tests):
         rank = test if isinstance(test, RankTest) else None
@@ -163,6 +171,7 @@ def rank_anova(plan: Plan) -> Comparison:
     means, groups = [_mean(part) for part in values], plan.sides
     found = _ranked(
         plan,
+        pairs,
         [(groups[a], groups[b]) for a, b in pairs],
         tests,
         "z",
@@ -195,12 +204,15 @@ def rank_anova_of_units(plan: Plan) -> Comparison:
         if pair not in tested
     ]
     # Intervals of a family are as wide as its p values ask for.
-    level = 100 * interval_share(plan.adjustment, max(1, len(tested)), plan.level)
+    largest = max(map(len, plan.families(tested)), default=1)
+    share = interval_share(plan.adjustment, max(1, largest), plan.level)
+    level = interval_level_of(100 * share, plan.alternative)
     tests = [signed_rank(columns[pair], level) for pair in tested]
     differences = [_mean(columns[pair]) for pair in tested]
     groups = plan.sides
     found = _ranked(
         plan,
+        tested,
         [(groups[a], groups[b]) for a, b in tested],
         tests,
         "W",

@@ -76,7 +76,7 @@ def paired(plan: Plan) -> Comparison:
     pairs = plan.pairs(is_paired=True)
     pairing = pairing_in(plan, pairs[0])
     differences = pairing.differences.moments
-    test = paired_t_test(differences, plan.level)
+    test = paired_t_test(differences, plan.interval_level)
     kept = set(pairing.units)
     sides = [_of_units(plan.there[i], kept) for i in pairs[0]]
     effects = _paired_effects(plan, differences, sides[0], sides[1])
@@ -86,7 +86,7 @@ def paired(plan: Plan) -> Comparison:
         plan.sides,
         pairs,
         [test],
-        followed_up(plan, [test], 2),
+        followed_up(plan, [test], pairs, 2),
         lambda _place: effects,
         lambda _place: (n, n),
     )
@@ -108,7 +108,7 @@ def _paired_effects(
     plan: Plan, differences: Moments, a: Moments, b: Moments
 ) -> tuple[EffectSize, ...]:
     found = (
-        d_z(differences.mean, differences.variance, differences.n, plan.level),
+        d_z(differences.mean, differences.variance, differences.n, plan.interval_level),
         d_av(a, b),
     )
     return tuple(effect for effect in found if effect is not None)
@@ -213,7 +213,7 @@ class _Family:
             self._plan.sides,
             self._pairs,
             self._tests,
-            followed_up(self._plan, self._tests, len(self._plan.there)),
+            followed_up(self._plan, self._tests, self._pairs, len(self._plan.there)),
             self._effects.__getitem__,
             self._counts.__getitem__,
         )
@@ -228,7 +228,7 @@ def _paired_columns(
     if not differences.sum_of_squares:
         return None
     effects = _paired_effects(plan, differences, Summary(a).moments, Summary(b).moments)
-    return paired_t_test(differences, plan.level), effects
+    return paired_t_test(differences, plan.interval_level), effects
 
 
 class SplitPlot(Value, frozen=True, eq=False):
@@ -308,9 +308,14 @@ def _between_columns(
     one, other = Summary(a).moments, Summary(b).moments
     if not one.sum_of_squares and not other.sum_of_squares:
         return None
-    test = welch_t_test(one, other, plan.level)
+    test = welch_t_test(one, other, plan.interval_level)
     variance, df = root_mean_variance(one, other)
     g = hedges_g(
-        test.mean_difference, variance, df, test.standard_error, plan.level, df_of_error=test.df
+        test.mean_difference,
+        variance,
+        df,
+        test.standard_error,
+        plan.interval_level,
+        df_of_error=test.df,
     )
     return test, () if g is None else (g,)

@@ -146,7 +146,15 @@ def _add_comparison(command: argparse.ArgumentParser) -> None:
     command.add_argument("--method", default="auto", metavar="M", help="the test, or auto")
     command.add_argument("--reference", type=_number, metavar="X", help="a value for one group")
     command.add_argument(
-        "--pairs", choices=("all", "control", "within", "none"), help="what is compared with what"
+        "--pairs",
+        choices=("all", "control", "within", "marginal", "none"),
+        help="what is compared with what",
+    )
+    command.add_argument(
+        "--of", metavar="COL", help="the factor whose levels --pairs within or marginal compares"
+    )
+    command.add_argument(
+        "--per-level", action="store_true", help="adjust pairs at each level of the others alone"
     )
     command.add_argument("--control", metavar="LEVEL", help="the level that is the control")
     command.add_argument("--adjust", metavar="A", help="how pairs are adjusted")

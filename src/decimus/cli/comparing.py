@@ -7,8 +7,8 @@ from collections.abc import Iterator
 from enum import StrEnum
 from typing import TypeVar
 
-from decimus.analysis.comparisons import TWO_SIDED_ONLY, offered_adjustments
-from decimus.analysis.designs import pair_sets, suggested_method
+from decimus.analysis.comparisons import PER_LEVEL, TWO_SIDED_ONLY, offered_adjustments
+from decimus.analysis.designs import can_be_one_sided, is_of_several, pair_sets, suggested_method
 from decimus.analysis.families import control_factor
 from decimus.analysis.method_kinds import METHOD_NAMES, ONE_SAMPLE
 from decimus.analysis.results import Results
@@ -16,6 +16,7 @@ from decimus.cli.arguments import UsageError
 from decimus.study.edits import (
     ChooseAdjustment,
     ChooseAlternative,
+    ChooseFamilies,
     ChooseMethod,
     ChoosePairs,
     ChooseReference,
@@ -27,7 +28,7 @@ from decimus.study.questions import ComparisonChoices
 from decimus.terms import Adjustment, Alternative, Method, PairSet, SumsOfSquares
 
 Word = TypeVar("Word", bound=StrEnum)
-PAIRS = ("all", "control", "within", "none")
+PAIRS = ("all", "control", "within", "marginal", "none")
 """What --pairs can be."""
 
 
@@ -71,9 +72,27 @@ def _edits(
         yield from _with_control(results, arguments.control)
     pairs = _pairs(arguments, results.question.comparison, adjustment)
     if pairs is not None:
-        yield ChoosePairs(pair_set=pairs, words=pairs.value, question=at)
+        of = None if arguments.of is None else _variable(results, arguments.of)
+        yield ChoosePairs(
+            pair_set=pairs,
+            words=pairs.value,
+            marginal_variable=of if pairs is PairSet.MARGINAL else None,
+            within_variable=of if pairs is PairSet.WITHIN else None,
+            question=at,
+        )
+    if arguments.per_level:
+        yield ChooseFamilies(per_level=True, question=at)
     if adjustment is not None:
         yield ChooseAdjustment(adjustment=adjustment, name=adjustment.value, question=at)
+
+
+def _variable(results: Results, name: str) -> int:
+    """The variable of a factor by its name."""
+    for factor in results.groups.factors:
+        if factor.factor.name == name:
+            return factor.factor.variable
+    known = ", ".join(factor.factor.name for factor in results.groups.factors)
+    raise UsageError(f"--of {name}: there is no such factor; there are {known}")
 
 
 def _word(text: str, words: type[Word], option: str) -> Word:
@@ -106,6 +125,8 @@ def _pairs(
     arguments: argparse.Namespace, chosen: ComparisonChoices, adjustment: Adjustment | None
 ) -> PairSet | None:
     """The family as said, or as control and adjustment imply; None where it stays."""
+    if arguments.of is not None and arguments.pairs not in ("within", "marginal"):
+        raise UsageError("--of belongs to --pairs within or --pairs marginal")
     if arguments.pairs is not None:
         return PairSet(arguments.pairs)
     if arguments.control is not None or adjustment is Adjustment.DUNNETT:
@@ -136,7 +157,18 @@ def _check(arguments: argparse.Namespace, results: Results, adjustment: Adjustme
             f"it goes with: {known}"
         )
     pair_set = wanted if wanted in offered else offered[0]
-    fitting = offered_adjustments(groups, method, design, pair_set, chosen.alternative)
+    if arguments.direction is not None and not can_be_one_sided(
+        method, pair_set, len(groups.with_values)
+    ):
+        raise UsageError(
+            f"--direction {arguments.direction} belongs to two groups or to --pairs control: of "
+            "other pairs no direction can have been fixed beforehand"
+        )
+    if arguments.per_level and (pair_set not in PER_LEVEL or not is_of_several(design)):
+        raise UsageError(
+            "--per-level belongs to two factors or more with --pairs within or control"
+        )
+    fitting = offered_adjustments(groups, method, design, pair_set, chosen)
     if adjustment is not None and adjustment not in fitting:
         if chosen.alternative is not None and adjustment in TWO_SIDED_ONLY:
             reason = f"--adjust {adjustment.value} has no one-sided form"

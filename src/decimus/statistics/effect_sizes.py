@@ -29,8 +29,10 @@ class _OfF(Value, frozen=True):
     df: float
     df_error: float
 
-    def interval(self, level: float) -> tuple[float, float]:
+    def interval(self, level: float) -> tuple[float, float] | None:
         low, high = f_noncentrality_interval(self.f, self.df, self.df_error, level)
+        if high == 0:
+            return None
         n = self.df + self.df_error + 1
         return low / (low + n), high / (high + n)
 
@@ -149,18 +151,21 @@ def partial_eta_squared(
     error: float,
     df: float,
     df_error: float,
-    level: float,
+    level_of_test: float,
     name: str = "partial eta squared",
 ) -> EffectSize:
     """SS / (SS + SS of its error); in a one-way ANOVA that is η².
 
     The interval holds for groups whose replicates are independent: λ / (λ + N) over the
-    noncentralities λ that F allows, N being df + df_error + 1.
+    noncentralities λ that F allows, N being df + df_error + 1. F tests to one side, so the
+    interval that begins above 0 where F is significant at α is that of 1 − 2α: 90 % for 5 %.
+    Where F is smaller than chance would have it at λ = 0, there is none.
 
     Source: Steiger 2004, Psychological Methods 9, 164–182.
     """
     value = sum_of_squares / (sum_of_squares + error)
     f = (sum_of_squares / df) / (error / df_error)
+    level = round(2 * level_of_test - 100, 9)
     return EffectSize(name, value, level, _OfF(f, df, df_error))
 
 

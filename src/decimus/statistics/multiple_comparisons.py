@@ -57,7 +57,7 @@ def by_p_values(
     Args:
         tests: a test for every pair, m of them.
         adjustment: how they are adjusted.
-        level: of the intervals, in percent.
+        level: 100 · (1 − α); both ends of an interval hold at it where tests are one-sided.
         direction: of one-sided tests; None for two-sided.
     """
     run = BY_P.get(adjustment) if len(tests) > 1 else None
@@ -65,9 +65,10 @@ def by_p_values(
     sided = [directional(test, direction) or 0.0 for test in tests] if direction else []
     adjusted_sided = run(sided) if run and direction else None
     share = interval_share(adjustment, len(tests), level) if run else level / 100
+    tail = (1 - share) / (1 if direction else 2)
     found = []
     for index, test in enumerate(tests):
-        critical = t_quantile(0.5 + share / 2, test.df)
+        critical = t_quantile(1 - tail, test.df)
         half = critical * test.standard_error
         found.append(
             FollowUp(
@@ -136,14 +137,14 @@ def dunnett(
     Args:
         tests: treatment − control by t, all on the same df.
         of: the loadings of all treatments.
-        level: of the intervals, in percent.
+        level: 100 · (1 − α); both ends of an interval hold at it where tests are one-sided.
         direction: given to add the one-sided p of the largest statistic that way.
 
     Source: Dunnett 1955, Journal of the American Statistical Association 50, 1096–1121.
     """
     df = tests[0].df
     adjusted = dunnett_tails([abs(test.statistic) for test in tests], of, df).tolist()
-    critical = dunnett_quantile(level / 100, of, df)
+    critical = dunnett_quantile(level / 100, of, df, is_two_sided=direction is None)
     sign = -1 if direction is Alternative.LESS else 1
     sided = (
         dunnett_tails([sign * test.statistic for test in tests], of, df, is_two_sided=False)

@@ -143,7 +143,8 @@ def sphericity_of(groups: Sequence[Floats]) -> Sphericity:
 
     Sources: Greenhouse & Geisser 1959, Psychometrika 24; Huynh & Feldt 1976, Journal of
     Educational Statistics 1; Lecoutre 1991, ibid. 16; Mauchly 1940, Annals of Mathematical
-    Statistics 11, with Bartlett's chi-square.
+    Statistics 11; its p after Anderson 2003, An Introduction to Multivariate Statistical
+    Analysis, 3rd ed., section 10.7.4.
     """
     d = groups[0].shape[1]
     total = sum(len(group) for group in groups)
@@ -162,12 +163,36 @@ def sphericity_of(groups: Sequence[Floats]) -> Sphericity:
         why = f"it needs at least {d} degrees of freedom between subjects; here are {df}"
         return Sphericity(min(1.0, gg), hf, None, df_chi, None, why)
     w = float(np.linalg.det(covariance / (trace / d)))
-    factor = df - (2 * d * d + d + 2) / (6 * d)
-    if w <= 0 or factor <= 0:
+    if w <= 0 or _scale(d, df) <= 0:
         why = "some differences between conditions are determined by others"
         return Sphericity(min(1.0, gg), hf, None, df_chi, None, why)
-    p = chi_square_tail(-factor * math.log(min(1.0, w)), df_chi)
+    p = p_of_w(min(1.0, w), d, df)
     return Sphericity(min(1.0, gg), hf, min(1.0, w), df_chi, p)
+
+
+def _scale(d: int, df: int) -> float:
+    """What −ln W is multiplied by so that it follows chi-square most nearly."""
+    return df - (2 * d * d + d + 2) / (6 * d)
+
+
+def p_of_w(w: float, d: int, df: int) -> float:
+    """P(W < w) of Mauchly's W, with the term of second order.
+
+    Without it, W of few subjects alarms too often. Exact for two contrasts.
+
+    Args:
+        w: Mauchly's W, above 0.
+        d: how many contrasts, at least 2.
+        df: degrees of freedom between subjects, at least `d`.
+
+    Source: Anderson 2003, section 10.7.4.
+    """
+    scale = _scale(d, df)
+    chi, df_chi = -scale * math.log(w), d * (d + 1) // 2 - 1
+    first = chi_square_tail(chi, df_chi)
+    power = (d + 2) * (d - 1) * (d - 2) * (2 * d**3 + 6 * d * d + 3 * d + 2)
+    share = power / (288 * (d * scale) ** 2)
+    return min(1.0, max(0.0, first + share * (chi_square_tail(chi, df_chi + 4) - first)))
 
 
 def split_plot_anova(groups: Sequence[Floats], kind: SumsOfSquares) -> SplitPlotAnova:

@@ -189,6 +189,9 @@ class ComparisonChoices(msgspec.Struct, frozen=True, forbid_unknown_fields=True)
         pair_set: which groups are compared with which; None as the design suggests.
         chosen_pairs: the family where pairs are chosen one by one.
         marginal_variable: the factor whose marginal means are compared; None for the first.
+        within_variable: the factor whose levels are compared within those of the others; None
+            for each factor in turn.
+        per_level: whether pairs at each level of the other factors are a family of their own.
         alternative: the direction of a one-sided test, a beside b; None for two-sided.
         reference: what one group's mean is compared with.
         sums_of_squares: what terms of a linear model are given.
@@ -203,6 +206,8 @@ class ComparisonChoices(msgspec.Struct, frozen=True, forbid_unknown_fields=True)
     pair_set: PairSet | None = None
     chosen_pairs: tuple[PairOfGroups, ...] = ()
     marginal_variable: int | None = None
+    within_variable: int | None = None
+    per_level: bool = False
     alternative: Alternative | None = None
     reference: float | None = None
     sums_of_squares: SumsOfSquares = SumsOfSquares.GIVEN_ALL

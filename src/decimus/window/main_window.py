@@ -41,6 +41,7 @@ from decimus.window.measurements.place import MeasurementsPlace
 from decimus.window.state.jobs import Beside
 from decimus.window.state.late_results import LateResults
 from decimus.window.state.store import Store
+from decimus.wording.comparisons.switches import what_switched
 from decimus.wording.measurements.readings import place_counts
 from decimus.workflows.opened import StudyFile
 from decimus.workflows.opening import pasted
@@ -100,6 +101,7 @@ class MainWindow(QMainWindow):
         self._closes = False
         self._was_warned = False
         self._shown_table: Table | None = None
+        self._told: Results | None = None
         self._methods: MethodsWindow | None = None
         self._stale = {place.key for place in PLACES}
         self._lay_out()
@@ -298,6 +300,9 @@ class MainWindow(QMainWindow):
         """Show what follows from comparisons: remarks, counts, the page."""
         guard = self.guard
         guard.refresh(self.foot, "", lambda: self.foot.show_results(results))
+        before, self._told = self._told, results
+        if before is not None and (switched := what_switched(before, results)):
+            self.message.say(switched, is_problem=False)
         if results.problem is None and results.is_large:
             place = self.measurements
             guard.refresh(place, "Measurements", lambda: place.show_remarks(results))

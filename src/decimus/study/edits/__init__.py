@@ -28,6 +28,7 @@ from decimus.study.edits.comparisons import (
     ChooseComparisonLevel,
     ChooseComparisonMarks,
     ChooseDrawnComparisons,
+    ChooseFamilies,
     ChooseMethod,
     ChoosePairs,
     ChoosePower,
@@ -175,6 +176,7 @@ Edit = (
     | StateRelevantDifference
     | ChoosePower
     | ChooseComparisonMarks
+    | ChooseFamilies
     | HideNotSignificant
     | ChooseStarLimits
     | NudgeComparison
@@ -201,6 +203,7 @@ __all__ = [
     "ChooseErrorBar",
     "ChooseErrorBarLevel",
     "ChooseFactors",
+    "ChooseFamilies",
     "ChooseHeader",
     "ChooseHeaderRows",
     "ChooseHeight",

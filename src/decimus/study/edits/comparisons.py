@@ -116,6 +116,7 @@ class ChoosePairs(QuestionEdit, frozen=True, kw_only=True):
         words: it in words.
         chosen: the pairs, where they are picked one by one.
         marginal_variable: the factor whose marginal means are compared.
+        within_variable: the factor whose levels are compared within those of the others.
         control: the factor and the level to mark as control.
         drawn: a pair to draw on the figure as well.
     """
@@ -124,6 +125,7 @@ class ChoosePairs(QuestionEdit, frozen=True, kw_only=True):
     words: str
     chosen: tuple[PairOfGroups, ...] = ()
     marginal_variable: int | None = None
+    within_variable: int | None = None
     control: tuple[int, str] | None = None
     drawn: PairOfGroups | None = None
 
@@ -140,7 +142,8 @@ class ChoosePairs(QuestionEdit, frozen=True, kw_only=True):
         if self.drawn is not None:
             draw = DrawComparison(pair=self.drawn, is_drawn=True)
             question = draw.changed(question)
-        is_added = self.pair_set is question.comparison.pair_set is PairSet.CHOSEN
+        one_by_one = (PairSet.CHOSEN, PairSet.PLANNED)
+        is_added = self.pair_set is question.comparison.pair_set and self.pair_set in one_by_one
         return replace(
             question,
             comparison=replace(
@@ -148,9 +151,25 @@ class ChoosePairs(QuestionEdit, frozen=True, kw_only=True):
                 pair_set=self.pair_set,
                 chosen_pairs=self.chosen,
                 marginal_variable=self.marginal_variable,
+                within_variable=self.within_variable,
                 adjustment=question.comparison.adjustment if is_added else None,
             ),
         )
+
+
+class ChooseFamilies(ComparisonEdit, frozen=True, kw_only=True):
+    """Adjust the pairs at each level of the other factors for each other alone, or all."""
+
+    per_level: bool
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return "a family at each level" if self.per_level else "all pairs as one family"
+
+    def chosen(self, comparison: ComparisonChoices) -> ComparisonChoices:
+        """The choices with such families; the follow-up is again the one that belongs to it."""
+        return replace(comparison, per_level=self.per_level, adjustment=None)
 
 
 class ChooseAlternative(ComparisonEdit, frozen=True, kw_only=True):

@@ -24,7 +24,7 @@ from decimus.analysis.comparison_results import PairResult
 from decimus.analysis.results import Results
 from decimus.study.edits import ChoosePairs
 from decimus.study.questions import PairOfGroups
-from decimus.terms import PairSet
+from decimus.window.comparisons.joining import one_by_one
 from decimus.window.comparisons.pairs_model import Column, PairsModel
 from decimus.window.widgets.strips import AXIS_HEIGHT, Index, StripView, paint_axis, strip_scale
 from decimus.window.widgets.theme import (
@@ -264,7 +264,7 @@ class PairsView(StripView):
         only = menu.addAction("Compare only these two")
         only.triggered.connect(lambda: self.choose([pair], "only two groups"))
         rest = [other for other in self.pairs.pairs if other is not pair]
-        out = menu.addAction("Take this pair out of the family")
+        out = menu.addAction("Leave this pair out")
         out.triggered.connect(lambda: self.choose(rest, "a pair less"))
         menu.popup(self.viewport().mapToGlobal(at))
         return menu
@@ -277,7 +277,9 @@ class PairsView(StripView):
         chosen = tuple(PairOfGroups(*both) for pair in pairs if (both := pair.cells) is not None)
         number = results.number
         self.edited.emit(
-            ChoosePairs(question=number, pair_set=PairSet.CHOSEN, words=words, chosen=chosen)
+            ChoosePairs(
+                question=number, pair_set=one_by_one(results.comparison), words=words, chosen=chosen
+            )
         )
 
     def show_matching(self, text: str) -> None:

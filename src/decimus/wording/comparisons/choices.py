@@ -3,8 +3,14 @@
 from __future__ import annotations
 
 from decimus.analysis.comparison_results import Comparison
-from decimus.analysis.comparisons import TWO_SIDED_ONLY, offered_adjustments
-from decimus.analysis.designs import adjustments, pair_sets, suggested_method
+from decimus.analysis.comparisons import PER_LEVEL, TWO_SIDED_ONLY, offered_adjustments
+from decimus.analysis.designs import (
+    adjustments,
+    can_be_one_sided,
+    is_of_several,
+    pair_sets,
+    suggested_method,
+)
 from decimus.analysis.families import control_factor
 from decimus.analysis.groups import FactorInOrder, ShownGroups
 from decimus.analysis.method_kinds import METHOD_NAMES, OF_TWO, ONE_SAMPLE, WITHIN_UNITS
@@ -15,6 +21,7 @@ from decimus.study.edits import (
     ChooseAdjustment,
     ChooseAlternative,
     ChooseComparisonLevel,
+    ChooseFamilies,
     ChooseMethod,
     ChoosePairs,
     ChooseReference,
@@ -102,14 +109,15 @@ def adjustment_choice(results: Results, comparison: Comparison) -> Choice | None
     if comparison.method in OF_TWO or not comparison.pairs or len(comparison.groups) == 2:
         return None
     now, method = comparison.adjustment, comparison.method
-    several = len(comparison.design.between) + len(comparison.design.within) > 1
-    belong = adjustments(method, comparison.pair_set, has_several=several)
+    belong = adjustments(
+        method, comparison.design, comparison.pair_set, per_level=comparison.per_level
+    )
     offered = offered_adjustments(
         results.groups,
         method,
         comparison.design,
         comparison.pair_set,
-        results.question.comparison.alternative,
+        results.question.comparison,
     )
     options = []
     for adjustment in (*belong, *(a for a in Adjustment if a not in belong)):
@@ -135,27 +143,33 @@ def pair_set_words(groups: ShownGroups, comparison: Comparison) -> str:
         case PairSet.ALL if len(comparison.groups) == 2:
             return "the two groups"
         case PairSet.ALL:
-            return "all cells with each other" if _is_several(comparison) else "all pairs"
+            return "all cells with each other" if is_of_several(comparison.design) else "all pairs"
         case PairSet.CONTROL:
             return _against(groups)
         case PairSet.WITHIN:
-            return _within(comparison)
+            return _within(groups, comparison, comparison.within)
         case PairSet.MARGINAL:
             return _marginal(groups, comparison.marginal or 0)
         case PairSet.CHOSEN:
-            count = len(comparison.pairs)
-            return f"{count_word(count)} chosen {'pair' if count == 1 else 'pairs'}"
+            count = len(comparison.pairs) + len(comparison.untested)
+            of = f" of {comparison.family}" if comparison.family > count else ""
+            return f"{count_word(count)} chosen {plural('pair', count)}{of}"
+        case PairSet.PLANNED:
+            count = len(comparison.pairs) + len(comparison.untested)
+            return f"{count_word(count)} {plural('pair', count)} planned beforehand"
         case PairSet.NONE:
             return "the groups as a whole"
 
 
-def _within(comparison: Comparison) -> str:
+def _within(groups: ShownGroups, comparison: Comparison, position: int | None) -> str:
+    """The family within levels; of one factor's levels, or of each factor in turn."""
+    if position is not None:
+        varying = (*comparison.design.between, *comparison.design.within)
+        others = [groups.factors[i] for i in varying if i != position]
+        levels = factor_words(groups.factors[position])
+        return f"levels of {levels} within each level of {_others(others)}"
     many = len(comparison.design.between) + len(comparison.design.within) > 2
     return f"cells within each level of the other {'factors' if many else 'factor'}"
-
-
-def _is_several(comparison: Comparison) -> bool:
-    return len(comparison.design.between) + len(comparison.design.within) > 1
 
 
 def _marginal(groups: ShownGroups, position: int) -> str:
@@ -187,7 +201,7 @@ def pairs_choice(results: Results, comparison: Comparison) -> Choice:
     groups, number = results.groups, results.number
     now = comparison.pair_set
     offered = pair_sets(comparison.method, comparison.design)
-    several = _is_several(comparison)
+    several = is_of_several(comparison.design)
 
     def edit(pair_set: PairSet, words: str) -> Edit | None:
         if pair_set not in offered:
@@ -204,9 +218,7 @@ def pairs_choice(results: Results, comparison: Comparison) -> Choice:
     if options[0].edit is None:
         options = [Option(everything, None, why="pairs of unlike cells share no test here")]
     options += _control_options(results, comparison)
-    within = _within(comparison)
-    why = "" if PairSet.WITHIN in offered else "there is one factor"
-    options.append(Option(within, edit(PairSet.WITHIN, within), now is PairSet.WITHIN, why))
+    options += _within_options(results, comparison, is_offered=PairSet.WITHIN in offered)
     for position in comparison.design.between if several else ():
         words = _marginal(groups, position)
         variable = groups.factors[position].factor.variable
@@ -217,14 +229,51 @@ def pairs_choice(results: Results, comparison: Comparison) -> Choice:
         )
         why = "" if is_there else f"belongs to {METHOD_NAMES[Method.TWO_WAY]}"
         options.append(Option(words, change if is_there else None, is_now, why))
-    chosen = "chosen pairs"
     has_chosen = bool(results.question.comparison.chosen_pairs)
-    why = "" if has_chosen else "drag from one mean to another in Groups"
-    change_to = edit(PairSet.CHOSEN, chosen) if has_chosen else None
-    options.append(Option(chosen, change_to, now is PairSet.CHOSEN, why))
+    for pair_set, chosen, kept in (
+        (PairSet.CHOSEN, "chosen pairs", "adjusted for all that they were chosen from"),
+        (PairSet.PLANNED, "pairs planned beforehand", "adjusted for each other alone"),
+    ):
+        why = kept if has_chosen else "drag from one mean to another in Groups"
+        change_to = edit(pair_set, chosen) if has_chosen else None
+        options.append(Option(chosen, change_to, now is pair_set, why))
     nothing = "the groups as a whole, no pairs"
     options.append(Option(nothing, edit(PairSet.NONE, nothing), now is PairSet.NONE))
     return Choice("pairs", pair_set_words(groups, comparison), "what is compared", tuple(options))
+
+
+def _within_options(results: Results, comparison: Comparison, *, is_offered: bool) -> list[Option]:
+    """Cells that differ in one factor: in any, or in one that is said."""
+    groups = results.groups
+    is_now = comparison.pair_set is PairSet.WITHIN
+    varying = (*comparison.design.between, *comparison.design.within)
+    found = []
+    for position in (None, *varying) if is_offered else (None,):
+        words = _within(groups, comparison, position)
+        variable = None if position is None else groups.factors[position].factor.variable
+        edit = ChoosePairs(
+            question=results.number,
+            pair_set=PairSet.WITHIN,
+            words=words,
+            within_variable=variable,
+            chosen=results.question.comparison.chosen_pairs,
+        )
+        is_this = is_now and comparison.within == position
+        why = "" if is_offered else "there is one factor"
+        found.append(Option(words, edit if is_offered else None, is_this, why))
+    return found
+
+
+def families_choice(comparison: Comparison) -> Choice | None:
+    """Whether pairs at each level are a family; None where there is only one level anyway."""
+    if comparison.pair_set not in PER_LEVEL or not is_of_several(comparison.design):
+        return None
+    words = {False: "as one family", True: "a family at each level"}
+    options = tuple(
+        Option(text, ChooseFamilies(per_level=is_per), is_per is comparison.per_level)
+        for is_per, text in words.items()
+    )
+    return Choice("families", words[comparison.per_level], "what is adjusted together", options)
 
 
 def _control_options(results: Results, comparison: Comparison) -> list[Option]:
@@ -281,6 +330,10 @@ def alternative_choice(results: Results, comparison: Comparison) -> Choice:
     now = comparison.alternative
     help_ = "only where the direction was fixed before the data were seen"
     options = [Option("two-sided", ChooseAlternative(alternative=None), now is None)]
+    if not can_be_one_sided(comparison.method, comparison.pair_set, len(comparison.groups)):
+        why = "for pairs with a control, or planned beforehand"
+        options.append(Option("one-sided", None, why=why))
+        return Choice("alternative", "two-sided", "one- or two-sided", tuple(options))
     for alternative in Alternative:
         words = f"one-sided: {_direction(results, comparison, alternative)}"
         edit = ChooseAlternative(alternative=alternative)
@@ -363,6 +416,8 @@ def comparison_sentence(results: Results) -> Sentence:
         spans += [Text(", "), _kind_choice(comparison.sums_of_squares)]
     if (adjustment := adjustment_choice(results, comparison)) is not None:
         spans += [Text(", then "), adjustment]
+        if (families := families_choice(comparison)) is not None:
+            spans += [Text(" "), families]
     if comparison.pairs:
         spans += [Text(", "), alternative_choice(results, comparison)]
     level = level_choice(

@@ -7,7 +7,7 @@ import math
 from decimus.analysis.comparison_results import Comparison, PairResult, Term
 from decimus.analysis.method_kinds import METHOD_NAMES, OF_TWO
 from decimus.analysis.results import Results
-from decimus.terms import Adjustment, IntervalKind, Method
+from decimus.terms import Adjustment, Alternative, IntervalKind, Method
 from decimus.wording.comparisons.choices import required
 from decimus.wording.comparisons.method_names import follow_up_name
 from decimus.wording.comparisons.sentences import STATISTIC_LETTERS, effect_words
@@ -118,17 +118,25 @@ def _p_words(results: Results, pair: PairResult) -> str:
 
 
 def _kind_words(comparison: Comparison, pair: PairResult, sign: str) -> str:
-    level = percent(comparison.level, sign)
-    count = len(comparison.pairs)
-    sided = " The interval is two-sided." if pair.p_directional is not None else ""
+    level = percent(comparison.interval_level, sign)
+    count = comparison.family
+    sided = _bound_words(comparison, sign) if pair.p_directional is not None else ""
+    each = " at each level" if comparison.per_level else ""
     if pair.ci_kind is IntervalKind.SIMULTANEOUS:
-        return f"All {count} intervals hold together at {level}.{sided}"
+        return f"All {count} intervals{each} hold together at {level}.{sided}"
     if pair.ci_kind is IntervalKind.BONFERRONI:
         return (
-            f"All {count} intervals are Bonferroni’s and hold together at {level}; Holm’s p values "
-            f"have none of their own.{sided}"
+            f"All {count} intervals{each} are Bonferroni’s and hold together at {level}; Holm’s p "
+            f"values have none of their own.{sided}"
         )
     return f"This one interval holds at {level}.{sided}"
+
+
+def _bound_words(comparison: Comparison, sign: str) -> str:
+    """Why the interval of a one-sided test is narrower, and which end of it counts."""
+    end = "lower" if comparison.alternative is Alternative.GREATER else "upper"
+    level = percent(comparison.level, sign)
+    return f" Its {end} end is the {level} bound that goes with the one-sided p."
 
 
 def _rank_working(results: Results, pair: PairResult) -> Working:
@@ -166,7 +174,7 @@ def _rank_working(results: Results, pair: PairResult) -> Working:
     ends = ""
     if pair.ci_lower is not None and pair.ci_upper is not None:
         low, high = (number(end, decimals, sign) for end in (pair.ci_lower, pair.ci_upper))
-        ends = f", {percent(comparison.level, sign)} CI {low} to {high}"
+        ends = f", {percent(comparison.interval_level, sign)} CI {low} to {high}"
     what = "means of two differences" if is_signed else "differences between the groups"
     zeros = f" {pair.rank.zeros} zero differences were dropped." if pair.rank.zeros else ""
     return Working(

@@ -45,7 +45,7 @@ def report_tables(results: Results) -> tuple[Rows, ...]:
 def report_text(results: Results) -> str:
     """All of it as text, cells with tabs between, for pasting anywhere."""
     comparison = required(results)
-    level = percent(comparison.level, results.decimal_sign)
+    level = percent(comparison.interval_level, results.decimal_sign)
     how = f"{upper_first(method_name(comparison))}, {alternative_words(results, comparison)}"
     if has_follow_up(comparison):
         how += f", {follow_up_name(comparison.method, comparison.adjustment)}"

@@ -239,7 +239,7 @@ def difference_words(results: Results, pair: PairResult, *, is_absolute: bool = 
         ends = [None if end is None else number(end, decimals, sign) for end in (low, high)]
     if ends[0] is None or ends[1] is None:
         return text
-    level = percent(required(results).level, sign)
+    level = percent(required(results).interval_level, sign)
     kind = _KIND_WORDS[pair.ci_kind or IntervalKind.INDIVIDUAL]
     return f"{text} ({kind}{level} CI {ends[0]} to {ends[1]})"
 

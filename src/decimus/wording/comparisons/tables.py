@@ -109,7 +109,7 @@ def pair_rows(results: Results) -> tuple[tuple[str, ...], ...]:
     is_shift = any(pair.rank is not None or pair.samples is not None for pair in pairs)
     effect = effect_heading(pairs)
     headings = ["first − second", "shift" if is_shift else "difference"]
-    headings += [f"{percent(comparison.level, sign)} CI"] if has_interval else []
+    headings += [f"{percent(comparison.interval_level, sign)} CI"] if has_interval else []
     headings += [pairs[0].statistic, "p"]
     headings += ["adjusted p"] if is_adjusted else []
     headings += ["one-sided p"] if comparison.alternative is not None else []

@@ -158,7 +158,7 @@ def _tested(results: Results) -> list[str]:
     comparison = results.comparison
     if comparison is None:
         return []
-    level = percent(comparison.level, results.decimal_sign)
+    level = percent(comparison.interval_level, results.decimal_sign)
     name = method_name(comparison)
     if comparison.correction not in (None, SphericityCorrection.NONE):
         name += f" with the {CORRECTION_NAMES[comparison.correction]} correction"
@@ -166,11 +166,14 @@ def _tested(results: Results) -> list[str]:
     # F, H and χ² have no sides; the pairs after them do.
     text = f"{name}, {sides}" if comparison.is_of_two else name
     if has_follow_up(comparison) and comparison.pairs:
-        count = len(comparison.pairs)
+        count = comparison.family
         follow = follow_up_name(comparison.method, comparison.adjustment)
         words = pair_set_words(results.groups, comparison)
-        family = f"{words}, {count} in all" if count > 1 else words
-        together = "one family" if comparison.adjustment is not Adjustment.NONE else "unadjusted"
+        is_counted = count > 1 and not comparison.per_level
+        family = f"{words}, {count} in all" if is_counted else words
+        together = "one family at each level" if comparison.per_level else "one family"
+        if comparison.adjustment is Adjustment.NONE:
+            together = "unadjusted"
         text += f", followed by {follow}, {sides}, over {family} ({together})"
     alpha = alpha_note(comparison, results.decimal_sign)
     has_interval = any(pair.ci_lower is not None for pair in comparison.pairs)
