@@ -140,7 +140,7 @@ def test_a_single_group_asks_for_a_value(open_window: Opener) -> None:
     assert "no value to compare it with" in place.refusal.text()
     driver.type_choice(place.sentence, "reference", "9")
     assert not place.refusal.isVisible()
-    assert "lies above 9 by 1.5" in place.panel.result.text().replace("&nbsp;", " ")
+    assert "lies above 9: a difference of 1.57" in place.panel.result.text().replace("&nbsp;", " ")
     driver.choose(place.sentence, "method", "signed-rank test")
     assert place.model.headerData(Column.STATISTIC.value, Qt.Orientation.Horizontal) == "W"
 

@@ -197,7 +197,10 @@ def test_two_groups_in_words() -> None:
     assert plain(comparison_sentence(results)).startswith("Compare the two groups by Welch")
     large = results_of("a,b\n1,10\n2,11\n3,12.5\n")
     words = plain(result_sentence(large))
-    assert words.startswith("Measurement is larger for b than for a by 9.17 (95 % CI ")
+    assert words.startswith(
+        "Measurement is smaller for a than for b: a difference of −9.17 (95 % CI −11.80 to −6.54); "
+        "t(3.8) = −9.88"
+    )
     assert "standard deviations" in effect_sentence(large)
 
 

@@ -188,6 +188,20 @@ class UntestedPair(Value, frozen=True):
     why: str
 
 
+class MainEffect(Value, frozen=True):
+    """How far the levels of one factor lie apart, averaged over the other.
+
+    Args:
+        factor: its position.
+        adjustment: how its pairs are adjusted for each other.
+        pairs: all pairs of its levels.
+    """
+
+    factor: int
+    adjustment: Adjustment
+    pairs: tuple[PairResult, ...]
+
+
 class Comparison(Value, frozen=True):
     """The result of comparing the groups.
 
@@ -219,6 +233,7 @@ class Comparison(Value, frozen=True):
         per_level: whether that is so.
         within: the position of the factor whose levels are compared within those of the others;
             None for all in turn.
+        main_effects: what each factor does averaged over the other, where there are several.
     """
 
     design: Design
@@ -246,6 +261,7 @@ class Comparison(Value, frozen=True):
     family: int = 1
     per_level: bool = False
     within: int | None = None
+    main_effects: tuple[MainEffect, ...] = ()
 
     @property
     def alpha(self) -> float:
@@ -256,6 +272,17 @@ class Comparison(Value, frozen=True):
     def interval_level(self) -> float:
         """Level of the intervals of differences, in percent: see `interval_level_of`."""
         return interval_level_of(self.level, self.alternative)
+
+    def family_of(self, pair: PairResult) -> tuple[int, Adjustment]:
+        """How many pairs a pair is adjusted for, itself among them, and how."""
+        for effect in self.main_effects:
+            if any(pair is other for other in effect.pairs):
+                return len(effect.pairs), effect.adjustment
+        return self.family, self.adjustment
+
+    def level_of(self, pair: PairResult) -> float:
+        """Level of the interval of a pair, in percent; main effects are always two-sided."""
+        return self.level if pair.p_directional is None else self.interval_level
 
     @property
     def p_value(self) -> float:

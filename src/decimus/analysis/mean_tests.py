@@ -12,6 +12,7 @@ from msgspec.structs import replace
 from decimus.analysis.comparison_results import Comparison, Error, PairResult, Term, names_joined
 from decimus.analysis.families import Compared
 from decimus.analysis.groups import Group
+from decimus.analysis.main_effects import marginal_pairs, of_cells
 from decimus.analysis.pair_results import Plan, followed_up, pair_results, with_delta
 from decimus.statistics.anova import one_way_anova, welch_anova
 from decimus.statistics.distributions import Floats
@@ -22,7 +23,7 @@ from decimus.statistics.effect_sizes import (
     partial_eta_squared,
     root_mean_variance,
 )
-from decimus.statistics.linear_models import FactorialAnova, cells_of, factorial_anova
+from decimus.statistics.linear_models import cells_of, factorial_anova
 from decimus.statistics.summaries import Moments
 from decimus.statistics.t_tests import (
     TTest,
@@ -324,7 +325,7 @@ def factorial(plan: Plan) -> Comparison:
     marginal = None
     if plan.pair_set is PairSet.MARGINAL:
         marginal = marginal_position(plan, positions)
-        pairs = _marginal_pairs(plan, levels, marginal, anova)
+        pairs = marginal_pairs(plan, levels[marginal], marginal, anova)
     else:
         pairs = pooled_pairs(plan, anova.mean_square_error, anova.df_error)
     return replace(
@@ -335,6 +336,7 @@ def factorial(plan: Plan) -> Comparison:
         sums_of_squares=kind,
         is_balanced=anova.is_balanced,
         marginal=marginal,
+        main_effects=of_cells(plan, levels, positions, anova),
     )
 
 
@@ -355,52 +357,3 @@ def marginal_position(plan: Plan, positions: Sequence[int]) -> int:
         if plan.groups.factors[position].factor.variable == wanted:
             return position
     return positions[0]
-
-
-def _marginal_pairs(
-    plan: Plan, levels: Sequence[Sequence[str]], position: int, anova: FactorialAnova
-) -> tuple[PairResult, ...]:
-    """The marginal means of one factor: cells count equally, the error is pooled."""
-    factor = plan.groups.factors[position]
-    labels = {shown.level.text: shown.label for shown in factor.levels}
-    control = plan.groups.choices.control(factor.factor.variable)
-    sides, means, shares, counts = [], [], [], []
-    for level in levels[position]:
-        part = [g.summary.moments for g in plan.there if g.levels[position] == level]
-        means.append(math.fsum(m.mean for m in part) / len(part))
-        shares.append(math.fsum(1 / m.n for m in part) / len(part) ** 2)
-        counts.append(sum(m.n for m in part))
-        at = range(len(plan.groups.factors))
-        sides.append(
-            Compared(
-                tuple(level if i == position else None for i in at),
-                tuple(labels[level] if i == position else "" for i in at),
-            )
-        )
-    k = len(sides)
-    pairs = [
-        (j, i) if levels[position][i] == control else (i, j)
-        for i in range(k)
-        for j in range(i + 1, k)
-    ]
-    first, second = np.array(pairs).T
-    mean, share = np.array(means), np.array(shares)
-    variance = anova.mean_square_error
-    errors = np.sqrt(variance * (share[first] + share[second]))
-    tests = t_tests(mean[first] - mean[second], errors, anova.df_error, plan.interval_level)
-
-    def effects(place: int) -> tuple[EffectSize, ...]:
-        test = tests[place]
-        df = anova.df_error
-        g = hedges_g(test.mean_difference, variance, df, test.standard_error, plan.interval_level)
-        return () if g is None else (g,)
-
-    return pair_results(
-        plan,
-        sides,
-        pairs,
-        tests,
-        followed_up(plan, tests, pairs, k),
-        effects,
-        lambda place: (counts[pairs[place][0]], counts[pairs[place][1]]),
-    )

@@ -16,6 +16,7 @@ from decimus.analysis.comparison_results import (
     names_joined,
 )
 from decimus.analysis.groups import Group
+from decimus.analysis.main_effects import of_units
 from decimus.analysis.mean_tests import base_of, group_term, of_pair
 from decimus.analysis.pair_results import Plan, followed_up, pair_results, untested
 from decimus.analysis.pairing import Pairing, less, pairing_of
@@ -232,9 +233,10 @@ def _paired_columns(
 
 
 class SplitPlot(Value, frozen=True, eq=False):
-    """Complete units for each level of the factor between, with the places of their groups."""
+    """Complete units for each level between units, with the places of groups by condition."""
 
     levels: tuple[str, ...]
+    conditions: tuple[str, ...]
     places: tuple[tuple[int, ...], ...]
     complete: tuple[Complete, ...]
 
@@ -255,7 +257,7 @@ def split_plot_of(there: Sequence[Group], between: int, within: int) -> SplitPlo
     at = {(g.levels[between], g.levels[within]): place for place, g in enumerate(there)}
     places = tuple(tuple(at[level, c] for c in conditions) for level in levels)
     complete = tuple(complete_units([there[place] for place in row]) for row in places)
-    return SplitPlot(levels, places, complete)
+    return SplitPlot(levels, conditions, places, complete)
 
 
 def split_plot(plan: Plan) -> Comparison:
@@ -288,6 +290,12 @@ def split_plot(plan: Plan) -> Comparison:
         correction=choices.sphericity if len(parts.places[0]) > 2 else SphericityCorrection.NONE,
         sums_of_squares=choices.sums_of_squares,
         is_balanced=len({len(c.units) for c in parts.complete}) == 1,
+        main_effects=of_units(
+            plan,
+            (between, within),
+            (parts.levels, parts.conditions),
+            [c.values for c in parts.complete],
+        ),
     )
 
 

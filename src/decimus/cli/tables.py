@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from decimus.analysis.comparison_results import Comparison
 from decimus.analysis.results import Results
+from decimus.wording.comparisons.main_effects import main_effects_sentence, main_effects_table
 from decimus.wording.comparisons.method_names import follow_up_name, has_follow_up, method_name
 from decimus.wording.comparisons.reasons import assumed, reason
 from decimus.wording.comparisons.sentences import effect_sentence, pairs_summary, result_sentence
@@ -48,12 +49,15 @@ def comparison_text(results: Results, comparison: Comparison, *, with_pairs: boo
         plain_text(result_sentence(results)),
         effect_sentence(results),
         pairs_summary(results) if with_pairs else "",
+        main_effects_sentence(results),
         assumed(results),
         both_ways(results),
     )
     parts = ["\n".join(sentence for sentence in sentences if sentence)]
     if table := comparison_table(results):
         parts.append(aligned(table[0], list(table[1:]), 1))
+    if effects := main_effects_table(results):
+        parts.append(aligned(effects[0], list(effects[1:]), 1))
     if with_pairs and comparison.pairs:
         rows = pair_rows(results)
         follow = follow_up_name(comparison.method, comparison.adjustment)

@@ -207,6 +207,15 @@ def comparison_record(results: Results, comparison: Comparison, *, with_pairs: b
         "checks": _checks(results),
         "remarks": remark_records(results, with_comparison=True),
     }
+    if comparison.main_effects:
+        record["main_effects"] = [
+            {
+                "factor": results.groups.factors[effect.factor].factor.name,
+                "adjustment": effect.adjustment.value,
+                "pairs": [_pair_record(results, comparison, pair) for pair in effect.pairs],
+            }
+            for effect in comparison.main_effects
+        ]
     if comparison.pairs and not comparison.is_of_two:
         record["family"] = {"pairs": comparison.family, "per_level": comparison.per_level}
     if comparison.sums_of_squares is not None:
@@ -290,7 +299,7 @@ def _pair_record(results: Results, comparison: Comparison, pair: PairResult) -> 
     interval: Record | None = None
     if pair.ci_lower is not None and pair.ci_kind is not None:
         interval = {
-            "level": _whole(comparison.interval_level),
+            "level": _whole(comparison.level_of(pair)),
             "lower": pair.ci_lower,
             "upper": pair.ci_upper,
             "kind": pair.ci_kind.value,

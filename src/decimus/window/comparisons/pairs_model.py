@@ -15,7 +15,8 @@ from decimus.figure.strips import difference_axis
 from decimus.study.edits import DrawComparison
 from decimus.study.questions import PairOfGroups
 from decimus.window.widgets.strips import NO_INDEX, Index, StripModel
-from decimus.wording.comparisons.tables import effect_heading, effect_text, pair_statistic
+from decimus.wording.comparisons.sentences import pair_statistic
+from decimus.wording.comparisons.tables import effect_heading, effect_text
 from decimus.wording.numbers import NBSP, number, p_number, percent
 from decimus.wording.phrases import group_words
 

@@ -25,7 +25,13 @@ from decimus.window.widgets.rich_text import html_of, html_table
 from decimus.window.widgets.sentences import SentenceFonts, SentenceView
 from decimus.window.widgets.theme import QUIET, sans, serif
 from decimus.wording.comparisons.checks import check_lines, check_name, check_working
-from decimus.wording.comparisons.pair_working import statistic_working
+from decimus.wording.comparisons.choices import required
+from decimus.wording.comparisons.main_effects import (
+    main_effects_sentence,
+    main_effects_table,
+    pair_words,
+)
+from decimus.wording.comparisons.pair_working import pair_working, statistic_working
 from decimus.wording.comparisons.planning import planning_sentence, planning_working
 from decimus.wording.comparisons.reasons import assumed
 from decimus.wording.comparisons.reports import group_rows, report_text
@@ -37,7 +43,15 @@ from decimus.wording.comparisons.with_and_without import both_ways
 from decimus.wording.figure.overlap import overlap_note
 from decimus.wording.groups.working import Working
 
-FOLDS = ("Table", "Checks", "Planning", "Straight line", "Overlap of bars", "With and without")
+FOLDS = (
+    "Table",
+    "Main effects",
+    "Checks",
+    "Planning",
+    "Straight line",
+    "Overlap of bars",
+    "With and without",
+)
 """What unfolds under the result, one at a time."""
 
 
@@ -102,11 +116,17 @@ class ResultPanel(QFrame):
         """Show the comparison of these results; needs one."""
         self._results = results
         self.result.setText(html_of(result_sentence(results)))
-        parts = (effect_sentence(results), pairs_summary(results), shares_sentence(results))
+        parts = (
+            effect_sentence(results),
+            pairs_summary(results),
+            main_effects_sentence(results),
+            shares_sentence(results),
+        )
         self.effect.setText(" ".join(part for part in parts if part))
         self.effect.setVisible(any(parts))
         self.assumed.setText(assumed(results))
         has = {
+            "Main effects": bool(required(results).main_effects),
             "Straight line": results.trend is not None,
             "Overlap of bars": bool(overlap_note(results.groups)),
             "With and without": self._has_other(results),
@@ -160,6 +180,10 @@ class ResultPanel(QFrame):
                     for table in tables
                     if table
                 )
+            case "Main effects":
+                table = main_effects_table(results)
+                width = len(table[0]) if table else 0
+                return html_table(table, [column > 0 for column in range(width)]) if table else ""
             case "Checks":
                 return "<br>".join(map(escape, check_lines(results)))
             case "Straight line":
@@ -202,6 +226,12 @@ class ResultPanel(QFrame):
         if self._open in single:
             working = single[self._open](results)
             return [] if working is None else [(self._open, working)]
+        if self._open == "Main effects":
+            return [
+                (pair_words(results, pair), pair_working(results, pair))
+                for effect in results.comparison.main_effects
+                for pair in effect.pairs
+            ]
         if self._open == "Checks" and results.checks.checks:
             sign = results.decimal_sign
             return [(check_name(c), check_working(c, sign)) for c in results.checks.checks]

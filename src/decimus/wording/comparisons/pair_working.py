@@ -55,7 +55,8 @@ def pair_working(results: Results, pair: PairResult) -> Working:
         formula = (Text("difference ± "), Text("q", Style.ITALIC), Text(" ÷ √2 × SE"))
         critical = f"{number(pair.critical, 3, sign)} ÷ √2"
     else:
-        letter = "d" if comparison.adjustment is Adjustment.DUNNETT else "t"
+        is_dunnett = comparison.family_of(pair)[1] is Adjustment.DUNNETT
+        letter = "d" if is_dunnett else "t"
         formula = (Text("difference ± "), Text(letter, Style.ITALIC), Text(" × SE"))
         critical = number(pair.critical, 3, sign)
     return Working(
@@ -101,6 +102,8 @@ def _spread(comparison: Comparison, pair: PairResult) -> str:
     if comparison.method is Method.ONE_SAMPLE_T:
         return f"the group’s own spread, {n}"
     if comparison.method is Method.SPLIT_PLOT:
+        if pair.cells is None:
+            return "the means, or differences, of units, pooled over groups"
         return "these two columns alone"
     return "each group’s own spread"
 
@@ -110,7 +113,7 @@ def _p_words(results: Results, pair: PairResult) -> str:
     sign, alpha = results.decimal_sign, comparison.alpha
     words = f"p {p_number(pair.p_value, alpha, sign)}"
     if pair.p_adjusted is not None:
-        name = follow_up_name(comparison.method, comparison.adjustment)
+        name = follow_up_name(comparison.method, comparison.family_of(pair)[1])
         words += f", adjusted p {p_number(pair.p_adjusted, alpha, sign)} ({name})"
     if pair.p_directional is not None:
         words += f"; one-sided p {p_number(pair.p_shown, alpha, sign)}"
@@ -119,7 +122,7 @@ def _p_words(results: Results, pair: PairResult) -> str:
 
 def _kind_words(comparison: Comparison, pair: PairResult, sign: str) -> str:
     level = percent(comparison.interval_level, sign)
-    count = comparison.family
+    count, _ = comparison.family_of(pair)
     sided = _bound_words(comparison, sign) if pair.p_directional is not None else ""
     each = " at each level" if comparison.per_level else ""
     if pair.ci_kind is IntervalKind.SIMULTANEOUS:

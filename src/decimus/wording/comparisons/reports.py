@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from decimus.analysis.results import Results
 from decimus.wording.comparisons.choices import alternative_words, required
+from decimus.wording.comparisons.main_effects import main_effects_sentence, main_effects_table
 from decimus.wording.comparisons.method_names import follow_up_name, has_follow_up, method_name
 from decimus.wording.comparisons.reasons import assumed, reason
 from decimus.wording.comparisons.sentences import effect_sentence, pairs_summary, result_sentence
@@ -35,10 +36,11 @@ def group_rows(results: Results) -> Rows:
 
 
 def report_tables(results: Results) -> tuple[Rows, ...]:
-    """The tables of the report: groups, the test's own, and pairs."""
+    """The tables of the report: groups, the test's own, pairs, main effects."""
     comparison = required(results)
     found = [group_rows(results), comparison_table(results)]
     found.append(pair_rows(results) if comparison.pairs else ())
+    found.append(main_effects_table(results))
     return tuple(table for table in found if table)
 
 
@@ -54,6 +56,7 @@ def report_text(results: Results) -> str:
         plain_text(result_sentence(results)),
         effect_sentence(results),
         pairs_summary(results),
+        main_effects_sentence(results),
         assumed(results),
         both_ways(results) if not results.is_large else "",
     )

@@ -104,6 +104,13 @@ def statistic_spans(comparison: Comparison, decimal_sign: str = ".") -> Sentence
     return (*spans[:2], Text("one-sided "), *spans[2:])
 
 
+def pair_statistic(pair: PairResult, sign: str) -> str:
+    """The statistic of a pair as it is written."""
+    if pair.statistic in ("U", "W"):
+        return full_number(pair.value, sign)
+    return statistic(pair.value, sign)
+
+
 def result_sentence(results: Results) -> Sentence:
     """What came out, with direction, size and interval where there are two groups."""
     comparison = required(results)
@@ -170,14 +177,12 @@ def _two_group_result(results: Results, comparison: Comparison) -> Sentence:
     if comparison.reference is not None:
         return _reference_result(results, comparison, pair, statistics)
     if is_shown:
-        is_larger = pair.estimate > 0
-        high, low = (pair.a, pair.b) if is_larger else (pair.b, pair.a)
-        size = difference_words(results, pair, is_absolute=True)
-        verb = "tends to be larger" if pair.rank is not None else "is larger"
-        text = (
-            f"{upper_first(outcome)} {verb} {at_group(groups, high)} than {at_group(groups, low)}"
-        )
-        return (Text(f"{text} by {size}; "), *statistics, Text("."))
+        size = difference_words(results, pair)
+        relation = "larger" if pair.estimate > 0 else "smaller"
+        verb = f"tends to be {relation}" if pair.rank is not None else f"is {relation}"
+        a, b = at_group(groups, pair.a), at_group(groups, pair.b)
+        text = f"{upper_first(outcome)} {verb} {a} than {b}: {_lead(results, pair)} {size}"
+        return (Text(f"{text}; "), *statistics, Text("."))
     size = difference_words(results, pair)
     a = group_words(groups, pair.a)
     text = f"A difference in {outcome} between {a} and {other}"
@@ -196,8 +201,9 @@ def _reference_result(
     name = outcome_words(groups.measurements)
     if pair.p_shown < comparison.alpha:
         side = "above" if pair.estimate > 0 else "below"
-        size = difference_words(results, pair, is_absolute=True)
-        text = f"{upper_first(name)} {at_group(groups, pair.a)} lies {side} {value} by {size}; "
+        size = difference_words(results, pair)
+        lead = f"{upper_first(name)} {at_group(groups, pair.a)} lies {side} {value}"
+        text = f"{lead}: {_lead(results, pair)} {size}; "
     else:
         size = difference_words(results, pair)
         text = f"That {name} {at_group(groups, pair.a)} differs from {value} is not shown: {size}; "
@@ -211,35 +217,39 @@ _KIND_WORDS = {
 }
 
 
-def difference_words(results: Results, pair: PairResult, *, is_absolute: bool = False) -> str:
-    """A difference with its interval: "12.31 mm² (95 % CI 5.12 to 19.50)".
+def _lead(results: Results, pair: PairResult) -> str:
+    """What a size is: a difference, a shift of ranks, or a factor, which says so itself."""
+    if pair_ratio(results.groups, pair) is not None:
+        return "by"
+    return "a difference of" if pair.rank is None else "a shift of"
 
-    Of logarithms it is the ratio that they are differences of: "a factor of 1.8 (…)".
+
+def difference_words(results: Results, pair: PairResult) -> str:
+    """The difference a − b with its interval: "−12.31 mm² (95 % CI −19.50 to −5.12)".
+
+    It has the sign that its row, its statistic and its interval have. Of logarithms it is the
+    ratio that they are differences of: "a factor of 1.8 (…)".
     """
     groups, sign = results.groups, results.decimal_sign
-    flip = is_absolute and pair.estimate < 0
     ratio = pair_ratio(groups, pair)
     if ratio is not None:
-        value, low, high = ratio.value, ratio.lower, ratio.upper
-        if flip:
-            value = 1 / value
-            low, high = (None if high is None else 1 / high), (None if low is None else 1 / low)
-        text = f"a factor of {_significant(value, sign)}"
-        ends = [None if end is None else _significant(end, sign) for end in (low, high)]
+        text = f"a factor of {_significant(ratio.value, sign)}"
+        ends = [
+            None if end is None else _significant(end, sign) for end in (ratio.lower, ratio.upper)
+        ]
     else:
-        low, high, value = pair.ci_lower, pair.ci_upper, pair.estimate
-        if flip:
-            value = -value
-            low, high = (None if high is None else -high), (None if low is None else -low)
         decimals = groups.decimals
         unit = groups.measurements.outcome.unit
         # What percentages differ by is no share of anything.
         unit = "percentage points" if unit == "%" else unit
-        text = quantity(number(value, decimals, sign), unit)
-        ends = [None if end is None else number(end, decimals, sign) for end in (low, high)]
+        text = quantity(number(pair.estimate, decimals, sign), unit)
+        ends = [
+            None if end is None else number(end, decimals, sign)
+            for end in (pair.ci_lower, pair.ci_upper)
+        ]
     if ends[0] is None or ends[1] is None:
         return text
-    level = percent(required(results).interval_level, sign)
+    level = percent(required(results).level_of(pair), sign)
     kind = _KIND_WORDS[pair.ci_kind or IntervalKind.INDIVIDUAL]
     return f"{text} ({kind}{level} CI {ends[0]} to {ends[1]})"
 
@@ -364,9 +374,9 @@ def _tested_pairs(results: Results) -> str:
     furthest = max(shown, key=lambda pair: abs(pair.estimate))
     groups = results.groups
     larger = "above" if furthest.estimate > 0 else "below"
-    size = difference_words(results, furthest, is_absolute=True)
+    size = difference_words(results, furthest)
     a, b = group_words(groups, furthest.a), group_words(groups, furthest.b)
     differ = "differs" if len(shown) == 1 else "differ"
     note = alpha_note(comparison, results.decimal_sign)
     lead = f"{len(shown)} of {len(pairs)} pairs {differ}{note}; furthest apart: " + a
-    return f"{lead} lies {larger} {b} by {size}."
+    return f"{lead} lies {larger} {b}: {_lead(results, furthest)} {size}."

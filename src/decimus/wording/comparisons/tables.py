@@ -9,11 +9,10 @@ from decimus.analysis.comparison_results import Comparison, Error, PairResult
 from decimus.analysis.results import Results
 from decimus.terms import Method
 from decimus.wording.comparisons.choices import required
-from decimus.wording.comparisons.sentences import STATISTIC_LETTERS, effect_name
+from decimus.wording.comparisons.sentences import STATISTIC_LETTERS, effect_name, pair_statistic
 from decimus.wording.numbers import (
     NBSP,
     degrees_of_freedom,
-    full_number,
     number,
     p_number,
     percent,
@@ -132,13 +131,6 @@ def pair_rows(results: Results) -> tuple[tuple[str, ...], ...]:
             row.append(effect_text(pair, effect, sign))
         rows.append(tuple(row))
     return (tuple(headings), *rows)
-
-
-def pair_statistic(pair: PairResult, sign: str) -> str:
-    """The statistic of a pair as it is written."""
-    if pair.statistic in ("U", "W"):
-        return full_number(pair.value, sign)
-    return statistic(pair.value, sign)
 
 
 def effect_heading(pairs: Sequence[PairResult]) -> str:

@@ -1,0 +1,79 @@
+"""Main effects in words: what each factor does averaged over the others, and by how much."""
+
+from __future__ import annotations
+
+from decimus.analysis.comparison_results import Comparison, MainEffect, PairResult
+from decimus.analysis.results import Results
+from decimus.terms import PairSet
+from decimus.wording.comparisons.choices import required
+from decimus.wording.comparisons.sentences import difference_words, pair_statistic
+from decimus.wording.numbers import number, p_number, percent
+from decimus.wording.phrases import factor_words, group_words, upper_first
+
+Rows = tuple[tuple[str, ...], ...]
+
+
+def main_effects_sentence(results: Results) -> str:
+    """How far the levels of each factor lie apart; "" where there is one factor only."""
+    comparison = required(results)
+    said = [_effect_words(results, effect) for effect in _others(comparison)]
+    if said and _interacts(comparison):
+        said.append("As they depend on each other, these are averages of unlike differences.")
+    return " ".join(said)
+
+
+def _others(comparison: Comparison) -> tuple[MainEffect, ...]:
+    """Main effects that the family of pairs does not say already."""
+    is_said = comparison.pair_set is PairSet.MARGINAL
+    return tuple(
+        effect
+        for effect in comparison.main_effects
+        if not (is_said and effect.factor == comparison.marginal)
+    )
+
+
+def _interacts(comparison: Comparison) -> bool:
+    return any(len(t.factors) > 1 and t.p_value < comparison.alpha for t in comparison.terms)
+
+
+def _effect_words(results: Results, effect: MainEffect) -> str:
+    comparison, groups = required(results), results.groups
+    factors = sorted({i for term in comparison.terms for i in term.factors})
+    over = " and ".join(factor_words(groups.factors[i]) for i in factors if i != effect.factor)
+    furthest = max(effect.pairs, key=lambda pair: abs(pair.mean_difference))
+    p = p_number(furthest.p_shown, comparison.alpha, results.decimal_sign)
+    size = difference_words(results, furthest)
+    pair = pair_words(results, furthest)
+    if len(effect.pairs) == 1:
+        return f"Averaged over {over}, {pair} is {size}, p {p}."
+    levels = factor_words(groups.factors[effect.factor])
+    return f"Averaged over {over}, {levels} differs most by {pair}: {size}, p {p}."
+
+
+def pair_words(results: Results, pair: PairResult) -> str:
+    """What is subtracted from what: "0 g/L − 4 g/L"."""
+    return f"{group_words(results.groups, pair.a)} − {group_words(results.groups, pair.b)}"
+
+
+def main_effects_table(results: Results) -> Rows:
+    """Every difference of two levels, averaged over the others; empty for one factor."""
+    comparison = required(results)
+    if not comparison.main_effects:
+        return ()
+    groups, sign, decimals = results.groups, results.decimal_sign, results.groups.decimals
+    level = percent(comparison.level, sign)
+    rows = [("averaged over the others", "difference", f"{level} CI", "statistic", "p")]
+    for effect in comparison.main_effects:
+        for pair in effect.pairs:
+            low, high = (number(end, decimals, sign) for end in (pair.ci_lower, pair.ci_upper))
+            factor = upper_first(factor_words(groups.factors[effect.factor]))
+            rows.append(
+                (
+                    f"{factor}: {pair_words(results, pair)}",
+                    number(pair.mean_difference, decimals, sign),
+                    f"{low} to {high}",
+                    f"{pair.statistic} = {pair_statistic(pair, sign)}",
+                    p_number(pair.p_shown, comparison.alpha, sign).removeprefix("=\u00a0"),
+                )
+            )
+    return tuple(rows)
