@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from fractions import Fraction
-from itertools import combinations, product
+from itertools import combinations, permutations, product
 
 import numpy as np
 
@@ -122,6 +122,43 @@ def kruskal_wallis(groups: Sequence[tuple[float, ...]]) -> Fraction:
     counts = [everything.count(y) for y in set(everything)]
     ties = sum(count**3 - count for count in counts)
     return h / (1 - Fraction(ties, n**3 - n))
+
+
+def kruskal_wallis_p(groups: Sequence[tuple[float, ...]]) -> Fraction:
+    """P(H ≥ the one seen) by dealing the ranks in every way."""
+    ranked = ranks(fractions(tuple(y for group in groups for y in group)))
+    sizes = [len(group) for group in groups]
+
+    def spread(parts: Sequence[Sequence[int]]) -> Fraction:
+        return sum(
+            (sum((ranked[i] for i in part), Fraction(0)) ** 2 / len(part) for part in parts),
+            Fraction(0),
+        )
+
+    def deals(left: tuple[int, ...], sizes: Sequence[int]) -> Iterator[list[tuple[int, ...]]]:
+        if len(sizes) == 1:
+            yield [left]
+            return
+        for part in combinations(left, sizes[0]):
+            for rest in deals(tuple(i for i in left if i not in part), sizes[1:]):
+                yield [part, *rest]
+
+    everything = [spread(deal) for deal in deals(tuple(range(len(ranked))), sizes)]
+    starts = [sum(sizes[:i]) for i in range(len(sizes))]
+    seen = spread([range(s, s + n) for s, n in zip(starts, sizes, strict=True)])
+    return Fraction(sum(found >= seen for found in everything), len(everything))
+
+
+def friedman_p(rows: Sequence[tuple[float, ...]]) -> Fraction:
+    """P(chi-square ≥ the one seen) by ordering the ranks of each subject in every way."""
+    ranked = [ranks(fractions(row)) for row in rows]
+
+    def spread(order: Sequence[Sequence[Fraction]]) -> Fraction:
+        return sum((sum(column) ** 2 for column in zip(*order, strict=True)), Fraction(0))
+
+    everything = [spread(order) for order in product(*(permutations(row) for row in ranked))]
+    seen = spread(ranked)
+    return Fraction(sum(found >= seen for found in everything), len(everything))
 
 
 def friedman(rows: Sequence[tuple[float, ...]]) -> Fraction:

@@ -6,9 +6,13 @@ import json
 from pathlib import Path
 from typing import Any
 
+import numpy as np
 import pytest
+from hypothesis import assume, given, settings
+from hypothesis import strategies as st
 
 from decimus.__main__ import run
+from decimus.statistics.rank_tests import friedman, kruskal_wallis
 from tests.reference import exact_designs as exact
 from tests.reference.densities import chi_square_tail
 
@@ -197,7 +201,11 @@ def test_kruskal_wallis_and_dunn(name: str, tmp_path: Path, capsys: Capture) -> 
     if published is not None:
         assert term["value"] == pytest.approx(published, abs=5e-4)
     assert term["value"] == pytest.approx(h, abs=CLOSE)
-    assert term["p"] == pytest.approx(chi_square_tail(h, len(columns) - 1), abs=CLOSE)
+    near = term["p_approximate"] if term["exact"] else term["p"]
+    assert near == pytest.approx(chi_square_tail(h, len(columns) - 1), abs=CLOSE)
+    if sum(map(len, columns.values())) <= 10:
+        wanted = float(exact.kruskal_wallis_p(list(columns.values())))
+        assert term["p"] == pytest.approx(wanted, abs=CLOSE)
     everything = [y for values in columns.values() for y in exact.fractions(values)]
     n = len(everything)
     assert term["effect"]["value"] == pytest.approx(h / (n - 1), abs=CLOSE)
@@ -244,7 +252,70 @@ FRIEDMAN = {
         ((30, 28, 16, 34), (14, 18, 10, 22), (24, 20, 18, 30), (38, 34, 20, 44), (26, 28, 14, 30)),
         None,
     ),
+    "three of them": (((30, 28, 16, 34), (14, 18, 10, 22), (24, 20, 18, 30)), None),
+    "three with ties": (((3, 3, 5, 6), (1, 2, 2, 2), (4, 1, 7, 7)), None),
 }
+
+
+def test_exact_p_of_kruskal_wallis_in_print() -> None:
+    """Kruskal & Wallis 1952, table 6.1: n = 3, 3, 3 and 4, 3, 3; their corrected values."""
+
+    def p(*groups: tuple[float, ...]) -> tuple[float, float]:
+        found = kruskal_wallis([np.array(group, dtype=float) for group in groups])
+        return found.statistic, found.p_value
+
+    h, found = p((1, 2, 3), (4, 5, 6), (7, 8, 9))
+    assert (round(h, 4), round(found, 3)) == (7.2, 0.004)
+    h, found = p((2, 3, 4), (1, 5, 6), (7, 8, 9))
+    assert (round(h, 4), found) == (5.6, pytest.approx(0.05, abs=5e-4))
+    h, found = p((1, 2, 3, 4), (5, 6, 7), (8, 9, 10))
+    assert (round(h, 4), found) == (8.0182, pytest.approx(6 / 4200, abs=1e-12))
+    h, found = p((1, 2, 4, 5), (3, 6, 7), (8, 9, 10))
+    assert found == pytest.approx(
+        float(exact.kruskal_wallis_p([(1, 2, 4, 5), (3, 6, 7), (8, 9, 10)]))
+    )
+
+
+def test_exact_p_of_friedman_in_print() -> None:
+    """Friedman 1937, tables V and VI: three conditions and n = 3 and 4, four and n = 3."""
+
+    def p(*rows: tuple[int, ...]) -> tuple[float, float]:
+        found = friedman(np.array(rows, dtype=float))
+        return found.statistic, found.p_value
+
+    one, two = (1, 2, 3), (1, 3, 2)
+    assert p(one, one, one) == pytest.approx((6.0, 0.028), abs=5e-4)
+    assert p(one, one, two) == pytest.approx((4.667, 0.194), abs=5e-4)
+    assert p(one, one, one, one) == pytest.approx((8.0, 0.0046), abs=5e-5)
+    assert p(one, one, one, two) == pytest.approx((6.5, 0.042), abs=5e-4)
+    assert p((1, 2, 3, 4), (1, 2, 3, 4), (1, 2, 3, 4)) == pytest.approx((9.0, 0.0017), abs=5e-5)
+
+
+@given(
+    st.lists(st.lists(st.integers(0, 6), min_size=1, max_size=3), min_size=2, max_size=4),
+)
+@settings(max_examples=40, deadline=None)
+def test_exact_p_by_dealing_every_way(groups: list[list[int]]) -> None:
+    values = {y for group in groups for y in group}
+    assume(len(values) > 1 and sum(map(len, groups)) <= 9)
+    found = kruskal_wallis([np.array(group, dtype=float) for group in groups])
+    wanted = exact.kruskal_wallis_p([tuple(map(float, group)) for group in groups])
+    assert found.exact_p == pytest.approx(float(wanted), abs=CLOSE)
+
+
+@given(
+    st.integers(2, 4).flatmap(
+        lambda k: st.lists(
+            st.lists(st.integers(0, 4), min_size=k, max_size=k), min_size=2, max_size=3
+        )
+    )
+)
+@settings(max_examples=40, deadline=None)
+def test_exact_p_by_ordering_every_way(rows: list[list[int]]) -> None:
+    assume(any(len(set(row)) > 1 for row in rows))
+    found = friedman(np.array(rows, dtype=float))
+    wanted = exact.friedman_p([tuple(map(float, row)) for row in rows])
+    assert found.exact_p == pytest.approx(float(wanted), abs=CLOSE)
 
 
 @pytest.mark.parametrize("name", FRIEDMAN)
@@ -260,6 +331,9 @@ def test_friedman(name: str, tmp_path: Path, capsys: Capture) -> None:
         assert term["value"] == pytest.approx(published, abs=5e-4)
     assert term["statistic"] == "chi2"
     assert term["value"] == pytest.approx(chi, abs=CLOSE)
-    assert term["p"] == pytest.approx(chi_square_tail(chi, k - 1), abs=CLOSE)
+    assert term["p_approximate"] == pytest.approx(chi_square_tail(chi, k - 1), abs=CLOSE)
+    if len(rows) <= 3:
+        wanted = float(exact.friedman_p([tuple(map(float, row)) for row in rows]))
+        assert term["p"] == pytest.approx(wanted, abs=CLOSE)
     assert term["effect"]["value"] == pytest.approx(chi / (len(rows) * (k - 1)), abs=CLOSE)
     assert [pair["statistic"] for pair in record["pairs"]] == ["W"] * (k * (k - 1) // 2)

@@ -46,6 +46,7 @@ class Term(Value, frozen=True):
         df_uncorrected: without the correction; None where there is none.
         p_uncorrected: likewise.
         sphericity: what the correction comes from; None where there is none.
+        p_approximate: from chi-square, where `p_value` is exact; None elsewhere.
     """
 
     name: str
@@ -59,6 +60,7 @@ class Term(Value, frozen=True):
     df_uncorrected: tuple[float, ...] | None = None
     p_uncorrected: float | None = None
     sphericity: Sphericity | None = None
+    p_approximate: float | None = None
 
     @property
     def mean_square(self) -> float | None:

@@ -26,6 +26,7 @@ from decimus.statistics.effect_sizes import EffectSize
 from decimus.statistics.p_adjustments import BY_P, interval_share
 from decimus.statistics.rank_tests import (
     DunnPair,
+    RankAnova,
     RankTest,
     dunn_pair,
     friedman,
@@ -159,13 +160,26 @@ def _ranked(
     return tuple(found)
 
 
+def _term_of(plan: Plan, whole: RankAnova, statistic: str, effect: str) -> Term:
+    """The test over all groups; the p from chi-square beside it where it is exact."""
+    name, factors = group_term(plan)
+    return Term(
+        name,
+        factors,
+        statistic,
+        whole.statistic,
+        (whole.df,),
+        whole.p_value,
+        effects=(EffectSize(effect, whole.effect),),
+        p_approximate=None if whole.exact_p is None else whole.p_approximate,
+    )
+
+
 def rank_anova(plan: Plan) -> Comparison:
     """The Kruskal–Wallis test, with Dunn's test of pairs on the ranks of all groups."""
     values = [_values(group) for group in plan.there]
     whole = kruskal_wallis(values)
-    name, factors = group_term(plan)
-    effect = EffectSize("epsilon squared", whole.effect)
-    term = Term(name, factors, "H", whole.statistic, (whole.df,), whole.p_value, None, (effect,))
+    term = _term_of(plan, whole, "H", "epsilon squared")
     pairs = plan.pairs()
     tests = [dunn_pair(whole, a, b, len(values[a]), len(values[b])) for a, b in pairs]
     means, groups = [_mean(part) for part in values], plan.sides
@@ -186,9 +200,7 @@ def rank_anova_of_units(plan: Plan) -> Comparison:
     """Friedman's test, with signed-rank tests of pairs over the complete units."""
     complete = complete_units(plan.there)
     whole = friedman(complete.values)
-    name, factors = group_term(plan)
-    effect = EffectSize("Kendall W", whole.effect)
-    term = Term(name, factors, "chi2", whole.statistic, (whole.df,), whole.p_value, None, (effect,))
+    term = _term_of(plan, whole, "chi2", "Kendall W")
     pairs = plan.pairs(is_paired=True)
     n, k = complete.values.shape
     columns = {

@@ -274,6 +274,10 @@ def _term(term: Term, comparison: Comparison) -> Record:
             "epsilon_gg": term.sphericity.greenhouse_geisser,
             "epsilon_hf": term.sphericity.huynh_feldt,
         }
+    if term.statistic in ("H", "chi2"):
+        record["exact"] = term.p_approximate is not None
+        if term.p_approximate is not None:
+            record["p_approximate"] = term.p_approximate
     if comparison.is_of_two and comparison.pairs[0].rank is not None:
         record["exact"] = comparison.pairs[0].rank.is_exact
     return record

@@ -8,6 +8,7 @@ from collections.abc import Sequence
 import numpy as np
 
 from decimus.statistics.distributions import Floats, chi_square_tail, normal_tail
+from decimus.statistics.exact_rank_anova import friedman_p, kruskal_wallis_p
 from decimus.statistics.rank_distributions import (
     RankDistribution,
     rank_sum_distribution,
@@ -231,6 +232,7 @@ class RankAnova(Value, frozen=True):
         rank_means: the mean rank of each group.
         n: values, or subjects.
         ties: Σ(t³ − t).
+        exact_p: by counting all ways to deal the ranks; None where there are too many.
     """
 
     statistic: float
@@ -239,10 +241,16 @@ class RankAnova(Value, frozen=True):
     rank_means: tuple[float, ...]
     n: int
     ties: float
+    exact_p: float | None
 
     @property
     def p_value(self) -> float:
-        """From chi-square, approximate."""
+        """Exact where it is known, else from chi-square."""
+        return self.p_approximate if self.exact_p is None else self.exact_p
+
+    @property
+    def p_approximate(self) -> float:
+        """From chi-square."""
         return chi_square_tail(self.statistic, self.df)
 
 
@@ -262,7 +270,8 @@ def kruskal_wallis(groups: Sequence[Floats]) -> RankAnova:
         len(part) * (mean - (total + 1) / 2) ** 2 for part, mean in zip(parts, means, strict=True)
     )
     h = 12 / (total * (total + 1)) * among / (1 - ties / (total**3 - total))
-    return RankAnova(h, len(groups) - 1, h / (total - 1), tuple(means), total, ties)
+    exact = kruskal_wallis_p(ranks, [len(group) for group in groups])
+    return RankAnova(h, len(groups) - 1, h / (total - 1), tuple(means), total, ties, exact)
 
 
 class DunnPair(Value, frozen=True):
@@ -306,4 +315,4 @@ def friedman(values: Floats) -> RankAnova:
     among = math.fsum(((sums - n * (k + 1) / 2) ** 2).tolist())
     chi = 12 * among / (n * k * (k + 1) - ties / (k - 1))
     means = tuple((sums / n).tolist())
-    return RankAnova(chi, k - 1, chi / (n * (k - 1)), means, n, ties)
+    return RankAnova(chi, k - 1, chi / (n * (k - 1)), means, n, ties, friedman_p(ranks))

@@ -89,7 +89,8 @@ _READINGS = {
     "levene": "A one-way ANOVA of how far values lie from the mean of their group.",
     "mauchly": (
         "S is the covariance of d orthonormal contrasts of the conditions; W is 1 where they vary "
-        "alike and apart from each other. p from Bartlett’s chi-square."
+        "alike and apart from each other. p from chi-square with the "
+        "term of second order."
     ),
 }
 

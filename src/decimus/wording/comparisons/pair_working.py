@@ -231,6 +231,12 @@ def statistic_working(results: Results, term: Term) -> Working:
         formula = (Text(letter, Style.ITALIC), Text(" from the ranks, corrected for ties"))
         df = degrees_of_freedom(term.df[0], sign)
         reading = f"{p} from chi-square with {df} df, approximate."
+        if term.p_approximate is not None:
+            near = p_number(term.p_approximate, comparison.alpha, sign)
+            reading = (
+                f"{p}, exact: the share of all ways to deal the ranks that spread as much or more. "
+                f"Chi-square with {df} df would say p {near}."
+            )
     return Working(
         f"Working: {term.name}",
         formula,

@@ -80,8 +80,8 @@ _ASSUMED = {
         "independent replicates; that the shift is the difference asks for groups of like shape"
     ),
     Method.SIGNED_RANK: "independent differences, symmetric about their middle",
-    Method.KRUSKAL_WALLIS: "independent replicates, groups of like shape; p from chi-square",
-    Method.FRIEDMAN: "independent units; conditions ranked within each; p from chi-square",
+    Method.KRUSKAL_WALLIS: "independent replicates, groups of like shape",
+    Method.FRIEDMAN: "independent units; conditions ranked within each",
 }
 
 
@@ -97,6 +97,9 @@ def assumed(results: Results) -> str:
         more = " …" if len(comparison.incomplete) > 6 else ""
         count = len(comparison.incomplete)
         said += f" {count} incomplete {plural(noun, count)} left out: {names}{more}."
+    if comparison.terms[0].statistic in ("H", "chi2"):
+        is_exact = comparison.terms[0].p_approximate is not None
+        said += " p is exact." if is_exact else " p is from chi-square, approximate."
     rank = comparison.pairs[0].rank if comparison.pairs else None
     if rank is not None and comparison.is_of_two:
         said += " p is exact." if rank.is_exact else " p is from the normal distribution."
