@@ -66,7 +66,7 @@ LEFT_OUT: dict[tuple[str, str], dict[str, str]] = {
     },
     ("analysis/refusals.py", "Method"): {
         "STUDENT_T to SIGNED_RANK": (
-            "ANOVA FRIEDMAN KRUSKAL_WALLIS ONE_SAMPLE_T REPEATED_MEASURES "
+            "ANOVA CROSSED_WITHIN FRIEDMAN KRUSKAL_WALLIS ONE_SAMPLE_T REPEATED_MEASURES "
             "SPLIT_PLOT THREE_WAY TWO_WAY WELCH_ANOVA"
         ),
     },
@@ -134,12 +134,13 @@ LEFT_OUT: dict[tuple[str, str], dict[str, str]] = {
     },
     ("wording/comparisons/reasons.py", "Method"): {
         "ANOVA to STUDENT_T": (
-            "FRIEDMAN KRUSKAL_WALLIS MANN_WHITNEY ONE_SAMPLE_T PAIRED_T "
+            "CROSSED_WITHIN FRIEDMAN KRUSKAL_WALLIS MANN_WHITNEY ONE_SAMPLE_T PAIRED_T "
             "REPEATED_MEASURES SIGNED_RANK SPLIT_PLOT THREE_WAY TWO_WAY WELCH_ANOVA "
             "WELCH_T"
         ),
         "ONE_SAMPLE_T to REPEATED_MEASURES": (
-            "FRIEDMAN KRUSKAL_WALLIS MANN_WHITNEY SIGNED_RANK SPLIT_PLOT THREE_WAY TWO_WAY"
+            "CROSSED_WITHIN FRIEDMAN KRUSKAL_WALLIS MANN_WHITNEY SIGNED_RANK SPLIT_PLOT "
+            "THREE_WAY TWO_WAY"
         ),
     },
     ("wording/remarks/on_spread.py", "Height"): {
@@ -147,7 +148,7 @@ LEFT_OUT: dict[tuple[str, str], dict[str, str]] = {
     },
     ("wording/remarks/on_spread.py", "Method"): {
         "ANOVA to STUDENT_T": (
-            "FRIEDMAN KRUSKAL_WALLIS MANN_WHITNEY ONE_SAMPLE_T PAIRED_T "
+            "CROSSED_WITHIN FRIEDMAN KRUSKAL_WALLIS MANN_WHITNEY ONE_SAMPLE_T PAIRED_T "
             "REPEATED_MEASURES SIGNED_RANK SPLIT_PLOT THREE_WAY TWO_WAY WELCH_ANOVA "
             "WELCH_T"
         ),

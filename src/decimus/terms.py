@@ -192,6 +192,7 @@ class Method(StrEnum):
     ANOVA = "anova"
     WELCH_ANOVA = "welch-anova"
     REPEATED_MEASURES = "rm-anova"
+    CROSSED_WITHIN = "two-way-rm-anova"
     SPLIT_PLOT = "split-plot-anova"
     TWO_WAY = "two-way-anova"
     THREE_WAY = "three-way-anova"

@@ -23,6 +23,14 @@ SPLIT = "id,diet,week,y\n" + "".join(
     for i, diet in ((1, "old"), (2, "old"), (3, "old"), (4, "new"), (5, "new"), (6, "new"))
     for w, week in enumerate(("one", "two", "three"))
 )
+CROSSED = SPLIT.replace("4,new", "1,new").replace("5,new", "2,new").replace("6,new", "3,new")
+BY_THREE = ("--group", "diet", "--group", "week", "--group", "time")
+BEYOND = "id,diet,week,time,y\n" + "".join(
+    f"{i},{'old' if i < 3 else 'new'},{week},{time},{10 + i * i % 3 + w * (t + 1) + i * t}\n"
+    for i in (1, 2, 3, 4)
+    for w, week in enumerate(("one", "two"))
+    for t, time in enumerate(("noon", "night"))
+)
 SUMMARISED = "site,mean,sd,n\nnorth,5.1,0.5,8\nsouth,6.2,0.7,9\neast,5.0,0.4,8\n"
 SPLIT_OPTIONS = ("--value", "y", "--group", "diet", "--group", "week", "--subject", "id")
 
@@ -69,9 +77,9 @@ def record(capsys: Capture, path: str, *options: str) -> Any:
             "There is no value for “2, bright”; two-way ANOVA needs every combination. Use one-way",
         ),
         (
-            "salt,light,area\n0,dim,10\n0,bright,14\n2,dim,8\n2,bright,9\n",
+            "salt,light,area\n0,dim,10.1\n0,bright,14.2\n2,dim,8.1\n2,bright,12.2\n",
             ("--value", "area", "--group", "salt", "--group", "light"),
-            "Every cell has only 1 replicate",
+            "Levels of salt differ by the same amounts everywhere; two-way ANOVA of single values",
         ),
         (ONLY_ONE_WHOLE, ("--method", "rm-anova"), "Only 1 subject has a value in all of “a”, “b”"),
         (
@@ -90,9 +98,9 @@ def record(capsys: Capture, path: str, *options: str) -> Any:
         ("site,mean,sd\nn,5,1\ns,6,1\n", (), "n is not known for “n” and “s”"),
         (SPLIT, (*SPLIT_OPTIONS, "--method", "rm-anova"), "Diet differs between subjects"),
         (
-            SPLIT.replace("4,new", "1,new").replace("5,new", "2,new").replace("6,new", "3,new"),
-            SPLIT_OPTIONS,
-            "two factors within subjects, or three factors with them, is not offered",
+            BEYOND,
+            ("--value", "y", "--subject", "id", *BY_THREE),
+            "with diet beside; a test for that needs a mixed model with subject as random effect",
         ),
     ],
 )
@@ -155,6 +163,17 @@ def test_a_fault_of_ours_is_one_line_too(
         (SUBJECTS, ("--subject", "subject", "--control", "b"), "rm-anova", "holm", "control", 2),
         (SUBJECTS, ("--subject", "subject", "--method", "friedman"), "friedman", "holm", "all", 3),
         (SPLIT, SPLIT_OPTIONS, "split-plot-anova", "holm", "within", 9),
+        (CROSSED, SPLIT_OPTIONS, "two-way-rm-anova", "holm", "within", 9),
+        (
+            CROSSED,
+            (*SPLIT_OPTIONS, "--pairs", "marginal", "--of", "week"),
+            *("two-way-rm-anova", "holm", "marginal", 3),
+        ),
+        (
+            "salt,light,area\n0,dim,10\n0,bright,14\n2,dim,8\n2,bright,9\n4,dim,5\n4,bright,7\n",
+            ("--value", "area", "--group", "salt", "--group", "light"),
+            *("two-way-anova", "tukey", "marginal", 3),
+        ),
         (SUMMARISED, (), "anova", "tukey", "all", 3),
         (SUMMARISED, ("--control", "north"), "anova", "dunnett", "control", 2),
     ],
@@ -175,7 +194,7 @@ def test_what_follows_when_nothing_is_said(
     assert found["adjustment"] == ("sidak" if options == ("--control", "dim") else adjustment)
     assert len(found["pairs"]) == count
     assert found["terms"][-1]["term"] == "Residuals"
-    has_subjects = method in ("rm-anova", "split-plot-anova", "friedman")
+    has_subjects = method in ("rm-anova", "two-way-rm-anova", "split-plot-anova", "friedman")
     assert (found["terms"][-2]["term"] == "Subjects") == has_subjects
     for pair in found["pairs"]:
         if pair["p_adjusted"] is not None:

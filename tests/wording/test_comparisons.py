@@ -93,6 +93,7 @@ def test_every_method_says_what_it_assumes(method: Method) -> None:
         Method.SIGNED_RANK: SAME_TWICE,
         Method.REPEATED_MEASURES: SAME_TWICE,
         Method.FRIEDMAN: SAME_TWICE,
+        Method.CROSSED_WITHIN: CROSSED_WITHIN,
     }
     few = method in (Method.WELCH_T, Method.STUDENT_T, Method.MANN_WHITNEY)
     text = tables.get(method, TWO_GROUPS if few else FIVE_BY_FOUR)
@@ -111,6 +112,14 @@ def test_every_method_says_what_it_assumes(method: Method) -> None:
         assert "nan" not in working.as_text()
     assert plain(result_sentence(results)).endswith(".")
     assert follow_up_name(method, comparison.adjustment)
+
+
+CROSSED_WITHIN = "plant,light,time,area\n" + "".join(
+    f"{plant},{light},{time},{10 + i * j + 2 * j + 3 * k * i + (i + j * i + 2 * k * j) ** 2 % 7}\n"
+    for i, plant in enumerate("pqrs")
+    for j, light in enumerate(("dim", "bright"))
+    for k, time in enumerate(("noon", "night"))
+)
 
 
 def _three_factors() -> str:

@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
+from itertools import product
+
 import numpy as np
 
 from decimus.analysis.comparison_results import Comparison
-from decimus.analysis.method_kinds import RANK_METHODS
+from decimus.analysis.method_kinds import FACTORIAL, RANK_METHODS
 from decimus.analysis.subject_tests import complete_units, split_plot_of
 from decimus.statistics.assumption_checks import brown_forsythe, levene
 from decimus.statistics.distributions import Floats
+from decimus.statistics.linear_models import top_interaction
 from decimus.statistics.shapiro_wilk import FEWEST, MOST, combined_p, normal_scores, shapiro_wilk
 from decimus.terms import Method
 from decimus.values import Value
@@ -111,6 +114,7 @@ def checks_of(comparison: Comparison) -> Checks:
     within = comparison.method in (
         Method.PAIRED_T,
         Method.REPEATED_MEASURES,
+        Method.CROSSED_WITHIN,
         Method.SPLIT_PLOT,
         Method.ONE_SAMPLE_T,
     )
@@ -174,18 +178,30 @@ def _residuals(comparison: Comparison) -> tuple[Floats, Floats]:
         differences = np.array(comparison.pairing.differences.replicates, dtype=np.float64)
         mean = float(differences.mean())
         return differences - mean, np.full(len(differences), mean)
-    if comparison.method is Method.REPEATED_MEASURES:
+    if comparison.method in (Method.REPEATED_MEASURES, Method.CROSSED_WITHIN):
         return _within(complete_units(comparison.groups).values)
     if comparison.method is Method.SPLIT_PLOT:
         design = comparison.design
         parts = split_plot_of(comparison.groups, design.between[0], design.within[0])
         found = [_within(part.values) for part in parts.complete]
         return np.concatenate([r for r, _ in found]), np.concatenate([f for _, f in found])
+    if comparison.design.is_single and comparison.method in FACTORIAL:
+        return _additive(comparison)
     values = [np.array(group.cells.exact, dtype=np.float64) for group in comparison.groups]
     means = [group.summary.moments.mean for group in comparison.groups]
     left = [part - mean for part, mean in zip(values, means, strict=True)]
     fitted = [np.full(len(part), mean) for part, mean in zip(values, means, strict=True)]
     return np.concatenate(left), np.concatenate(fitted)
+
+
+def _additive(comparison: Comparison) -> tuple[Floats, Floats]:
+    """What terms below the interaction of all factors leave of single values."""
+    groups, factors = comparison.groups, comparison.design.between
+    levels = [tuple(dict.fromkeys(g.levels[i] for g in groups)) for i in factors]
+    value_of = {tuple(g.levels[i] for i in factors): g.summary.moments.mean for g in groups}
+    values = np.array([value_of[cell] for cell in product(*levels)], dtype=np.float64)
+    left = top_interaction(values.reshape([len(of) for of in levels])).ravel()
+    return left, values - left
 
 
 def _within(values: Floats) -> tuple[Floats, Floats]:

@@ -31,6 +31,20 @@ SUPERIORITY = "P(a > b)"
 """The name of the effect size of rank tests."""
 
 
+class Error(Value, frozen=True):
+    """A line of the table that others are tested on."""
+
+    df: float
+    sum_of_squares: float | None
+
+    @property
+    def mean_square(self) -> float | None:
+        """Sum of squares over df."""
+        if self.sum_of_squares is None or self.df <= 0:
+            return None
+        return self.sum_of_squares / self.df
+
+
 class Term(Value, frozen=True):
     """One line of the table: an effect with its statistic.
 
@@ -46,6 +60,7 @@ class Term(Value, frozen=True):
         df_uncorrected: without the correction; None where there is none.
         p_uncorrected: likewise.
         sphericity: what the correction comes from; None where there is none.
+        error: the line it is tested on, where each term has its own; else None.
         p_approximate: from chi-square, where `p_value` is exact; None elsewhere.
     """
 
@@ -60,6 +75,7 @@ class Term(Value, frozen=True):
     df_uncorrected: tuple[float, ...] | None = None
     p_uncorrected: float | None = None
     sphericity: Sphericity | None = None
+    error: Error | None = None
     p_approximate: float | None = None
 
     @property
@@ -74,20 +90,6 @@ class Term(Value, frozen=True):
     def effect(self) -> EffectSize | None:
         """The effect size that is shown."""
         return self.effects[0] if self.effects else None
-
-
-class Error(Value, frozen=True):
-    """A line of the table that others are tested on."""
-
-    df: float
-    sum_of_squares: float | None
-
-    @property
-    def mean_square(self) -> float | None:
-        """Sum of squares over df."""
-        if self.sum_of_squares is None or self.df <= 0:
-            return None
-        return self.sum_of_squares / self.df
 
 
 class PairResult(Value, frozen=True):

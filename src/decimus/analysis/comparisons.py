@@ -7,6 +7,7 @@ from collections.abc import Callable
 from msgspec.structs import replace
 
 from decimus.analysis.comparison_results import Comparison, PairResult, UntestedPair
+from decimus.analysis.crossed_within import crossed_within
 from decimus.analysis.designs import (
     Design,
     Kind,
@@ -41,6 +42,7 @@ _RUN: dict[Method, Callable[[Plan], Comparison]] = {
     Method.TWO_WAY: factorial,
     Method.THREE_WAY: factorial,
     Method.REPEATED_MEASURES: repeated,
+    Method.CROSSED_WITHIN: crossed_within,
     Method.SPLIT_PLOT: split_plot,
     Method.MANN_WHITNEY: rank_sums,
     Method.SIGNED_RANK: signed_ranks,
@@ -163,10 +165,11 @@ def offered_adjustments(
 
 def _beyond(groups: Groups, design: Design) -> DesignError:
     noun = groups.measurements.unit_name
+    others = " and ".join(groups.factors[i].factor.name for i in design.between) or "a third factor"
     names = " and ".join(groups.factors[i].factor.name for i in design.within)
     return DesignError(
-        f"The same {noun}s stand at several levels of {names}; a test for two factors within "
-        f"{noun}s, or three factors with them, is not offered",
+        f"The same {noun}s stand at several levels of {names}, with {others} beside; a test for "
+        f"that needs a mixed model with {noun} as random effect, which is not offered",
         remedy=(
             f"Compare one factor at a time, take the cells as conditions of a repeated-measures "
             f"ANOVA, or, if {noun}s of one name are others in other groups, name them apart"

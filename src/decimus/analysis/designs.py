@@ -22,7 +22,8 @@ class Kind(Enum):
     SAME_TWICE = "the same units twice"
     SAME_OFTEN = "the same units three times or more"
     SPLIT_PLOT = "one factor between units, one within"
-    BEYOND = "more than one factor within units, or three with units"
+    CROSSED_WITHIN = "two factors within units"
+    BEYOND = "three factors with units, or two within units and one between"
 
 
 class Design(Value, frozen=True):
@@ -33,12 +34,14 @@ class Design(Value, frozen=True):
         between: factors that differ between units, by position.
         within: factors that differ within units; none where units are independent.
         has_control: whether a level is marked as control.
+        is_single: whether each cell of several factors has one value.
     """
 
     kind: Kind
     between: tuple[int, ...] = ()
     within: tuple[int, ...] = ()
     has_control: bool = False
+    is_single: bool = False
 
 
 def varying_factors(groups: Sequence[Group], factors: int) -> tuple[int, ...]:
@@ -57,7 +60,8 @@ def design_of(groups: Groups) -> Design:
         return Design(Kind.ONE_GROUP, has_control=has_control)
     within = _within(there, factors) if has_same_units(groups) else ()
     between = tuple(i for i in factors if i not in within)
-    return Design(_kind(len(there), factors, within), between, within, has_control)
+    is_single = not within and len(factors) > 1 and all(group.n == 1 for group in there)
+    return Design(_kind(len(there), factors, within), between, within, has_control, is_single)
 
 
 def _kind(groups: int, factors: tuple[int, ...], within: tuple[int, ...]) -> Kind:
@@ -69,7 +73,9 @@ def _kind(groups: int, factors: tuple[int, ...], within: tuple[int, ...]) -> Kin
         return Kind.SAME_TWICE if groups == 2 else Kind.SAME_OFTEN
     if len(factors) == 2 and len(within) == 1:
         return Kind.SPLIT_PLOT
-    return Kind.SAME_TWICE if groups == 2 else Kind.BEYOND
+    if groups == 2:
+        return Kind.SAME_TWICE
+    return Kind.CROSSED_WITHIN if len(factors) == len(within) == 2 else Kind.BEYOND
 
 
 def _within(groups: Sequence[Group], factors: tuple[int, ...]) -> tuple[int, ...]:
@@ -95,6 +101,7 @@ def suggested_method(design: Design) -> Method:
         Kind.SAME_TWICE: Method.PAIRED_T,
         Kind.SAME_OFTEN: Method.REPEATED_MEASURES,
         Kind.SPLIT_PLOT: Method.SPLIT_PLOT,
+        Kind.CROSSED_WITHIN: Method.CROSSED_WITHIN,
         Kind.BEYOND: Method.REPEATED_MEASURES,
     }[design.kind]
 
@@ -114,6 +121,11 @@ def pair_sets(method: Method, design: Design) -> tuple[PairSet, ...]:
         return (PairSet.ALL,)
     one_by_one = (PairSet.CHOSEN, PairSet.PLANNED, PairSet.NONE)
     several = is_of_several(design)
+    if method in FACTORIAL and design.is_single:
+        return (PairSet.MARGINAL, PairSet.NONE)
+    if method is Method.CROSSED_WITHIN:
+        first = (PairSet.CONTROL, PairSet.WITHIN) if design.has_control else (PairSet.WITHIN,)
+        return (*first, PairSet.ALL, PairSet.MARGINAL, *one_by_one)
     if method in FACTORIAL:
         first = (PairSet.CONTROL, PairSet.WITHIN) if design.has_control else (PairSet.WITHIN,)
         return (*first, PairSet.ALL, PairSet.MARGINAL, *one_by_one)

@@ -16,7 +16,7 @@ from decimus.statistics.distributions import Floats
 from decimus.statistics.effect_sizes import EffectSize, hedges_g
 from decimus.statistics.linear_models import FactorialAnova
 from decimus.statistics.t_tests import TTest, t_test, t_tests
-from decimus.terms import Adjustment, PairSet, SumsOfSquares
+from decimus.terms import Adjustment, LevelKind, PairSet, SumsOfSquares
 
 _MOST_LEVELS = 40
 """Levels up to which all differences of a factor are estimated beside what was asked for."""
@@ -33,6 +33,15 @@ def own_family(plan: Plan, adjustment: Adjustment) -> Plan:
         alternative=None,
         per_level=False,
     )
+
+
+def marginal_position(plan: Plan, positions: Sequence[int]) -> int:
+    """The factor whose marginal means are compared, by position."""
+    wanted = plan.choices.marginal_variable
+    for position in positions:
+        if plan.groups.factors[position].factor.variable == wanted:
+            return position
+    return positions[0]
 
 
 def of_cells(
@@ -60,7 +69,7 @@ def marginal_pairs(
         means.append(math.fsum(m.mean for m in part) / len(part))
         shares.append(math.fsum(1 / m.n for m in part) / len(part) ** 2)
         counts.append(sum(m.n for m in part))
-    pairs = _directed(plan, levels, position)
+    pairs = directed(plan, levels, position)
     first, second = np.array(pairs).T
     mean, share = np.array(means), np.array(shares)
     variance = anova.mean_square_error
@@ -94,7 +103,7 @@ def of_units(
     own = own_family(plan, adjustment)
     units = [values.mean(axis=1) for values in groups]
     variance = math.fsum(_squares(part) for part in units) / df
-    pairs = _directed(plan, levels[0], between)
+    pairs = directed(plan, levels[0], between)
     tests = []
     for a, b in pairs:
         error = math.sqrt(variance * (1 / n[a] + 1 / n[b]))
@@ -104,7 +113,7 @@ def of_units(
     adjustment = Adjustment.HOLM if len(levels[1]) > 2 else Adjustment.NONE
     own = own_family(plan, adjustment)
     kept, tests = [], []
-    for a, b in _directed(plan, levels[1], within):
+    for a, b in directed(plan, levels[1], within, is_within=True):
         parts = [values[:, a] - values[:, b] for values in groups]
         spread = math.fsum(_squares(part) for part in parts) / df
         if spread <= 0:
@@ -131,15 +140,28 @@ def _squares(values: Floats) -> float:
     return math.fsum((value - mean) ** 2 for value in values.tolist())
 
 
-def _directed(plan: Plan, levels: Sequence[str], position: int) -> list[tuple[int, int]]:
-    """All pairs of levels; the control is b."""
-    control = plan.groups.choices.control(plan.groups.factors[position].factor.variable)
-    return [
-        (j, i) if levels[i] == control else (i, j) for i, j in combinations(range(len(levels)), 2)
-    ]
+def directed(
+    plan: Plan, levels: Sequence[str], position: int, *, is_within: bool = False
+) -> list[tuple[int, int]]:
+    """All pairs of levels as a − b: the control is b; within units it is later − earlier."""
+    factor = plan.groups.factors[position].factor
+    control = plan.groups.choices.control(factor.variable)
+    order = list(levels)
+    if is_within and factor.kind is not LevelKind.NAMES:
+        order = [level for level in factor.level_texts_in_order if level in levels]
+    place = [order.index(level) for level in levels]
+
+    def is_second(level: int, other: int) -> bool:
+        if control in (levels[level], levels[other]):
+            return levels[level] == control
+        return is_within and place[level] < place[other]
+
+    pairs = combinations(range(len(levels)), 2)
+    return [(j, i) if is_second(i, j) else (i, j) for i, j in pairs]
 
 
-def _sides(plan: Plan, levels: Sequence[str], position: int) -> list[Compared]:
+def sides_of(plan: Plan, levels: Sequence[str], position: int) -> list[Compared]:
+    """The levels of a factor, averaged over all others, as sides of comparisons."""
     labels = {shown.level.text: shown.label for shown in plan.groups.factors[position].levels}
     at = range(len(plan.groups.factors))
     return [
@@ -171,7 +193,7 @@ def _results(
 
     return pair_results(
         plan,
-        _sides(plan, levels, position),
+        sides_of(plan, levels, position),
         pairs,
         tests,
         followed_up(plan, tests, pairs, len(levels)),

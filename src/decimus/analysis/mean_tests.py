@@ -12,7 +12,7 @@ from msgspec.structs import replace
 from decimus.analysis.comparison_results import Comparison, Error, PairResult, Term, names_joined
 from decimus.analysis.families import Compared
 from decimus.analysis.groups import Group
-from decimus.analysis.main_effects import marginal_pairs, of_cells
+from decimus.analysis.main_effects import marginal_pairs, marginal_position, of_cells
 from decimus.analysis.pair_results import Plan, followed_up, pair_results, with_delta
 from decimus.statistics.anova import one_way_anova, welch_anova
 from decimus.statistics.distributions import Floats
@@ -348,12 +348,3 @@ def _cells(plan: Plan, levels: Sequence[Sequence[str]], positions: Sequence[int]
         by_levels[tuple(levels[i][at] for i, at in zip(positions, place, strict=True))]
         for place in cells_of(shape)
     ]
-
-
-def marginal_position(plan: Plan, positions: Sequence[int]) -> int:
-    """The factor whose marginal means are compared, by position."""
-    wanted = plan.choices.marginal_variable
-    for position in positions:
-        if plan.groups.factors[position].factor.variable == wanted:
-            return position
-    return positions[0]

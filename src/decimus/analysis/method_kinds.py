@@ -46,6 +46,7 @@ METHODS: dict[Method, MethodKind] = {
     Method.TWO_WAY: MethodKind("two-way ANOVA", factors=2),
     Method.THREE_WAY: MethodKind("three-way ANOVA", factors=3),
     Method.REPEATED_MEASURES: MethodKind("repeated-measures ANOVA", is_within_units=True),
+    Method.CROSSED_WITHIN: MethodKind("two-way repeated-measures ANOVA", is_within_units=True),
     Method.SPLIT_PLOT: MethodKind("split-plot ANOVA", is_within_units=True),
     Method.MANN_WHITNEY: MethodKind("Mann–Whitney test", Compares.TWO, is_by_ranks=True),
     # Of one group it compares values with a reference, so it does not ask for units.

@@ -93,7 +93,10 @@ def planning_of(comparison: Comparison, power: float, difference: float | None) 
 
 def _error(comparison: Comparison) -> tuple[float, float, float, int, int] | None:
     """Variance, its df, n, groups that share it, and groups behind each mean compared."""
-    if comparison.method in RANK_METHODS or comparison.method is Method.SPLIT_PLOT:
+    if comparison.method in RANK_METHODS or comparison.method in (
+        Method.SPLIT_PLOT,
+        Method.CROSSED_WITHIN,
+    ):
         return None
     moments = [group.summary.moments for group in comparison.groups]
     if comparison.method is Method.PAIRED_T and comparison.pairing is not None:

@@ -5,6 +5,9 @@ from __future__ import annotations
 from collections.abc import Sequence
 from itertools import product
 
+import numpy as np
+
+from decimus.analysis.crossed_within import crossed_of, flat_term
 from decimus.analysis.designs import Design, Kind, varying_factors
 from decimus.analysis.groups import Group, Groups, names_of
 from decimus.analysis.method_kinds import (
@@ -19,6 +22,7 @@ from decimus.analysis.pairing import has_same_units, in_time, pairing_of
 from decimus.analysis.subject_tests import complete_units, split_plot_of
 from decimus.errors import DesignError
 from decimus.plurals import plural
+from decimus.statistics.linear_models import top_interaction
 from decimus.terms import Method
 
 _MOST_NAMED = 3
@@ -68,7 +72,7 @@ def _misfit(method: Method, groups: Groups, design: Design, name: str) -> Design
     if method in WITHIN_UNITS or method is Method.SIGNED_RANK:
         return _unit_refusal(method, groups, there, design)
     if method in FACTORIAL:
-        return _factorial_refusal(groups, there, FACTORIAL[method], name)
+        return _factorial_refusal(groups, there, FACTORIAL[method], name, design)
     if method in RANK_METHODS:
         return _rank_refusal(there, name)
     if method is Method.ANOVA:
@@ -169,6 +173,8 @@ def _unit_refusal(
             f"{units} in several groups",
             remedy=f"Check the names of the {units}, or compare the groups as independent",
         )
+    if method is Method.CROSSED_WITHIN:
+        return _crossed_refusal(there, design, name, unit)
     if method is Method.SPLIT_PLOT:
         return _split_plot_refusal(there, design, name, unit)
     if len(there) == 2:
@@ -253,6 +259,34 @@ def _split_plot_refusal(
     return None
 
 
+def _crossed_refusal(
+    there: Sequence[Group], design: Design, name: str, unit: str
+) -> DesignError | None:
+    units = plural(unit, 2)
+    if len(design.within) != 2 or design.between:
+        return DesignError(
+            f"{_capital(name)} needs two factors within {units} and none between them; "
+            f"here {_are(len(design.within))} within and {len(design.between)} between",
+            remedy="Say in the question which columns the groups differ in",
+        )
+    factors = (design.within[0], design.within[1])
+    if (empty := empty_cell(there, factors)) is not None:
+        return _empty_refusal(empty, name)
+    values = crossed_of(there, factors).values
+    if len(values) < 2:
+        return DesignError(
+            f"Only {len(values)} {unit} has a value in every cell; {name} needs at least 2",
+            remedy=f"Check the names of the {units}, or leave levels out",
+        )
+    scale = _ROUNDING * (float(abs(values).max()) or 1.0)
+    if flat_term(values, scale) is not None:
+        return DesignError(
+            f"All {units} respond alike; {name} needs some spread in each of its terms",
+            remedy="Check the measurements",
+        )
+    return None
+
+
 def empty_cell(there: Sequence[Group], factors: Sequence[int]) -> tuple[str, ...] | None:
     """The first combination of levels without a value; None where all have some."""
     levels = [tuple(dict.fromkeys(g.levels[i] for g in there)) for i in factors]
@@ -271,7 +305,7 @@ def _empty_refusal(empty: tuple[str, ...], name: str) -> DesignError:
 
 
 def _factorial_refusal(
-    groups: Groups, there: Sequence[Group], wanted: int, name: str
+    groups: Groups, there: Sequence[Group], wanted: int, name: str, design: Design
 ) -> DesignError | None:
     factors = varying_factors(there, len(groups.factors))
     if len(factors) != wanted:
@@ -283,7 +317,19 @@ def _factorial_refusal(
         return _empty_refusal(empty, name)
     if len(there) > len({tuple(g.levels[i] for i in factors) for g in there}):
         return DesignError("Groups cannot be told apart by their factors")
-    return _anova_refusal(there, name, of="cell")
+    if not design.is_single:
+        return _anova_refusal(there, name, of="cell")
+    levels = [tuple(dict.fromkeys(g.levels[i] for g in there)) for i in factors]
+    by_cell = {tuple(g.levels[i] for i in factors): g.summary.moments.mean for g in there}
+    cells = np.array([by_cell[cell] for cell in product(*levels)], dtype=np.float64)
+    left = top_interaction(cells.reshape([len(of) for of in levels]))
+    if (abs(left) <= _ROUNDING * (float(abs(cells).max()) or 1.0)).all():
+        return DesignError(
+            f"Levels of {groups.factors[factors[0]].factor.name} differ by the same amounts "
+            f"everywhere; {name} of single values needs some spread about that",
+            remedy="Check the measurements",
+        )
+    return None
 
 
 def _are(count: int) -> str:

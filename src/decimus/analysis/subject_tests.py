@@ -131,7 +131,8 @@ def within_term(
     )
 
 
-def _share(term: WithinTerm) -> tuple[EffectSize, ...]:
+def share_of(term: WithinTerm) -> tuple[EffectSize, ...]:
+    """Partial η²; its interval would need independent values."""
     total = term.sum_of_squares + term.sum_of_squares_error
     return (EffectSize("partial eta squared", term.sum_of_squares / total),)
 
@@ -143,12 +144,12 @@ def repeated(plan: Plan) -> Comparison:
     correction = plan.choices.sphericity
     name, factors = group_term(plan)
     term = corrected(
-        within_term(name, factors, anova.conditions, _share(anova.conditions)),
+        within_term(name, factors, anova.conditions, share_of(anova.conditions)),
         anova.conditions,
         anova.sphericity.epsilon(correction),
     )
     k = len(plan.there)
-    family = _unit_pairs(plan, complete)
+    family = unit_pairs(plan, complete)
     return replace(
         base_of(plan),
         terms=(replace(term, sphericity=anova.sphericity),),
@@ -173,15 +174,15 @@ def corrected(term: Term, within: WithinTerm, epsilon: float) -> Term:
     )
 
 
-def _unit_pairs(plan: Plan, complete: Complete) -> _Family:
+def unit_pairs(plan: Plan, complete: Complete) -> UnitFamily:
     """Pairs by paired t-tests over the complete units."""
-    family = _Family(plan)
+    family = UnitFamily(plan)
     for a, b in plan.pairs(is_paired=True):
         family.add((a, b), complete.values[:, a], complete.values[:, b], is_paired=True)
     return family
 
 
-class _Family:
+class UnitFamily:
     """Pairs of columns with their tests; those that do not vary apart."""
 
     def __init__(self, plan: Plan) -> None:
@@ -270,10 +271,10 @@ def split_plot(plan: Plan) -> Comparison:
     names = [plan.groups.factors[i].factor.name for i in (between, within)]
     both = tuple(sorted((between, within)))
     joined = names_joined([plan.groups.factors[i].factor.name for i in both])
-    conditions = within_term(names[1], (within,), anova.within, _share(anova.within))
-    interaction = within_term(joined, both, anova.interaction, _share(anova.interaction))
+    conditions = within_term(names[1], (within,), anova.within, share_of(anova.within))
+    interaction = within_term(joined, both, anova.interaction, share_of(anova.interaction))
     terms = (
-        within_term(names[0], (between,), anova.between, _share(anova.between)),
+        within_term(names[0], (between,), anova.between, share_of(anova.between)),
         replace(corrected(conditions, anova.within, epsilon), sphericity=anova.sphericity),
         replace(corrected(interaction, anova.interaction, epsilon), sphericity=anova.sphericity),
     )
@@ -299,9 +300,9 @@ def split_plot(plan: Plan) -> Comparison:
     )
 
 
-def _split_plot_pairs(plan: Plan, parts: SplitPlot) -> _Family:
+def _split_plot_pairs(plan: Plan, parts: SplitPlot) -> UnitFamily:
     row_of = parts.row_of
-    family = _Family(plan)
+    family = UnitFamily(plan)
     for a, b in plan.pairs(is_paired=True):
         (row_a, column_a), (row_b, column_b) = row_of[a], row_of[b]
         one, other = parts.complete[row_a].values, parts.complete[row_b].values

@@ -265,6 +265,12 @@ def _term(term: Term, comparison: Comparison) -> Record:
         "mean_square": term.mean_square,
         "effect": _effect(term.effect),
     }
+    if term.error is not None:
+        record["error"] = {
+            "df": term.error.df,
+            "sum_of_squares": term.error.sum_of_squares,
+            "mean_square": term.error.mean_square,
+        }
     if len(term.effects) > 1:
         record["more_effects"] = [_effect(effect) for effect in term.effects[1:]]
     if term.sphericity is not None:

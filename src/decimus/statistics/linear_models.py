@@ -91,8 +91,8 @@ def factorial_anova(
 
     Args:
         shape: how many levels each factor has.
-        cells: the moments of every cell, the last factor running fastest; none empty, more
-            replicates than cells, some spread.
+        cells: the moments of every cell, the last factor running fastest; none empty, some
+            spread. With one value in every cell the interaction of all factors is the error.
         kind: each term given all others (type III, cells weigh equally), or given those
             that do not contain it (type II).
 
@@ -106,7 +106,7 @@ def factorial_anova(
     columns = {term: _columns(shape, term) for term in terms}
     error = math.fsum(cell.sum_of_squares for cell in cells)
     df_error = sum(counts) - len(cells)
-    mean_square = error / df_error
+    is_single = df_error == 0
 
     def residual(of: Sequence[Term]) -> float:
         return _residual(means, weights, [columns[term] for term in of])
@@ -121,10 +121,27 @@ def factorial_anova(
         # The full model fits cell means exactly.
         left = 0.0 if len(with_it) == len(terms) else residual(with_it)
         explained = max(0.0, residual(others) - left)
-        df = columns[term].shape[1]
+        found.append((term, columns[term].shape[1], explained))
+    if is_single:
+        *found, (_, df_error, error) = found
+    mean_square = error / df_error
+    tested = []
+    for term, df, explained in found:
         f = explained / df / mean_square
-        found.append(ModelTerm(term, df, explained, f, f_tail(f, df, df_error)))
-    return FactorialAnova(tuple(found), df_error, error, kind, len(set(counts)) == 1)
+        tested.append(ModelTerm(term, df, explained, f, f_tail(f, df, df_error)))
+    return FactorialAnova(tuple(tested), df_error, error, kind, len(set(counts)) == 1)
+
+
+def top_interaction(values: Floats) -> Floats:
+    """What is left of single values without all lower terms.
+
+    Args:
+        values: one per cell, an axis for each factor.
+    """
+    left = values
+    for axis in range(values.ndim):
+        left = left - left.mean(axis=axis, keepdims=True)
+    return left
 
 
 def cells_of(shape: Sequence[int]) -> list[tuple[int, ...]]:

@@ -116,6 +116,47 @@ def repeated_measures_anova(values: Floats) -> RepeatedMeasuresAnova:
     )
 
 
+class CrossedTerm(Value, frozen=True):
+    """A term of two factors within subjects, with ε of its own contrasts."""
+
+    term: WithinTerm
+    sphericity: Sphericity
+
+
+class CrossedWithinAnova(Value, frozen=True):
+    """The table of a two-way repeated-measures ANOVA: both factors, and their interaction."""
+
+    terms: tuple[CrossedTerm, CrossedTerm, CrossedTerm]
+    df_subjects: int
+    sum_of_squares_subjects: float
+
+
+def crossed_within_anova(values: Floats) -> CrossedWithinAnova:
+    """Test two factors within subjects, each term on its own interaction with subjects.
+
+    Args:
+        values: subjects × levels of one factor × levels of the other, complete, at least
+            2 × 2 × 2; less an origin they share.
+
+    Source: Winer, Brown & Michels 1991, ch. 7; Girden 1992, ANOVA: Repeated Measures.
+    """
+    n, a, b = values.shape
+    flat = values.reshape(n, a * b)
+    along_a, along_b = np.full((1, a), a**-0.5), np.full((1, b), b**-0.5)
+    first = np.kron(contrasts(a), along_b)
+    second = np.kron(along_a, contrasts(b))
+    both = np.kron(contrasts(a), contrasts(b))
+    found = []
+    for rows in (first, second, both):
+        scores = flat @ rows.T
+        (overall, _), error = _parts(scores, [n])
+        d = len(rows)
+        term = WithinTerm(d, overall, d * (n - 1), error)
+        found.append(CrossedTerm(term, sphericity_of([scores])))
+    means = flat.mean(axis=1)
+    return CrossedWithinAnova((found[0], found[1], found[2]), n - 1, a * b * _squares(means))
+
+
 def _squares(values: Floats) -> float:
     """Σ(y − mean)²."""
     return math.fsum(((values - values.mean()) ** 2).tolist())

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from decimus.analysis.comparison_results import Comparison
-from decimus.analysis.method_kinds import METHOD_NAMES, OF_TWO
+from decimus.analysis.method_kinds import FACTORIAL, METHOD_NAMES, OF_TWO
 from decimus.terms import Adjustment, Method, PairSet, SphericityCorrection
 
 _OWN_NAMES = {
@@ -20,6 +20,7 @@ _AUTHORS = {
 _PAIR_TESTS = {
     Method.WELCH_ANOVA: "Welch t-tests",
     Method.REPEATED_MEASURES: "paired t-tests",
+    Method.CROSSED_WITHIN: "paired t-tests",
     Method.SPLIT_PLOT: "paired and Welch t-tests",
     Method.KRUSKAL_WALLIS: "Dunn’s test",
     Method.FRIEDMAN: "signed-rank tests",
@@ -45,6 +46,8 @@ def method_name(comparison: Comparison) -> str:
         )
         and len(comparison.terms[0].factors) > 1
     )
+    if comparison.design.is_single and comparison.method in FACTORIAL:
+        return f"{name} without replication"
     return f"{name} over the cells" if over_cells else name
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 from decimus.analysis.comparison_results import Comparison, PairResult, Term
-from decimus.analysis.method_kinds import METHOD_NAMES, OF_TWO
+from decimus.analysis.method_kinds import FACTORIAL, METHOD_NAMES, OF_TWO
 from decimus.analysis.results import Results
 from decimus.terms import Adjustment, Alternative, IntervalKind, Method
 from decimus.wording.comparisons.choices import required
@@ -31,7 +31,7 @@ def section_of(method: Method) -> str:
     """Where docs/methods.md defines a method."""
     if method in (Method.WELCH_T, Method.STUDENT_T, Method.PAIRED_T, Method.ONE_SAMPLE_T):
         return "Two groups"
-    if method in (Method.REPEATED_MEASURES, Method.SPLIT_PLOT):
+    if method in (Method.REPEATED_MEASURES, Method.CROSSED_WITHIN, Method.SPLIT_PLOT):
         return "The same units"
     if method in (Method.TWO_WAY, Method.THREE_WAY):
         return "Several factors"
@@ -86,7 +86,7 @@ def _title(results: Results, pair: PairResult) -> str:
 def _direction(comparison: Comparison, pair: PairResult) -> str:
     if not pair.b.levels:
         return "The difference is the mean minus the reference value"
-    if comparison.method in (Method.PAIRED_T, Method.REPEATED_MEASURES):
+    if comparison.method in (Method.PAIRED_T, Method.REPEATED_MEASURES, Method.CROSSED_WITHIN):
         return "The difference is the later minus the earlier, or the group minus the control"
     if comparison.design.has_control:
         return "The difference is the group minus the control, or the first mean minus the second"
@@ -95,9 +95,13 @@ def _direction(comparison: Comparison, pair: PairResult) -> str:
 
 def _spread(comparison: Comparison, pair: PairResult) -> str:
     n = f"n{NBSP}={NBSP}{pair.n[0]}"
+    if comparison.design.is_single and comparison.method in FACTORIAL:
+        return "the interaction, which stands for the error of single values"
     if comparison.method in _POOLED or comparison.method is Method.STUDENT_T:
         return "the spread pooled over all groups"
-    if comparison.method in (Method.PAIRED_T, Method.REPEATED_MEASURES):
+    if comparison.method is Method.CROSSED_WITHIN and pair.cells is None:
+        return f"the differences of each unit’s means over the other factor, {n}"
+    if comparison.method in (Method.PAIRED_T, Method.REPEATED_MEASURES, Method.CROSSED_WITHIN):
         return f"the differences within units, {n}"
     if comparison.method is Method.ONE_SAMPLE_T:
         return f"the group’s own spread, {n}"

@@ -5,7 +5,7 @@ from __future__ import annotations
 from decimus.analysis.comparison_results import Comparison
 from decimus.analysis.designs import Kind, suggested_method, varying_factors
 from decimus.analysis.groups import names_of
-from decimus.analysis.method_kinds import METHOD_NAMES, RANK_METHODS
+from decimus.analysis.method_kinds import FACTORIAL, METHOD_NAMES, RANK_METHODS
 from decimus.analysis.refusals import empty_cell
 from decimus.analysis.results import Results
 from decimus.plurals import plural
@@ -52,10 +52,14 @@ def _facts(comparison: Comparison, noun: str) -> str:
             return f"the same {units} under both conditions"
         case Kind.SAME_OFTEN | Kind.BEYOND:
             return f"the same {units} under {count} conditions{control}"
+        case Kind.CROSSED_WITHIN:
+            return f"the same {units} at every level of two factors"
         case Kind.SPLIT_PLOT:
             return f"one factor that differs between {units} and one within them"
         case Kind.CELLS:
             factors = count_word(len(comparison.design.between))
+            if comparison.design.is_single:
+                return f"{factors} factors with one value in each of {count} cells"
             return f"{factors} factors and independent replicates in {count} cells"
 
 
@@ -72,6 +76,10 @@ _ASSUMED = {
         "independent units, normal residuals; unequal spread of differences between conditions "
         "is corrected for"
     ),
+    Method.CROSSED_WITHIN: (
+        "independent units, normal residuals; unequal spread of differences between conditions "
+        "is corrected for"
+    ),
     Method.SPLIT_PLOT: (
         "independent units, normal residuals, groups of units that vary alike; unequal spread of "
         "differences between conditions is corrected for"
@@ -85,12 +93,20 @@ _ASSUMED = {
 }
 
 
+_ADDITIVE = (
+    "normal residuals with the same spread, and that factors do not depend on each other: with one "
+    "value in each cell their interaction is the error that they are tested on"
+)
+
+
 def assumed(results: Results) -> str:
     """What was assumed, and who was left out."""
     comparison = results.comparison
     if comparison is None:
         return ""
     said = f"Assumed: {_ASSUMED[comparison.method]}."
+    if comparison.design.is_single and comparison.method in FACTORIAL:
+        said = f"Assumed: {_ADDITIVE}."
     noun = results.measurements.unit_name
     if comparison.incomplete:
         names = ", ".join(comparison.incomplete[:6])
@@ -192,6 +208,7 @@ def _ignored_units(results: Results, comparison: Comparison) -> Consideration | 
     is_within = comparison.suggested in (
         Method.PAIRED_T,
         Method.REPEATED_MEASURES,
+        Method.CROSSED_WITHIN,
         Method.SPLIT_PLOT,
     )
     ignores = (*RANK_METHODS - {Method.SIGNED_RANK, Method.FRIEDMAN}, Method.WELCH_T)
@@ -226,7 +243,8 @@ def ways_out(results: Results) -> tuple[Consideration, ...]:
     wanted = results.question.comparison.method
     methods = [suggested] if wanted not in (Method.AUTO, suggested) else []
     methods += [Method.ANOVA] if design.kind is Kind.CELLS else []
-    methods += [Method.REPEATED_MEASURES] if design.kind is Kind.BEYOND else []
+    within = (Kind.CROSSED_WITHIN, Kind.BEYOND)
+    methods += [Method.REPEATED_MEASURES] if design.kind in within else []
     for method in dict.fromkeys(methods):
         if edit := _use(results, method):
             name = METHOD_NAMES[method]
@@ -234,7 +252,7 @@ def ways_out(results: Results) -> tuple[Consideration, ...]:
             found.append(Consideration("", f"Use {name}{over}", edit))
     there = groups.with_values
     factors = varying_factors(there, len(groups.factors))
-    is_crossed = design.kind in (Kind.CELLS, Kind.SPLIT_PLOT)
+    is_crossed = design.kind in (Kind.CELLS, Kind.CROSSED_WITHIN, Kind.SPLIT_PLOT)
     empty = empty_cell(there, factors) if is_crossed else None
     for position, level in zip(factors, empty or (), strict=False):
         variable = groups.factors[position].factor.variable

@@ -63,6 +63,11 @@ def comparison_table(results: Results) -> tuple[tuple[str, ...], ...]:
                 p_text(term.p_value if term.p_uncorrected is None else term.p_uncorrected),
             ]
         rows.append(tuple(row))
+        if term.error is not None and term is not comparison.terms[-1]:
+            found = term.error
+            line = [f"error of {term.name}", say(found.sum_of_squares)]
+            line += [degrees_of_freedom(found.df, sign), say(found.mean_square)]
+            rows.append((*line, *("",) * (len(row) - len(line))))
     width = len(rows[0])
 
     def error(name: str, df: float, squares: float | None, mean: float | None) -> tuple[str, ...]:
@@ -75,6 +80,8 @@ def comparison_table(results: Results) -> tuple[tuple[str, ...], ...]:
         rows.append(error("subjects", found.df, found.sum_of_squares, found.mean_square))
     found = comparison.residual
     name = "within groups" if comparison.method is Method.ANOVA else "residuals"
+    if comparison.terms[-1].error is not None:
+        name = f"error of {comparison.terms[-1].name}"
     rows.append(error(name, found.df, found.sum_of_squares, found.mean_square))
     if (total := _total(comparison)) is not None:
         cells = ("in all", say(total.sum_of_squares), degrees_of_freedom(total.df, sign))
@@ -90,6 +97,7 @@ def _total(comparison: Comparison) -> Error | None:
     adds_up = len(comparison.terms) == 1 or comparison.is_balanced
     squares = [term.sum_of_squares for term in comparison.terms]
     errors = [comparison.residual, *([comparison.subjects] if comparison.subjects else [])]
+    errors += [term.error for term in comparison.terms[:-1] if term.error is not None]
     squares += [error.sum_of_squares for error in errors]
     known = [square for square in squares if square is not None]
     if not adds_up or len(known) < len(squares):
