@@ -159,6 +159,9 @@ def _add_comparison(command: argparse.ArgumentParser) -> None:
     command.add_argument("--control", metavar="LEVEL", help="the level that is the control")
     command.add_argument("--adjust", metavar="A", help="how pairs are adjusted")
     command.add_argument("--direction", choices=("greater", "less"), help="add one-sided p values")
+    command.add_argument(
+        "--matters", type=_number, metavar="X", help="the smallest difference that matters"
+    )
     command.add_argument("--ss-type", choices=("2", "3"), help="kind of sums of squares")
     command.add_argument("--json", action="store_true", help="print JSON in full precision")
 

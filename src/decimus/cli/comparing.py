@@ -23,6 +23,7 @@ from decimus.study.edits import (
     ChooseSumsOfSquares,
     Edit,
     MarkControl,
+    StateRelevantDifference,
 )
 from decimus.study.questions import ComparisonChoices
 from decimus.terms import Adjustment, Alternative, Method, PairSet, SumsOfSquares
@@ -66,6 +67,8 @@ def _edits(
         yield ChooseReference(reference=arguments.reference, question=at)
     if arguments.direction is not None:
         yield ChooseAlternative(alternative=Alternative(arguments.direction), question=at)
+    if arguments.matters is not None:
+        yield StateRelevantDifference(difference=arguments.matters, question=at)
     if arguments.ss_type is not None:
         yield ChooseSumsOfSquares(kind=SumsOfSquares(arguments.ss_type), question=at)
     if arguments.control is not None:

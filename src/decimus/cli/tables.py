@@ -6,6 +6,7 @@ from decimus.analysis.comparison_results import Comparison
 from decimus.analysis.results import Results
 from decimus.wording.comparisons.main_effects import main_effects_sentence, main_effects_table
 from decimus.wording.comparisons.method_names import follow_up_name, has_follow_up, method_name
+from decimus.wording.comparisons.pair_facts import change_sentence, equivalence_sentence
 from decimus.wording.comparisons.reasons import assumed, reason
 from decimus.wording.comparisons.sentences import effect_sentence, pairs_summary, result_sentence
 from decimus.wording.comparisons.tables import comparison_table, pair_rows
@@ -48,8 +49,10 @@ def comparison_text(results: Results, comparison: Comparison, *, with_pairs: boo
         f"{name[:1].upper()}{name[1:]}. {reason(comparison, results.measurements.unit_name)}",
         plain_text(result_sentence(results)),
         effect_sentence(results),
+        change_sentence(results),
         pairs_summary(results) if with_pairs else "",
         main_effects_sentence(results),
+        equivalence_sentence(results),
         assumed(results),
         both_ways(results),
     )

@@ -8,10 +8,11 @@ from functools import cached_property
 from typing import TYPE_CHECKING, Any
 
 from decimus.analysis.groups import Group
+from decimus.analysis.pair_facts import equivalences, mean_ratio
 from decimus.analysis.ratios import pair_ratio
 from decimus.analysis.results import Results
 from decimus.statistics.summaries import Interval
-from decimus.terms import Statistic
+from decimus.terms import PairSet, Statistic
 from decimus.values import Value
 
 if TYPE_CHECKING:
@@ -24,6 +25,8 @@ if TYPE_CHECKING:
     )
     from decimus.analysis.families import Compared
     from decimus.statistics.effect_sizes import EffectSize
+    from decimus.statistics.equivalence import Equivalence
+    from decimus.statistics.mean_ratios import MeanRatio
     from decimus.statistics.t_tests import TTest
     from decimus.statistics.trend import LineFit
 
@@ -193,6 +196,8 @@ def comparison_record(results: Results, comparison: Comparison, *, with_pairs: b
     from decimus.wording.comparisons.reasons import reason
 
     pairs = comparison.pairs if with_pairs or len(comparison.pairs) == 1 else ()
+    matters = results.question.comparison.relevant_difference
+    alike = {id(pair): test for pair, test in equivalences(results.groups, comparison, matters)}
     record: Record = {
         "method": comparison.method.value,
         "method_name": method_name(comparison),
@@ -201,7 +206,11 @@ def comparison_record(results: Results, comparison: Comparison, *, with_pairs: b
         "reason": reason(comparison, results.measurements.unit_name),
         "terms": _terms(comparison),
         "pairs": [
-            *(_pair_record(results, comparison, pair) for pair in pairs),
+            *(
+                _pair_record(results, comparison, pair)
+                | ({"equivalence": _equivalence(alike[id(pair)])} if id(pair) in alike else {})
+                for pair in pairs
+            ),
             *(_untested(pair) for pair in comparison.untested if with_pairs),
         ],
         "checks": _checks(results),
@@ -340,10 +349,32 @@ def _pair_record(results: Results, comparison: Comparison, pair: PairResult) -> 
     ratio = pair_ratio(results.groups, pair)
     if ratio is not None:
         record["ratio"] = {"value": ratio.value, "lower": ratio.lower, "upper": ratio.upper}
+    if comparison.is_of_two or comparison.pair_set is PairSet.CONTROL:
+        change = mean_ratio(results.groups, comparison, pair)
+        record["ratio_of_means"] = None if change is None else _ratio(change)
     if comparison.alternative is not None:
         record["p_directional"] = pair.p_directional
         record["p_directional_adjusted"] = pair.p_directional_adjusted
     return record
+
+
+def _ratio(ratio: MeanRatio) -> Record:
+    return {
+        "value": ratio.value,
+        "lower": ratio.lower,
+        "upper": ratio.upper,
+        "level": _whole(ratio.level),
+    }
+
+
+def _equivalence(test: Equivalence) -> Record:
+    interval = {"level": _whole(test.level), "lower": test.ci_lower, "upper": test.ci_upper}
+    return {
+        "within": test.within,
+        "p": test.p_value,
+        "p_adjusted": test.p_adjusted,
+        "ci": interval,
+    }
 
 
 def _untested(pair: UntestedPair) -> Record:

@@ -31,6 +31,7 @@ from decimus.wording.comparisons.main_effects import (
     main_effects_table,
     pair_words,
 )
+from decimus.wording.comparisons.pair_facts import change_sentence, equivalence_sentence
 from decimus.wording.comparisons.pair_working import pair_working, statistic_working
 from decimus.wording.comparisons.planning import planning_sentence, planning_working
 from decimus.wording.comparisons.reasons import assumed
@@ -118,8 +119,10 @@ class ResultPanel(QFrame):
         self.result.setText(html_of(result_sentence(results)))
         parts = (
             effect_sentence(results),
+            change_sentence(results),
             pairs_summary(results),
             main_effects_sentence(results),
+            equivalence_sentence(results),
             shares_sentence(results),
         )
         self.effect.setText(" ".join(part for part in parts if part))

@@ -10,6 +10,7 @@ from decimus.analysis.results import Results
 from decimus.terms import Adjustment, Alternative, IntervalKind, Method
 from decimus.wording.comparisons.choices import required
 from decimus.wording.comparisons.method_names import follow_up_name
+from decimus.wording.comparisons.pair_facts import ratio_step
 from decimus.wording.comparisons.sentences import STATISTIC_LETTERS, effect_words
 from decimus.wording.groups.working import Working
 from decimus.wording.numbers import (
@@ -73,7 +74,10 @@ def pair_working(results: Results, pair: PairResult) -> Working:
         f"{full_number(pair.ci_lower, sign)} to {full_number(pair.ci_upper, sign)}, "
         f"p {full_number(pair.p_value, sign)}"
         + (f", adjusted {full_number(pair.p_adjusted, sign)}" if pair.p_adjusted else ""),
-        steps=tuple(effect_words(effect, sign) for effect in pair.effects),
+        steps=(
+            *(effect_words(effect, sign) for effect in pair.effects),
+            *filter(None, [ratio_step(results, pair)]),
+        ),
         section=section_of(comparison.method),
     )
 
@@ -191,7 +195,10 @@ def _rank_working(results: Results, pair: PairResult) -> Working:
         value,
         f"{p} It is {how}.{zeros} The shift, {shift}{ends}, is the median of all {what}.",
         f"In full: shift {full_number(pair.estimate, sign)}, p {full_number(pair.p_value, sign)}",
-        steps=tuple(effect_words(effect, sign) for effect in pair.effects),
+        steps=(
+            *(effect_words(effect, sign) for effect in pair.effects),
+            *filter(None, [ratio_step(results, pair)]),
+        ),
         section=section,
     )
 
@@ -279,6 +286,9 @@ def _t_working(results: Results, pair: PairResult) -> Working:
         f"t has {df} df.",
         f"In full: t {full_number(pair.value, sign)}, df {full_number(pair.df, sign)}, "
         f"p {full_number(pair.p_value, sign)}",
-        steps=tuple(effect_words(effect, sign) for effect in pair.effects),
+        steps=(
+            *(effect_words(effect, sign) for effect in pair.effects),
+            *filter(None, [ratio_step(results, pair)]),
+        ),
         section=section_of(comparison.method),
     )

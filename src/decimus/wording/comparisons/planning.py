@@ -59,7 +59,12 @@ def planning_sentence(results: Results) -> Sentence:
     spans: list[Span] = []
     sign, unit = results.decimal_sign, results.measurements.outcome.unit
     if found is None:
-        return (Text("There is no planning for this test; plan with a test of means."),)
+        said = "There is no planning for this test; plan with a test of means."
+        return (
+            Text(f"{said} Smallest difference that matters: "),
+            relevant_choice(results),
+            Text("."),
+        )
     nouns = plural(results.measurements.unit_name, 2)
     decimals = results.groups.decimals
     n = number(found.n, 0 if found.n == round(found.n) else 1, sign)

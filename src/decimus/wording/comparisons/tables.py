@@ -7,8 +7,9 @@ from collections.abc import Sequence
 
 from decimus.analysis.comparison_results import Comparison, Error, PairResult
 from decimus.analysis.results import Results
-from decimus.terms import Method
+from decimus.terms import Method, PairSet
 from decimus.wording.comparisons.choices import required
+from decimus.wording.comparisons.pair_facts import change_of, change_words
 from decimus.wording.comparisons.sentences import STATISTIC_LETTERS, effect_name, pair_statistic
 from decimus.wording.numbers import (
     NBSP,
@@ -121,6 +122,10 @@ def pair_rows(results: Results) -> tuple[tuple[str, ...], ...]:
     headings += ["adjusted p"] if is_adjusted else []
     headings += ["one-sided p"] if comparison.alternative is not None else []
     headings += [effect] if effect else []
+    has_change = comparison.pair_set is PairSet.CONTROL and any(
+        change_of(results, pair) is not None for pair in pairs
+    )
+    headings += ["change"] if has_change else []
 
     def p_text(value: float) -> str:
         return p_number(value, comparison.alpha, sign).removeprefix(f"={NBSP}")
@@ -137,6 +142,9 @@ def pair_rows(results: Results) -> tuple[tuple[str, ...], ...]:
         row += [p_text(pair.p_shown)] if comparison.alternative is not None else []
         if effect:
             row.append(effect_text(pair, effect, sign))
+        if has_change:
+            ratio = change_of(results, pair)
+            row.append("" if ratio is None else change_words(ratio, sign))
         rows.append(tuple(row))
     return (tuple(headings), *rows)
 

@@ -1,0 +1,87 @@
+"""The change in percent of a pair, and whether it differs by less than matters, in words."""
+
+from __future__ import annotations
+
+from decimus.analysis.comparison_results import PairResult
+from decimus.analysis.pair_facts import equivalences, mean_ratio
+from decimus.analysis.results import Results
+from decimus.plurals import plural
+from decimus.statistics.equivalence import Equivalence
+from decimus.statistics.mean_ratios import MeanRatio
+from decimus.wording.comparisons.choices import required
+from decimus.wording.numbers import full_number, number, p_number, percent
+from decimus.wording.phrases import at_group, group_words, quantity
+
+_MOST_NAMED = 3
+
+
+def change_of(results: Results, pair: PairResult) -> MeanRatio | None:
+    """The ratio behind a change in percent; None where it is not defined or would mislead."""
+    if results.measurements.outcome.unit == "%":
+        return None
+    return mean_ratio(results.groups, required(results), pair)
+
+
+def change_words(ratio: MeanRatio, sign: str) -> str:
+    """A ratio as the change that it is: "−25.3 % (−37.2 to −12.4)"."""
+    value, low, high = (100 * (part - 1) for part in (ratio.value, ratio.lower, ratio.upper))
+    ends = f"{number(low, 1, sign)} to {number(high, 1, sign)}"
+    return f"{number(value, 1, sign)}\u00a0% ({ends})"
+
+
+def change_sentence(results: Results) -> str:
+    """The difference of two groups in percent of the second; "" where that means nothing."""
+    comparison = required(results)
+    if not comparison.is_of_two or comparison.reference is not None:
+        return ""
+    pair, sign = comparison.pairs[0], results.decimal_sign
+    ratio = change_of(results, pair)
+    if ratio is None:
+        return ""
+    level = percent(ratio.level, sign)
+    words = change_words(ratio, sign).replace("(", f"({level} CI ")
+    return f"In percent of the mean {at_group(results.groups, pair.b)} that is {words}."
+
+
+def ratio_step(results: Results, pair: PairResult) -> str:
+    """The ratio of means as a step of the working; "" where there is none."""
+    ratio = change_of(results, pair)
+    if ratio is None:
+        return ""
+    sign = results.decimal_sign
+    value, low, high = (number(part, 3, sign) for part in (ratio.value, ratio.lower, ratio.upper))
+    return f"mean ÷ mean = {value}, {percent(ratio.level, sign)} CI {low} to {high} (Fieller)"
+
+
+def equivalence_sentence(results: Results) -> str:
+    """Which pairs are shown to differ by less than matters; "" where nothing was stated."""
+    comparison, groups = required(results), results.groups
+    within = results.question.comparison.relevant_difference
+    found = equivalences(groups, comparison, within)
+    if not found or within is None:
+        return ""
+    sign = results.decimal_sign
+    limit = quantity(full_number(within, sign), groups.measurements.outcome.unit)
+    shown = [(pair, test) for pair, test in found if test.p_shown < comparison.alpha]
+    if len(found) == 1:
+        pair, test = found[0]
+        a, b = group_words(groups, pair.a), group_words(groups, pair.b) or "the reference value"
+        verdict = f"is {'' if shown else 'not '}shown: {_test_words(results, test)}"
+        return f"That {a} and {b} differ by less than {limit} {verdict}."
+    count = f"{len(shown)} of {len(found)} {plural('pair', len(found))}"
+    verb = "is" if len(shown) == 1 else "are"
+    if not shown:
+        return f"None of {len(found)} pairs is shown to differ by less than {limit}."
+    names = ", ".join(
+        f"{group_words(groups, pair.a)} and {group_words(groups, pair.b)}"
+        for pair, _ in shown[:_MOST_NAMED]
+    )
+    more = " …" if len(shown) > _MOST_NAMED else ""
+    return f"{count} {verb} shown to differ by less than {limit}: {names}{more}."
+
+
+def _test_words(results: Results, test: Equivalence) -> str:
+    sign, decimals = results.decimal_sign, results.groups.decimals
+    low, high = (number(end, decimals, sign) for end in (test.ci_lower, test.ci_upper))
+    p = p_number(test.p_shown, required(results).alpha, sign)
+    return f"two one-sided tests, p {p}; {percent(test.level, sign)} CI {low} to {high}"
