@@ -63,14 +63,14 @@ BREAKS = (
     ),
     Break(
         "p_less of a pair swapped",
-        "analysis/pair_results.py",
+        "analysis/methods/pair_results.py",
         "p_less=test.p_less",
         "p_less=test.p_greater",
         "tests/statistics/test_sides_and_ties.py",
     ),
     Break(
         "p_less of a ranked pair swapped",
-        "analysis/rank_comparisons.py",
+        "analysis/methods/rank_comparisons.py",
         "p_less=test.p_less",
         "p_less=test.p_greater",
         "tests/statistics/test_sides_and_ties.py",

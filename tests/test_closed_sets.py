@@ -64,9 +64,13 @@ LEFT_OUT: dict[tuple[str, str], dict[str, str]] = {
             "VARIANCE WITHIN_CI WITHIN_SE"
         ),
     },
+    ("analysis/designs.py", "Kind"): {
+        "ONE_GROUP to SAME_OFTEN": "BEYOND CROSSED_WITHIN SPLIT_PLOT",
+    },
     ("analysis/refusals.py", "Method"): {
         "STUDENT_T to SIGNED_RANK": (
-            "ANOVA CROSSED_WITHIN FRIEDMAN KRUSKAL_WALLIS ONE_SAMPLE_T REPEATED_MEASURES "
+            "ANOVA BINOMIAL CROSSED_WITHIN FREEMAN_HALTON FRIEDMAN KRUSKAL_WALLIS "
+            "ONE_SAMPLE_T REPEATED_MEASURES "
             "SPLIT_PLOT THREE_WAY TWO_WAY WELCH_ANOVA"
         ),
     },
@@ -106,7 +110,7 @@ LEFT_OUT: dict[tuple[str, str], dict[str, str]] = {
     },
     ("wording/comparisons/method_names.py", "Method"): {
         "WELCH_ANOVA to FRIEDMAN": (
-            "ANOVA MANN_WHITNEY ONE_SAMPLE_T PAIRED_T SIGNED_RANK STUDENT_T "
+            "ANOVA BINOMIAL FISHER MANN_WHITNEY ONE_SAMPLE_T PAIRED_T SIGNED_RANK STUDENT_T "
             "THREE_WAY TWO_WAY WELCH_T"
         ),
     },
@@ -134,12 +138,14 @@ LEFT_OUT: dict[tuple[str, str], dict[str, str]] = {
     },
     ("wording/comparisons/reasons.py", "Method"): {
         "ANOVA to STUDENT_T": (
-            "CROSSED_WITHIN FRIEDMAN KRUSKAL_WALLIS MANN_WHITNEY ONE_SAMPLE_T PAIRED_T "
+            "BINOMIAL CROSSED_WITHIN FISHER FREEMAN_HALTON FRIEDMAN KRUSKAL_WALLIS "
+            "MANN_WHITNEY ONE_SAMPLE_T PAIRED_T "
             "REPEATED_MEASURES SIGNED_RANK SPLIT_PLOT THREE_WAY TWO_WAY WELCH_ANOVA "
             "WELCH_T"
         ),
         "ONE_SAMPLE_T to REPEATED_MEASURES": (
-            "CROSSED_WITHIN FRIEDMAN KRUSKAL_WALLIS MANN_WHITNEY SIGNED_RANK SPLIT_PLOT "
+            "BINOMIAL CROSSED_WITHIN FISHER FREEMAN_HALTON FRIEDMAN KRUSKAL_WALLIS "
+            "MANN_WHITNEY SIGNED_RANK SPLIT_PLOT "
             "THREE_WAY TWO_WAY"
         ),
     },
@@ -148,7 +154,8 @@ LEFT_OUT: dict[tuple[str, str], dict[str, str]] = {
     },
     ("wording/remarks/on_spread.py", "Method"): {
         "ANOVA to STUDENT_T": (
-            "CROSSED_WITHIN FRIEDMAN KRUSKAL_WALLIS MANN_WHITNEY ONE_SAMPLE_T PAIRED_T "
+            "BINOMIAL CROSSED_WITHIN FISHER FREEMAN_HALTON FRIEDMAN KRUSKAL_WALLIS "
+            "MANN_WHITNEY ONE_SAMPLE_T PAIRED_T "
             "REPEATED_MEASURES SIGNED_RANK SPLIT_PLOT THREE_WAY TWO_WAY WELCH_ANOVA "
             "WELCH_T"
         ),

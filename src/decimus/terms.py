@@ -200,6 +200,9 @@ class Method(StrEnum):
     SIGNED_RANK = "wilcoxon"
     KRUSKAL_WALLIS = "kruskal-wallis"
     FRIEDMAN = "friedman"
+    BINOMIAL = "binomial"
+    FISHER = "fisher-exact"
+    FREEMAN_HALTON = "fisher-freeman-halton"
 
 
 class Adjustment(StrEnum):

@@ -94,10 +94,14 @@ def test_every_method_says_what_it_assumes(method: Method) -> None:
         Method.REPEATED_MEASURES: SAME_TWICE,
         Method.FRIEDMAN: SAME_TWICE,
         Method.CROSSED_WITHIN: CROSSED_WITHIN,
+        Method.BINOMIAL: "a\n1\n0\n1\n1\n",
+        Method.FISHER: "a,b\n1,0\n0,0\n1,1\n1,0\n",
+        Method.FREEMAN_HALTON: "a,b,c\n1,0,1\n0,0,1\n1,1,0\n1,0,1\n",
     }
     few = method in (Method.WELCH_T, Method.STUDENT_T, Method.MANN_WHITNEY)
     text = tables.get(method, TWO_GROUPS if few else FIVE_BY_FOUR)
-    more = [edits.ChooseReference(reference=1.5)] if method is Method.ONE_SAMPLE_T else []
+    reference = {Method.ONE_SAMPLE_T: 1.5, Method.BINOMIAL: 0.4}.get(method)
+    more = [] if reference is None else [edits.ChooseReference(reference=reference)]
     results = results_of(text, by(method), *more)
     comparison = results.comparison
     assert comparison is not None, results.refusal

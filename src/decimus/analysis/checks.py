@@ -7,8 +7,8 @@ from itertools import product
 import numpy as np
 
 from decimus.analysis.comparison_results import Comparison
-from decimus.analysis.method_kinds import FACTORIAL, RANK_METHODS
-from decimus.analysis.subject_tests import complete_units, split_plot_of
+from decimus.analysis.method_kinds import FACTORIAL, RANK_METHODS, SHARE_METHODS
+from decimus.analysis.methods.subject_tests import complete_units, split_plot_of
 from decimus.statistics.assumption_checks import brown_forsythe, levene
 from decimus.statistics.distributions import Floats
 from decimus.statistics.linear_models import top_interaction
@@ -98,6 +98,9 @@ def checks_of(comparison: Comparison) -> Checks:
     """The checks that belong to the method of a comparison."""
     if comparison.method in RANK_METHODS:
         return Checks((), _NOTHING, _NOTHING, why_none="Tests on ranks assume no distribution.")
+    if comparison.method in SHARE_METHODS:
+        why = "Exact tests of shares assume nothing but independent cases."
+        return Checks((), _NOTHING, _NOTHING, why_none=why)
     if any(group.cells.given is not None for group in comparison.groups):
         why = "Single values are not known, so nothing can be checked."
         return Checks((), _NOTHING, _NOTHING, why_none=why)

@@ -7,7 +7,6 @@ from collections.abc import Callable
 from msgspec.structs import replace
 
 from decimus.analysis.comparison_results import Comparison, PairResult, UntestedPair
-from decimus.analysis.crossed_within import crossed_within
 from decimus.analysis.designs import (
     Design,
     Kind,
@@ -18,16 +17,24 @@ from decimus.analysis.designs import (
 )
 from decimus.analysis.families import control_factor, is_among
 from decimus.analysis.groups import Groups
-from decimus.analysis.mean_tests import factorial, one_sample, one_way, two_groups, welch_one_way
-from decimus.analysis.pair_results import Plan
-from decimus.analysis.rank_comparisons import (
+from decimus.analysis.methods.crossed_within import crossed_within
+from decimus.analysis.methods.mean_tests import (
+    factorial,
+    one_sample,
+    one_way,
+    two_groups,
+    welch_one_way,
+)
+from decimus.analysis.methods.pair_results import Plan
+from decimus.analysis.methods.rank_comparisons import (
     rank_anova,
     rank_anova_of_units,
     rank_sums,
     signed_ranks,
 )
+from decimus.analysis.methods.share_comparisons import share_of_one_group, shares_of_groups
+from decimus.analysis.methods.subject_tests import paired, repeated, split_plot
 from decimus.analysis.refusals import refusal
-from decimus.analysis.subject_tests import paired, repeated, split_plot
 from decimus.errors import DesignError
 from decimus.study.questions import ComparisonChoices, PairOfGroups
 from decimus.terms import Adjustment, Alternative, Method, PairSet
@@ -48,6 +55,9 @@ _RUN: dict[Method, Callable[[Plan], Comparison]] = {
     Method.SIGNED_RANK: signed_ranks,
     Method.KRUSKAL_WALLIS: rank_anova,
     Method.FRIEDMAN: rank_anova_of_units,
+    Method.BINOMIAL: share_of_one_group,
+    Method.FISHER: shares_of_groups,
+    Method.FREEMAN_HALTON: shares_of_groups,
 }
 PER_LEVEL = (PairSet.WITHIN, PairSet.CONTROL)
 """Families that can be one for each level of the other factors."""

@@ -34,6 +34,7 @@ class Design(Value, frozen=True):
         between: factors that differ between units, by position.
         within: factors that differ within units; none where units are independent.
         has_control: whether a level is marked as control.
+        is_of_cases: whether all values are 0 or 1, some of either.
         is_single: whether each cell of several factors has one value.
     """
 
@@ -42,6 +43,7 @@ class Design(Value, frozen=True):
     within: tuple[int, ...] = ()
     has_control: bool = False
     is_single: bool = False
+    is_of_cases: bool = False
 
 
 def varying_factors(groups: Sequence[Group], factors: int) -> tuple[int, ...]:
@@ -57,11 +59,24 @@ def design_of(groups: Groups) -> Design:
         groups.choices.control(groups.factors[i].factor.variable) is not None for i in factors
     )
     if len(there) < 2:
-        return Design(Kind.ONE_GROUP, has_control=has_control)
+        return Design(Kind.ONE_GROUP, has_control=has_control, is_of_cases=_is_of_cases(there))
     within = _within(there, factors) if has_same_units(groups) else ()
     between = tuple(i for i in factors if i not in within)
     is_single = not within and len(factors) > 1 and all(group.n == 1 for group in there)
-    return Design(_kind(len(there), factors, within), between, within, has_control, is_single)
+    kind = _kind(len(there), factors, within)
+    return Design(kind, between, within, has_control, is_single, _is_of_cases(there))
+
+
+def _is_of_cases(groups: Sequence[Group]) -> bool:
+    """True where values say yes or no; what is measured is known by its first value."""
+    values = (value for group in groups for value in group.cells.exact)
+    return (
+        bool(groups)
+        and not any(
+            group.cells.given is not None or group.summary.shifted is not None for group in groups
+        )
+        and all(value in (0.0, 1.0) for value in values)
+    )
 
 
 def _kind(groups: int, factors: tuple[int, ...], within: tuple[int, ...]) -> Kind:
@@ -93,6 +108,8 @@ def _within(groups: Sequence[Group], factors: tuple[int, ...]) -> tuple[int, ...
 
 def suggested_method(design: Design) -> Method:
     """The method a design suggests, from the design alone."""
+    if design.is_of_cases and design.kind in _OF_CASES:
+        return _OF_CASES[design.kind]
     return {
         Kind.CELLS: Method.THREE_WAY if len(design.between) == 3 else Method.TWO_WAY,
         Kind.ONE_GROUP: Method.ONE_SAMPLE_T,
@@ -106,6 +123,15 @@ def suggested_method(design: Design) -> Method:
     }[design.kind]
 
 
+_OF_CASES = {
+    Kind.ONE_GROUP: Method.BINOMIAL,
+    Kind.TWO_GROUPS: Method.FISHER,
+    Kind.SEVERAL_GROUPS: Method.FREEMAN_HALTON,
+    Kind.CELLS: Method.FREEMAN_HALTON,
+    # Of 0 and 1 these are McNemar's exact test and Cochran's Q.
+    Kind.SAME_TWICE: Method.SIGNED_RANK,
+    Kind.SAME_OFTEN: Method.FRIEDMAN,
+}
 _BY_P = (
     Adjustment.HOLM,
     Adjustment.BONFERRONI,

@@ -26,6 +26,7 @@ class MethodKind(Value, frozen=True):
         is_within_units: whether it needs the same units in several groups.
         factors: how many crossed factors it takes; None where it takes groups as they are.
         takes_one: whether it can compare one group with a reference value.
+        is_of_shares: whether it counts cases, so that values have to be 0 or 1.
     """
 
     name: str
@@ -34,6 +35,7 @@ class MethodKind(Value, frozen=True):
     is_within_units: bool = False
     factors: int | None = None
     takes_one: bool = False
+    is_of_shares: bool = False
 
 
 METHODS: dict[Method, MethodKind] = {
@@ -55,6 +57,11 @@ METHODS: dict[Method, MethodKind] = {
     ),
     Method.KRUSKAL_WALLIS: MethodKind("Kruskal–Wallis test", is_by_ranks=True),
     Method.FRIEDMAN: MethodKind("Friedman test", is_by_ranks=True, is_within_units=True),
+    Method.BINOMIAL: MethodKind(
+        "exact binomial test", Compares.ONE, takes_one=True, is_of_shares=True
+    ),
+    Method.FISHER: MethodKind("Fisher’s exact test", Compares.TWO, is_of_shares=True),
+    Method.FREEMAN_HALTON: MethodKind("Fisher–Freeman–Halton test", is_of_shares=True),
 }
 """Every test, described once; AUTO is none, but stands for what the design suggests."""
 
@@ -67,5 +74,7 @@ OF_TWO = frozenset(m for m, kind in METHODS.items() if kind.compares is not Comp
 """Tests with one pair and nothing to adjust."""
 WITHIN_UNITS = frozenset(method for method, kind in METHODS.items() if kind.is_within_units)
 """Tests that need the same units in several groups."""
+SHARE_METHODS = frozenset(m for m, kind in METHODS.items() if kind.is_of_shares)
+"""Tests of shares, for values that are 0 or 1."""
 ONE_SAMPLE = frozenset(method for method, kind in METHODS.items() if kind.takes_one)
 """Tests that can compare one group with a reference value."""

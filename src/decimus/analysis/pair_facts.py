@@ -9,9 +9,9 @@ from msgspec.structs import replace
 
 from decimus.analysis.comparison_results import Comparison, PairResult
 from decimus.analysis.groups import Group, Groups
+from decimus.analysis.methods.subject_tests import complete_units
 from decimus.analysis.pairing import pairing_of
 from decimus.analysis.ratios import pair_ratio
-from decimus.analysis.subject_tests import complete_units
 from decimus.statistics.distributions import t_tail
 from decimus.statistics.equivalence import Equivalence, equivalence
 from decimus.statistics.mean_ratios import MeanRatio, Means, ratio_of_means

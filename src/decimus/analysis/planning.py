@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 from decimus.analysis.comparison_results import Comparison
-from decimus.analysis.method_kinds import RANK_METHODS
+from decimus.analysis.method_kinds import RANK_METHODS, SHARE_METHODS
 from decimus.statistics.distributions import t_two_sided
 from decimus.statistics.planning import (
     Reach,
@@ -93,7 +93,7 @@ def planning_of(comparison: Comparison, power: float, difference: float | None) 
 
 def _error(comparison: Comparison) -> tuple[float, float, float, int, int] | None:
     """Variance, its df, n, groups that share it, and groups behind each mean compared."""
-    if comparison.method in RANK_METHODS or comparison.method in (
+    if comparison.method in RANK_METHODS | SHARE_METHODS or comparison.method in (
         Method.SPLIT_PLOT,
         Method.CROSSED_WITHIN,
     ):

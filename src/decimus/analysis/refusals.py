@@ -7,19 +7,22 @@ from itertools import product
 
 import numpy as np
 
-from decimus.analysis.crossed_within import crossed_of, flat_term
 from decimus.analysis.designs import Design, Kind, varying_factors
 from decimus.analysis.groups import Group, Groups, names_of
 from decimus.analysis.method_kinds import (
     FACTORIAL,
     METHOD_NAMES,
+    METHODS,
     OF_TWO,
     ONE_SAMPLE,
     RANK_METHODS,
+    SHARE_METHODS,
     WITHIN_UNITS,
+    Compares,
 )
+from decimus.analysis.methods.crossed_within import crossed_of, flat_term
+from decimus.analysis.methods.subject_tests import complete_units, split_plot_of
 from decimus.analysis.pairing import has_same_units, in_time, pairing_of
-from decimus.analysis.subject_tests import complete_units, split_plot_of
 from decimus.errors import DesignError
 from decimus.plurals import plural
 from decimus.statistics.linear_models import top_interaction
@@ -46,14 +49,14 @@ def refusal(
         return DesignError("No group has a value", remedy="Enter measurements")
     name = METHOD_NAMES[method]
     if len(there) == 1:
-        return _one_group_refusal(method, groups, reference, name)
-    if method is Method.ONE_SAMPLE_T:
+        return _one_group_refusal(method, groups, design, reference, name)
+    if METHODS[method].compares is Compares.ONE:
         return DesignError(
             f"The {name} compares one group with a reference value; here are {len(there)} groups, "
             f"{_some(there)}",
             remedy="Leave all but one out, or compare the groups with each other",
         )
-    needs_values = method in RANK_METHODS or method in WITHIN_UNITS
+    needs_values = method in RANK_METHODS | WITHIN_UNITS | SHARE_METHODS
     if needs_values and groups.measurements.is_summarised:
         return DesignError(
             f"The {name} needs single values; this table gives means",
@@ -61,6 +64,8 @@ def refusal(
         )
     if not needs_values and (unknown := _unknown(there, name)) is not None:
         return unknown
+    if method in SHARE_METHODS and not design.is_of_cases:
+        return _not_cases(groups, name)
     if method in OF_TWO and len(there) > 2:
         return _too_many(method, there, name, design)
     return _misfit(method, groups, design, name)
@@ -73,6 +78,8 @@ def _misfit(method: Method, groups: Groups, design: Design, name: str) -> Design
         return _unit_refusal(method, groups, there, design)
     if method in FACTORIAL:
         return _factorial_refusal(groups, there, FACTORIAL[method], name, design)
+    if method in SHARE_METHODS:
+        return None
     if method in RANK_METHODS:
         return _rank_refusal(there, name)
     if method is Method.ANOVA:
@@ -80,6 +87,14 @@ def _misfit(method: Method, groups: Groups, design: Design, name: str) -> Design
     if method is Method.WELCH_ANOVA:
         return _welch_refusal(there, name)
     return _t_refusal(there, method, name)
+
+
+def _not_cases(groups: Groups, name: str) -> DesignError:
+    return DesignError(
+        f"The {name} counts cases, so that each value has to be 0 or 1; "
+        f"{groups.measurements.outcome.name or 'this outcome'} has other values",
+        remedy="Use a test of means or ranks",
+    )
 
 
 def _some(groups: Sequence[Group]) -> str:
@@ -92,7 +107,7 @@ def _capital(name: str) -> str:
 
 
 def _one_group_refusal(
-    method: Method, groups: Groups, reference: float | None, name: str
+    method: Method, groups: Groups, design: Design, reference: float | None, name: str
 ) -> DesignError | None:
     there = groups.with_values
     if method not in ONE_SAMPLE:
@@ -100,12 +115,13 @@ def _one_group_refusal(
             f"There is only one group, {names_of(there)}; a comparison needs at least two",
             remedy="Add another group, or compare its mean with a reference value",
         )
-    group = there[0]
-    if method is Method.SIGNED_RANK and groups.measurements.is_summarised:
+    if method in RANK_METHODS | SHARE_METHODS and groups.measurements.is_summarised:
         return DesignError(
             f"The {name} needs single values; this table gives means",
             remedy="Use the one-sample t-test",
         )
+    if method in SHARE_METHODS and not design.is_of_cases:
+        return _not_cases(groups, name)
     if (unknown := _unknown(there, name)) is not None:
         return unknown
     if reference is None:
@@ -113,6 +129,20 @@ def _one_group_refusal(
             f"There is only one group, {names_of(there)}, and no value to compare it with",
             remedy="Say the reference value, or add another group",
         )
+    if method in SHARE_METHODS:
+        return None if 0 < reference < 1 else _no_share(reference)
+    return _one_mean_refusal(method, there, reference, name)
+
+
+def _no_share(reference: float) -> DesignError:
+    what = f"{reference:g} is no share to compare with"
+    return DesignError(what, remedy="Say one between 0 and 1")
+
+
+def _one_mean_refusal(
+    method: Method, there: Sequence[Group], reference: float, name: str
+) -> DesignError | None:
+    group = there[0]
     if group.n < 2:
         return DesignError(
             f"Group {names_of(there)} has 1 replicate; the {name} needs at least 2",
@@ -145,6 +175,7 @@ def _too_many(method: Method, there: Sequence[Group], name: str, design: Design)
         Method.STUDENT_T: "one-way ANOVA, whose pairs are t-tests on the pooled SD",
         Method.WELCH_T: "Welch’s ANOVA, whose pairs are Welch t-tests",
         Method.MANN_WHITNEY: "the Kruskal–Wallis test with Dunn’s test",
+        Method.FISHER: "the Fisher–Freeman–Halton test, whose pairs are Fisher’s exact tests",
         Method.PAIRED_T: "repeated-measures ANOVA, whose pairs are paired t-tests",
         Method.SIGNED_RANK: "the Friedman test, whose pairs are signed-rank tests",
     }[method]

@@ -45,9 +45,10 @@ def compared(arguments: argparse.Namespace, results: Results) -> Results:
         adjustment = _word(arguments.adjust, Adjustment, "--adjust")
     if arguments.reference is not None:
         if method is Method.AUTO:
-            method = Method.ONE_SAMPLE_T
+            is_of_cases = results.design.is_of_cases
+            method = Method.BINOMIAL if is_of_cases else Method.ONE_SAMPLE_T
         if method not in ONE_SAMPLE:
-            raise UsageError("--reference belongs to --method one-sample-t or wilcoxon")
+            raise UsageError("--reference belongs to --method one-sample-t, wilcoxon or binomial")
     study = results.study
     for edit in _edits(arguments, results, method, adjustment):
         study = edit.apply(study)

@@ -15,7 +15,7 @@ from decimus.figure.strips import difference_axis
 from decimus.study.edits import DrawComparison
 from decimus.study.questions import PairOfGroups
 from decimus.window.widgets.strips import NO_INDEX, Index, StripModel
-from decimus.wording.comparisons.sentences import pair_statistic
+from decimus.wording.comparisons.sentences import pair_size, pair_statistic
 from decimus.wording.comparisons.tables import effect_heading, effect_text
 from decimus.wording.numbers import NBSP, number, p_number, percent
 from decimus.wording.phrases import group_words
@@ -146,7 +146,7 @@ class PairsModel(StripModel):
         comparison = results.comparison
         if comparison is None:
             return ""
-        sign, decimals = results.decimal_sign, results.groups.decimals
+        sign = results.decimal_sign
 
         def p(value: float) -> str:
             return p_number(value, comparison.alpha, sign).removeprefix(f"={NBSP}")
@@ -159,7 +159,8 @@ class PairsModel(StripModel):
             case Column.DIFFERENCE:
                 ratio = pair_ratio(results.groups, pair)
                 times = "" if ratio is None else f" (× {number(ratio.value, 2, sign)})"
-                return number(pair.estimate, decimals, sign) + times
+                size = pair_size(results, pair)
+                return number(size.value, size.decimals, sign) + times
             case Column.STATISTIC:
                 return pair_statistic(pair, sign)
             case Column.P:
@@ -181,8 +182,8 @@ class PairsModel(StripModel):
         comparison = self._results.comparison
         if comparison is None or not self._pairs:
             return ""
-        level = percent(comparison.level, self._results.decimal_sign)
-        unit = self._results.measurements.outcome.unit
+        level = percent(comparison.interval_level, self._results.decimal_sign)
+        unit = pair_size(self._results, self._pairs[0]).unit
         is_shift = self._pairs[0].rank is not None or self._pairs[0].samples is not None
         what = "shift" if is_shift else "difference"
         effect = effect_heading(self._pairs)

@@ -13,7 +13,15 @@ from decimus.analysis.designs import (
 )
 from decimus.analysis.families import control_factor
 from decimus.analysis.groups import FactorInOrder, ShownGroups
-from decimus.analysis.method_kinds import METHOD_NAMES, OF_TWO, ONE_SAMPLE, WITHIN_UNITS
+from decimus.analysis.method_kinds import (
+    METHOD_NAMES,
+    METHODS,
+    OF_TWO,
+    ONE_SAMPLE,
+    SHARE_METHODS,
+    WITHIN_UNITS,
+    Compares,
+)
 from decimus.analysis.results import Results
 from decimus.errors import DesignError
 from decimus.plurals import plural
@@ -84,12 +92,14 @@ def method_choice(results: Results, now: Method | None = None) -> Choice:
 def _short(results: Results, method: Method, problem: DesignError) -> str:
     """Why a test is greyed, in a few words; the whole reason stands where it is chosen."""
     count, unit = len(results.groups.with_values), results.measurements.unit_name
-    if count > 1 and method is Method.ONE_SAMPLE_T:
+    if count > 1 and METHODS[method].compares is Compares.ONE:
         return "for one group and a reference value"
     if count > 2 and method in OF_TWO:
         return f"compares two groups; here are {count}"
     if method in WITHIN_UNITS and not results.design.within and count > 1:
         return f"needs the same {plural(unit, 2)} in several groups"
+    if method in SHARE_METHODS and not results.design.is_of_cases:
+        return "for values that are 0 or 1"
     name = METHOD_NAMES[method]
     what = problem.what
     for start in (f"The {name} ", f"{name} ", f"{name[:1].upper()}{name[1:]} "):
@@ -442,7 +452,7 @@ def refused_sentence(results: Results) -> Sentence:
     if len(there) == 1:
         group = group_words(results.groups, there[0])
         now = results.question.comparison.method
-        method = now if now in ONE_SAMPLE else Method.ONE_SAMPLE_T
+        method = now if now in ONE_SAMPLE else suggested_method(results.design)
         spans += [Text(f"{group} with "), reference_choice(results)]
         return (*spans, Text(" by "), method_choice(results, method), Text("."))
     name = results.question.comparison.method

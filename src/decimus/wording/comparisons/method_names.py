@@ -23,6 +23,7 @@ _PAIR_TESTS = {
     Method.CROSSED_WITHIN: "paired t-tests",
     Method.SPLIT_PLOT: "paired and Welch t-tests",
     Method.KRUSKAL_WALLIS: "Dunn’s test",
+    Method.FREEMAN_HALTON: "Fisher’s exact tests",
     Method.FRIEDMAN: "signed-rank tests",
 }
 CORRECTION_NAMES = {
@@ -41,6 +42,7 @@ def method_name(comparison: Comparison) -> str:
             Method.ANOVA,
             Method.WELCH_ANOVA,
             Method.KRUSKAL_WALLIS,
+            Method.FREEMAN_HALTON,
             Method.REPEATED_MEASURES,
             Method.FRIEDMAN,
         )

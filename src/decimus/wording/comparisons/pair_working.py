@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 from decimus.analysis.comparison_results import Comparison, PairResult, Term
-from decimus.analysis.method_kinds import FACTORIAL, METHOD_NAMES, OF_TWO
+from decimus.analysis.method_kinds import FACTORIAL, METHOD_NAMES, OF_TWO, SHARE_METHODS
 from decimus.analysis.results import Results
 from decimus.terms import Adjustment, Alternative, IntervalKind, Method
 from decimus.wording.comparisons.choices import required
@@ -38,11 +38,13 @@ def section_of(method: Method) -> str:
         return "Several factors"
     if method in (Method.ANOVA, Method.WELCH_ANOVA):
         return "Three groups or more"
-    return "Ranks"
+    return "Shares" if method in SHARE_METHODS else "Ranks"
 
 
 def pair_working(results: Results, pair: PairResult) -> Working:
     """The working of a difference row."""
+    if required(results).method in SHARE_METHODS:
+        return _share_working(results, pair)
     if pair.standard_error is None:
         return _rank_working(results, pair)
     groups, sign = results.groups, results.decimal_sign
@@ -150,6 +152,37 @@ def _bound_words(comparison: Comparison, sign: str) -> str:
     return f" Its {end} end is the {level} bound that goes with the one-sided p."
 
 
+def _share_working(results: Results, pair: PairResult) -> Working:
+    """The working of two shares, or of one beside a stated one."""
+    comparison, sign = required(results), results.decimal_sign
+    if comparison.reference is None:
+        how = (
+            "Of all tables with the same margins, those no likelier than the one seen (Fisher); "
+            "the interval is Newcombe’s."
+        )
+    else:
+        how = (
+            "Of all numbers of cases, those no likelier than the one seen (binomial); the interval "
+            "is Wilson’s, less the stated share."
+        )
+    value, low, high = (
+        full_number(end, sign) if end is not None else "–"
+        for end in (pair.mean_difference, pair.ci_lower, pair.ci_upper)
+    )
+    level = percent(comparison.interval_level, sign)
+    return Working(
+        _title(results, pair),
+        (Text("share a − share b"),),
+        "",
+        f"{number(100 * pair.mean_difference, 1, sign)} percentage points",
+        f"{_p_words(results, pair)} {how}",
+        f"In full: difference {value}, {level} CI {low} to {high}, "
+        f"p {full_number(pair.p_value, sign)}",
+        steps=tuple(effect_words(effect, sign) for effect in pair.effects),
+        section=section_of(comparison.method),
+    )
+
+
 def _rank_working(results: Results, pair: PairResult) -> Working:
     """The working of a pair that was compared on ranks."""
     comparison = required(results)
@@ -195,10 +228,7 @@ def _rank_working(results: Results, pair: PairResult) -> Working:
         value,
         f"{p} It is {how}.{zeros} The shift, {shift}{ends}, is the median of all {what}.",
         f"In full: shift {full_number(pair.estimate, sign)}, p {full_number(pair.p_value, sign)}",
-        steps=(
-            *(effect_words(effect, sign) for effect in pair.effects),
-            *filter(None, [ratio_step(results, pair)]),
-        ),
+        steps=tuple(effect_words(effect, sign) for effect in pair.effects),
         section=section,
     )
 
@@ -218,6 +248,7 @@ def statistic_working(results: Results, term: Term) -> Working:
     p = f"p {p_number(term.p_value, comparison.alpha, sign)}"
     steps = [effect_words(effect, sign) for effect in term.effects]
     filled = ""
+    is_of_shares = comparison.method in SHARE_METHODS
     formula: tuple[Text, ...]
     if term.statistic == "F" and term.mean_square is not None:
         error = _error_square(comparison, term)
@@ -239,13 +270,14 @@ def statistic_working(results: Results, term: Term) -> Working:
             f"{p} on {_df_words(term, sign)} df."
         )
     else:
-        formula = (Text(letter, Style.ITALIC), Text(" from the ranks, corrected for ties"))
+        of = " = Σ (cases − expected)² ÷ expected" if is_of_shares else _FROM_RANKS
+        formula = (Text(letter, Style.ITALIC), Text(of))
         df = degrees_of_freedom(term.df[0], sign)
         reading = f"{p} from chi-square with {df} df, approximate."
         if term.p_approximate is not None:
             near = p_number(term.p_approximate, comparison.alpha, sign)
             reading = (
-                f"{p}, exact: the share of all ways to deal the ranks that spread as much or more. "
+                f"{p}, exact: {_TABLES if is_of_shares else _DEALT}. "
                 f"Chi-square with {df} df would say p {near}."
             )
     return Working(
@@ -258,6 +290,11 @@ def statistic_working(results: Results, term: Term) -> Working:
         steps=tuple(steps),
         section=section_of(comparison.method),
     )
+
+
+_FROM_RANKS = " from the ranks, corrected for ties"
+_DEALT = "the share of all ways to deal the ranks that spread as much or more"
+_TABLES = "the share of all tables with these margins that are no likelier"
 
 
 def _df_words(term: Term, sign: str) -> str:

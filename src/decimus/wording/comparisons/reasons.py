@@ -5,7 +5,7 @@ from __future__ import annotations
 from decimus.analysis.comparison_results import Comparison
 from decimus.analysis.designs import Kind, suggested_method, varying_factors
 from decimus.analysis.groups import names_of
-from decimus.analysis.method_kinds import FACTORIAL, METHOD_NAMES, RANK_METHODS
+from decimus.analysis.method_kinds import FACTORIAL, METHOD_NAMES, RANK_METHODS, SHARE_METHODS
 from decimus.analysis.refusals import empty_cell
 from decimus.analysis.results import Results
 from decimus.plurals import plural
@@ -28,6 +28,8 @@ def reason(comparison: Comparison, noun: str = "unit") -> str:
         f" {names_of(comparison.left_out)} left out: no values." if comparison.left_out else ""
     )
     facts = _facts(comparison, noun)
+    if comparison.design.is_of_cases:
+        facts = f"values of 0 and 1, {facts}"
     if comparison.method is comparison.suggested:
         return f"Suggested: {facts}.{left_out}"
     suggested = METHOD_NAMES[comparison.suggested]
@@ -45,7 +47,8 @@ def _facts(comparison: Comparison, noun: str) -> str:
         case Kind.ONE_GROUP:
             return "one group and a value to compare it with"
         case Kind.TWO_GROUPS:
-            return "two independent groups, each with a spread of its own"
+            own = "" if comparison.design.is_of_cases else ", each with a spread of its own"
+            return f"two independent groups{own}"
         case Kind.SEVERAL_GROUPS:
             return f"{count} independent groups{control}"
         case Kind.SAME_TWICE:
@@ -88,9 +91,21 @@ _ASSUMED = {
         "independent replicates; that the shift is the difference asks for groups of like shape"
     ),
     Method.SIGNED_RANK: "independent differences, symmetric about their middle",
+    Method.BINOMIAL: "independent cases",
+    Method.FISHER: "independent cases, the numbers of either kind taken as given",
+    Method.FREEMAN_HALTON: "independent cases, the numbers of either kind taken as given",
     Method.KRUSKAL_WALLIS: "independent replicates, groups of like shape",
     Method.FRIEDMAN: "independent units; conditions ranked within each",
 }
+
+
+def _disagrees(comparison: Comparison) -> bool:
+    """True where the interval leaves 0 out and p does not say so, or the other way round."""
+    pair = comparison.pairs[0]
+    if pair.ci_lower is None or pair.ci_upper is None:
+        return False
+    is_out = pair.ci_lower > 0 or pair.ci_upper < 0
+    return is_out != (pair.p_shown < comparison.alpha)
 
 
 _ADDITIVE = (
@@ -113,9 +128,16 @@ def assumed(results: Results) -> str:
         more = " …" if len(comparison.incomplete) > 6 else ""
         count = len(comparison.incomplete)
         said += f" {count} incomplete {plural(noun, count)} left out: {names}{more}."
+    if comparison.design.is_of_cases and comparison.method not in SHARE_METHODS | RANK_METHODS:
+        said += (
+            " The values are 0 and 1, so that this is rough; tests of shares count them, and for "
+            "several factors or the same units more than twice a logistic (mixed) model would."
+        )
     if comparison.terms[0].statistic in ("H", "chi2"):
         is_exact = comparison.terms[0].p_approximate is not None
         said += " p is exact." if is_exact else " p is from chi-square, approximate."
+    if comparison.method is Method.FISHER and _disagrees(comparison):
+        said += " The interval is Newcombe’s, which is less cautious than the exact p beside it."
     rank = comparison.pairs[0].rank if comparison.pairs else None
     if rank is not None and comparison.is_of_two:
         said += " p is exact." if rank.is_exact else " p is from the normal distribution."
@@ -212,7 +234,7 @@ def _ignored_units(results: Results, comparison: Comparison) -> Consideration | 
         Method.SPLIT_PLOT,
     )
     ignores = (*RANK_METHODS - {Method.SIGNED_RANK, Method.FRIEDMAN}, Method.WELCH_T)
-    ignores = (*ignores, Method.STUDENT_T, Method.ANOVA, Method.WELCH_ANOVA)
+    ignores = (*ignores, *SHARE_METHODS, Method.STUDENT_T, Method.ANOVA, Method.WELCH_ANOVA)
     if not is_within or comparison.method not in (*ignores, Method.TWO_WAY, Method.THREE_WAY):
         return None
     noun = plural(results.measurements.unit_name, 2)

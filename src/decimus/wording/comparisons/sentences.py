@@ -5,6 +5,7 @@ from __future__ import annotations
 from decimus.analysis.annotations import MOST_LINES
 from decimus.analysis.comparison_results import SUPERIORITY, Comparison, PairResult, Term
 from decimus.analysis.groups import ShownGroups
+from decimus.analysis.method_kinds import RANK_METHODS, SHARE_METHODS
 from decimus.analysis.ratios import pair_ratio
 from decimus.analysis.results import Results
 from decimus.plurals import plural
@@ -12,6 +13,7 @@ from decimus.statistics.effect_sizes import EffectSize
 from decimus.study.edits import ChooseDrawnComparisons
 from decimus.study.questions import Levels, PairOfGroups
 from decimus.terms import Alternative, IntervalKind, Method
+from decimus.values import Value
 from decimus.wording.comparisons.choices import required
 from decimus.wording.numbers import (
     NBSP,
@@ -136,9 +138,17 @@ def alpha_note(comparison: Comparison, sign: str) -> str:
 _USUAL_ALPHA = 0.05
 
 
+def compared_words(results: Results) -> str:
+    """What is compared: the outcome, or the share of its cases."""
+    words = outcome_words(results.measurements)
+    if required(results).method in SHARE_METHODS:
+        return f"the share with {words} = 1"
+    return words
+
+
 def _term_result(results: Results, comparison: Comparison, term: Term) -> list[Span]:
     groups = results.groups
-    outcome = outcome_words(groups.measurements)
+    outcome = compared_words(results)
     statistics = term_spans(term, comparison.alpha, results.decimal_sign)
     is_shown = term.p_value < comparison.alpha
     is_joint = len(term.factors) > 1 and len(comparison.terms) > 1
@@ -152,7 +162,7 @@ def _term_result(results: Results, comparison: Comparison, term: Term) -> list[S
         return [Text(said), *statistics, Text(".")]
     among = _among(groups, term)
     if is_shown:
-        verb = "tends to differ" if term.statistic in ("H", "chi2") else "differs"
+        verb = "tends to differ" if comparison.method in RANK_METHODS else "differs"
         return [Text(f"{upper_first(outcome)} {verb} between {among}: "), *statistics, Text(".")]
     said = f"A difference in {outcome} between {among} is not shown: "
     return [Text(said), *statistics, Text(".")]
@@ -170,7 +180,7 @@ def _among(groups: ShownGroups, term: Term) -> str:
 
 def _two_group_result(results: Results, comparison: Comparison) -> Sentence:
     groups, pair = results.groups, comparison.pairs[0]
-    outcome = outcome_words(groups.measurements)
+    outcome = compared_words(results)
     statistics = statistic_spans(comparison, results.decimal_sign)
     is_shown = pair.p_shown < comparison.alpha
     other = group_words(groups, pair.b)
@@ -198,7 +208,7 @@ def _reference_result(
     groups, sign = results.groups, results.decimal_sign
     unit = groups.measurements.outcome.unit
     value = quantity(full_number(comparison.reference, sign), unit)
-    name = outcome_words(groups.measurements)
+    name = compared_words(results)
     if pair.p_shown < comparison.alpha:
         side = "above" if pair.estimate > 0 else "below"
         size = difference_words(results, pair)
@@ -224,6 +234,27 @@ def _lead(results: Results, pair: PairResult) -> str:
     return "a difference of" if pair.rank is None else "a shift of"
 
 
+class Size(Value, frozen=True):
+    """The difference of a pair as it is shown, with both ends of its interval."""
+
+    value: float
+    ends: tuple[float | None, float | None]
+    decimals: int
+    unit: str
+
+
+def pair_size(results: Results, pair: PairResult) -> Size:
+    """The difference in the unit of the outcome; of shares in percentage points."""
+    unit = results.measurements.outcome.unit
+    ends = (pair.ci_lower, pair.ci_upper)
+    # What percentages differ by is no share of anything.
+    points = "percentage points"
+    if required(results).method in SHARE_METHODS:
+        low, high = (None if end is None else 100 * end for end in ends)
+        return Size(100 * pair.estimate, (low, high), 1, points)
+    return Size(pair.estimate, ends, results.groups.decimals, points if unit == "%" else unit)
+
+
 def difference_words(results: Results, pair: PairResult) -> str:
     """The difference a − b with its interval: "−12.31 mm² (95 % CI −19.50 to −5.12)".
 
@@ -238,15 +269,9 @@ def difference_words(results: Results, pair: PairResult) -> str:
             None if end is None else _significant(end, sign) for end in (ratio.lower, ratio.upper)
         ]
     else:
-        decimals = groups.decimals
-        unit = groups.measurements.outcome.unit
-        # What percentages differ by is no share of anything.
-        unit = "percentage points" if unit == "%" else unit
-        text = quantity(number(pair.estimate, decimals, sign), unit)
-        ends = [
-            None if end is None else number(end, decimals, sign)
-            for end in (pair.ci_lower, pair.ci_upper)
-        ]
+        size = pair_size(results, pair)
+        text = quantity(number(size.value, size.decimals, sign), size.unit)
+        ends = [None if end is None else number(end, size.decimals, sign) for end in size.ends]
     if ends[0] is None or ends[1] is None:
         return text
     level = percent(required(results).level_of(pair), sign)
@@ -269,6 +294,7 @@ _EFFECT_NAMES = {
     "omega squared": "ω²",
     "epsilon squared": "ε²",
     "Kendall W": "Kendall’s W",
+    "odds ratio": "odds ratio",
     SUPERIORITY: "P(a > b)",
 }
 
@@ -309,6 +335,9 @@ def effect_sentence(results: Results) -> str:
                 else "pairs of values have the larger one in the first group"
             )
             return f"{share} of {of} ({words})."
+        if effect.name == "odds ratio":
+            times = number(effect.value, 2, sign)
+            return f"The odds of the first are those of the second times {times}."
         of = {"Cohen d_z": " of the differences"}.get(effect.name, "")
         size = number(abs(effect.value), 2, sign)
         return f"The difference is {size} standard deviations{of} ({words})."

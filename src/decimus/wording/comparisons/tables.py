@@ -6,11 +6,17 @@ import math
 from collections.abc import Sequence
 
 from decimus.analysis.comparison_results import Comparison, Error, PairResult
+from decimus.analysis.method_kinds import SHARE_METHODS
 from decimus.analysis.results import Results
 from decimus.terms import Method, PairSet
 from decimus.wording.comparisons.choices import required
 from decimus.wording.comparisons.pair_facts import change_of, change_words
-from decimus.wording.comparisons.sentences import STATISTIC_LETTERS, effect_name, pair_statistic
+from decimus.wording.comparisons.sentences import (
+    STATISTIC_LETTERS,
+    effect_name,
+    pair_size,
+    pair_statistic,
+)
 from decimus.wording.numbers import (
     NBSP,
     degrees_of_freedom,
@@ -110,13 +116,15 @@ def _total(comparison: Comparison) -> Error | None:
 def pair_rows(results: Results) -> tuple[tuple[str, ...], ...]:
     """Every pair of the family as rows of text, headings first."""
     comparison = required(results)
-    groups, sign, decimals = results.groups, results.decimal_sign, results.groups.decimals
+    groups, sign = results.groups, results.decimal_sign
     pairs = comparison.pairs
     is_adjusted = any(pair.p_adjusted is not None for pair in pairs)
     has_interval = any(pair.ci_lower is not None for pair in pairs)
     is_shift = any(pair.rank is not None or pair.samples is not None for pair in pairs)
     effect = effect_heading(pairs)
-    headings = ["first − second", "shift" if is_shift else "difference"]
+    is_of_shares = comparison.method in SHARE_METHODS
+    what = "percentage points" if is_of_shares else "difference"
+    headings = ["first − second", "shift" if is_shift else what]
     headings += [f"{percent(comparison.interval_level, sign)} CI"] if has_interval else []
     headings += [pairs[0].statistic, "p"]
     headings += ["adjusted p"] if is_adjusted else []
@@ -133,9 +141,10 @@ def pair_rows(results: Results) -> tuple[tuple[str, ...], ...]:
     rows = []
     for pair in pairs:
         b = group_words(groups, pair.b) or "reference"
-        row = [f"{group_words(groups, pair.a)} − {b}", number(pair.estimate, decimals, sign)]
+        size = pair_size(results, pair)
+        row = [f"{group_words(groups, pair.a)} − {b}", number(size.value, size.decimals, sign)]
         if has_interval:
-            low, high = (number(end, decimals, sign) for end in (pair.ci_lower, pair.ci_upper))
+            low, high = (number(end, size.decimals, sign) for end in size.ends)
             row.append(f"{low} to {high}")
         row += [pair_statistic(pair, sign), p_text(pair.p_value)]
         row += [p_text(pair.p_adjusted or 0.0)] if is_adjusted else []

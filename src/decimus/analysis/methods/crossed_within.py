@@ -15,10 +15,10 @@ from decimus.analysis.comparison_results import (
     names_joined,
 )
 from decimus.analysis.groups import Group
-from decimus.analysis.main_effects import directed, marginal_position, own_family, sides_of
-from decimus.analysis.mean_tests import base_of
-from decimus.analysis.pair_results import Plan, followed_up, pair_results
-from decimus.analysis.subject_tests import (
+from decimus.analysis.methods.main_effects import directed, marginal_position, own_family, sides_of
+from decimus.analysis.methods.mean_tests import base_of
+from decimus.analysis.methods.pair_results import Plan, followed_up, pair_results
+from decimus.analysis.methods.subject_tests import (
     Complete,
     complete_units,
     corrected,

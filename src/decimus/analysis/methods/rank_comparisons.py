@@ -18,12 +18,12 @@ from decimus.analysis.comparison_results import (
 )
 from decimus.analysis.families import Compared
 from decimus.analysis.groups import Group
-from decimus.analysis.mean_tests import base_of, group_term, less_origin, of_pair
-from decimus.analysis.pair_results import Plan, untested
-from decimus.analysis.subject_tests import complete_units, pairing_in
+from decimus.analysis.methods.mean_tests import base_of, group_term, less_origin, of_pair
+from decimus.analysis.methods.pair_results import Plan, adjusted_p, in_direction, untested
+from decimus.analysis.methods.subject_tests import complete_units, pairing_in
 from decimus.statistics.distributions import Floats
 from decimus.statistics.effect_sizes import EffectSize
-from decimus.statistics.p_adjustments import BY_P, interval_share
+from decimus.statistics.p_adjustments import interval_share
 from decimus.statistics.rank_tests import (
     DunnPair,
     RankAnova,
@@ -36,7 +36,6 @@ from decimus.statistics.rank_tests import (
     without_rounding,
 )
 from decimus.statistics.summaries import Summary
-from decimus.terms import Alternative
 
 
 def _values(group: Group) -> Floats:
@@ -93,26 +92,6 @@ def _signed(
     return _ranked(plan, [pair], [sides], [test], "W", [_mean(differences)], [both])
 
 
-def _in_direction(plan: Plan, test: RankTest | DunnPair) -> float | None:
-    if plan.alternative is None:
-        return None
-    return test.p_less if plan.alternative is Alternative.LESS else test.p_greater
-
-
-def _adjusted(
-    plan: Plan, p_values: Sequence[float | None], families: Sequence[Sequence[int]]
-) -> list[float | None]:
-    """The p values adjusted for their families; None for each where nothing is adjusted."""
-    run = BY_P.get(plan.adjustment)
-    found: list[float | None] = [None] * len(p_values)
-    for places in families if run is not None else ():
-        known = [p for place in places if (p := p_values[place]) is not None]
-        if run is not None and len(known) > 1:
-            for place, p in zip(places, run(known), strict=True):
-                found[place] = p
-    return found
-
-
 def _ranked(
     plan: Plan,
     pairs: Sequence[tuple[int, int]],
@@ -124,9 +103,9 @@ def _ranked(
 ) -> tuple[PairResult, ...]:
     """Tests on ranks as pairs; `samples` are what was compared, or the differences twice."""
     families = plan.families(pairs)
-    adjusted = _adjusted(plan, [test.p_value for test in tests], families)
-    sided = [_in_direction(plan, test) for test in tests]
-    adjusted_sided = _adjusted(plan, sided, families)
+    adjusted = adjusted_p(plan, [test.p_value for test in tests], families)
+    sided = [in_direction(plan, test.p_less, test.p_greater) for test in tests]
+    adjusted_sided = adjusted_p(plan, sided, families)
     kind = kind_of_interval(plan.adjustment, max(map(len, families), default=0))
     found = []
     for i, test in enumerate(tests):

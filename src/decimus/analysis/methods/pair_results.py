@@ -23,6 +23,7 @@ from decimus.statistics.multiple_comparisons import (
     games_howell,
     tukey_kramer,
 )
+from decimus.statistics.p_adjustments import BY_P
 from decimus.statistics.summaries import Moments
 from decimus.statistics.t_tests import TTest
 from decimus.study.questions import ComparisonChoices
@@ -146,6 +147,27 @@ def _family_followed_up(
         of = loadings(*control_n)
         return dunnett(tests, of, plan.level, plan.alternative)
     return by_p_values(tests, plan.adjustment, plan.level, plan.alternative)
+
+
+def in_direction(plan: Plan, p_less: float, p_greater: float) -> float | None:
+    """The one-sided p in the plan's direction; None for two-sided."""
+    if plan.alternative is None:
+        return None
+    return p_less if plan.alternative is Alternative.LESS else p_greater
+
+
+def adjusted_p(
+    plan: Plan, p_values: Sequence[float | None], families: Sequence[Sequence[int]]
+) -> list[float | None]:
+    """The p values adjusted for their families; None for each where nothing is adjusted."""
+    run = BY_P.get(plan.adjustment)
+    found: list[float | None] = [None] * len(p_values)
+    for places in families if run is not None else ():
+        known = [p for place in places if (p := p_values[place]) is not None]
+        if run is not None and len(known) > 1:
+            for place, p in zip(places, run(known), strict=True):
+                found[place] = p
+    return found
 
 
 Effects = Callable[[int], tuple[EffectSize, ...]]

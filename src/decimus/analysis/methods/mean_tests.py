@@ -12,8 +12,8 @@ from msgspec.structs import replace
 from decimus.analysis.comparison_results import Comparison, Error, PairResult, Term, names_joined
 from decimus.analysis.families import Compared
 from decimus.analysis.groups import Group
-from decimus.analysis.main_effects import marginal_pairs, marginal_position, of_cells
-from decimus.analysis.pair_results import Plan, followed_up, pair_results, with_delta
+from decimus.analysis.methods.main_effects import marginal_pairs, marginal_position, of_cells
+from decimus.analysis.methods.pair_results import Plan, followed_up, pair_results, with_delta
 from decimus.statistics.anova import one_way_anova, welch_anova
 from decimus.statistics.distributions import Floats
 from decimus.statistics.effect_sizes import (

@@ -16,9 +16,9 @@ from decimus.analysis.comparison_results import (
     names_joined,
 )
 from decimus.analysis.groups import Group
-from decimus.analysis.main_effects import of_units
-from decimus.analysis.mean_tests import base_of, group_term, of_pair
-from decimus.analysis.pair_results import Plan, followed_up, pair_results, untested
+from decimus.analysis.methods.main_effects import of_units
+from decimus.analysis.methods.mean_tests import base_of, group_term, of_pair
+from decimus.analysis.methods.pair_results import Plan, followed_up, pair_results, untested
 from decimus.analysis.pairing import Pairing, less, pairing_of
 from decimus.statistics.distributions import Floats
 from decimus.statistics.effect_sizes import (

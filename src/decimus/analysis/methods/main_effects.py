@@ -11,7 +11,7 @@ from msgspec.structs import replace
 
 from decimus.analysis.comparison_results import MainEffect, PairResult
 from decimus.analysis.families import Compared
-from decimus.analysis.pair_results import Plan, followed_up, pair_results
+from decimus.analysis.methods.pair_results import Plan, followed_up, pair_results
 from decimus.statistics.distributions import Floats
 from decimus.statistics.effect_sizes import EffectSize, hedges_g
 from decimus.statistics.linear_models import FactorialAnova

@@ -1,0 +1,1 @@
+"""How each kind of test is run: means, ranks, shares, the same units."""
