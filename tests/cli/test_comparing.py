@@ -163,11 +163,12 @@ def test_a_fault_of_ours_is_one_line_too(
         (SUBJECTS, ("--subject", "subject", "--control", "b"), "rm-anova", "holm", "control", 2),
         (SUBJECTS, ("--subject", "subject", "--method", "friedman"), "friedman", "holm", "all", 3),
         (SPLIT, SPLIT_OPTIONS, "split-plot-anova", "holm", "within", 9),
-        (CROSSED, SPLIT_OPTIONS, "two-way-rm-anova", "holm", "within", 9),
+        (CROSSED, (*SPLIT_OPTIONS, "--method", "rm-anova"), "rm-anova", "holm", "within", 9),
+        (CROSSED, SPLIT_OPTIONS, "rm-anova", "holm", "within", 9),
         (
             CROSSED,
             (*SPLIT_OPTIONS, "--pairs", "marginal", "--of", "week"),
-            *("two-way-rm-anova", "holm", "marginal", 3),
+            *("rm-anova", "holm", "marginal", 3),
         ),
         (
             "salt,light,area\n0,dim,10\n0,bright,14\n2,dim,8\n2,bright,9\n4,dim,5\n4,bright,7\n",
@@ -194,7 +195,7 @@ def test_what_follows_when_nothing_is_said(
     assert found["adjustment"] == ("sidak" if options == ("--control", "dim") else adjustment)
     assert len(found["pairs"]) == count
     assert found["terms"][-1]["term"] == "Residuals"
-    has_subjects = method in ("rm-anova", "two-way-rm-anova", "split-plot-anova", "friedman")
+    has_subjects = method in ("rm-anova", "split-plot-anova", "friedman")
     assert (found["terms"][-2]["term"] == "Subjects") == has_subjects
     for pair in found["pairs"]:
         if pair["p_adjusted"] is not None:

@@ -8,7 +8,13 @@ from enum import StrEnum
 from typing import TypeVar
 
 from decimus.analysis.comparisons import PER_LEVEL, TWO_SIDED_ONLY, offered_adjustments
-from decimus.analysis.designs import can_be_one_sided, is_of_several, pair_sets, suggested_method
+from decimus.analysis.designs import (
+    Kind,
+    can_be_one_sided,
+    is_of_several,
+    pair_sets,
+    suggested_method,
+)
 from decimus.analysis.families import control_factor
 from decimus.analysis.method_kinds import METHOD_NAMES, ONE_SAMPLE
 from decimus.analysis.results import Results
@@ -40,6 +46,8 @@ def compared(arguments: argparse.Namespace, results: Results) -> Results:
         UsageError: an option is unknown, or does not belong to another.
     """
     method = _word(arguments.method, Method, "--method")
+    if method is Method.REPEATED_MEASURES and results.design.kind is Kind.CROSSED_WITHIN:
+        method = Method.CROSSED_WITHIN
     adjustment = None
     if arguments.adjust is not None:
         adjustment = _word(arguments.adjust, Adjustment, "--adjust")

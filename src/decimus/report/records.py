@@ -12,7 +12,7 @@ from decimus.analysis.pair_facts import equivalences, mean_ratio
 from decimus.analysis.ratios import pair_ratio
 from decimus.analysis.results import Results
 from decimus.statistics.summaries import Interval
-from decimus.terms import PairSet, Statistic
+from decimus.terms import Method, PairSet, Statistic
 from decimus.values import Value
 
 if TYPE_CHECKING:
@@ -199,7 +199,7 @@ def comparison_record(results: Results, comparison: Comparison, *, with_pairs: b
     matters = results.question.comparison.relevant_difference
     alike = {id(pair): test for pair, test in equivalences(results.groups, comparison, matters)}
     record: Record = {
-        "method": comparison.method.value,
+        "method": _METHODS.get(comparison.method, comparison.method.value),
         "method_name": method_name(comparison),
         "adjustment": comparison.adjustment.value,
         "pair_set": comparison.pair_set.value,
@@ -241,6 +241,10 @@ def comparison_record(results: Results, comparison: Comparison, *, with_pairs: b
     if results.trend is not None:
         record["trend"] = _trend(results.trend, comparison.level)
     return record
+
+
+_METHODS = {Method.CROSSED_WITHIN: Method.REPEATED_MEASURES.value}
+"""Methods by the names that scripts know; `method_name` tells one- and two-way apart."""
 
 
 def _terms(comparison: Comparison) -> list[Record]:
