@@ -5,6 +5,8 @@ from __future__ import annotations
 import os
 
 os.environ["QT_QPA_PLATFORM"] = "offscreen"
+# Matrices here are small; threads of several test processes would only wait for each other.
+os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
 
 import pytest
 from hypothesis import settings
