@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+from pathlib import Path
+
 import pytest
 from scipy import stats  # noqa: TID251, TID253 - another route to the same numbers
 
+from decimus.__main__ import run
 from decimus.analysis.annotations import why_not
 from decimus.analysis.results import Results
 from decimus.report.records import comparison_record
@@ -110,3 +113,45 @@ def test_spread_of_two_values_each_cannot_be_compared() -> None:
     checks = results_of("group,x\na,1.5\na,1.9\nb,2.5\nb,2.7\nc,3.5\nc,3.1\n").checks
     assert checks.check("brown-forsythe") is None
     assert checks.check("shapiro-wilk") is not None
+
+
+@pytest.mark.parametrize(
+    ("text", "options"),
+    [
+        (
+            "treatment,pot,reading\n"
+            + "".join(
+                f"{t},{p},{r}\n"
+                for t, pots in (("a", "123"), ("b", "456"))
+                for p, readings in zip(
+                    pots, ((0.1, 0.2, 0.3), (0.2,) * 3, (0.3, 0.2, 0.1)), strict=True
+                )
+                for r in readings
+            ),
+            (),
+        ),
+        (
+            "time,pot,reading\n"
+            + "".join(
+                f"{t},{p},{r}\n"
+                for t, rows in (
+                    ("pre", ((0.1, 0.2, 0.4), (100.1, 100.3, 100.3), (7.1, 7.1, 7.3))),
+                    ("post", ((0.3, 0.3, 0.4), (100.3, 100.3, 100.4), (7.2, 7.3, 7.3))),
+                )
+                for p, readings in enumerate(rows)
+                for r in readings
+            ),
+            ("--subject", "pot", "--within", "pot"),
+        ),
+    ],
+)
+def test_means_of_readings_that_are_equal_have_no_spread(
+    text: str, options: tuple[str, ...], tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
+    """Averaged in doubles they differ in the sixteenth digit, and t was of the order of 1e15."""
+    path = tmp_path / "readings.csv"
+    path.write_text(text)
+    assert run(["compare", str(path), *options]) == 1
+    said = capsys.readouterr().err
+    assert "are equal" in said
+    assert "needs some spread" in said

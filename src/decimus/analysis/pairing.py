@@ -5,7 +5,10 @@ from __future__ import annotations
 from collections.abc import Sequence
 from decimal import Decimal
 
+import numpy as np
+
 from decimus.analysis.groups import Group, Groups
+from decimus.statistics.rank_tests import without_rounding
 from decimus.statistics.summaries import Summary
 from decimus.terms import LevelKind
 from decimus.values import Value
@@ -69,8 +72,10 @@ def less(later: float, earlier: float) -> float:
     """The difference of two numbers as they were typed.
 
     0.4 − 0.3 and 0.8 − 0.7 differ in binary, in the fifteenth decimal; as typed both are 0.1.
+    Results of arithmetic, such as means of readings, are freed of what it left in them.
     """
     a, b = Decimal(repr(later)), Decimal(repr(earlier))
     if max(len(a.as_tuple().digits), len(b.as_tuple().digits)) > _MOST_EXACT:
-        return later - earlier
+        largest = max(abs(later), abs(earlier))
+        return float(without_rounding(np.array([later - earlier]), largest)[0])
     return float(a - b)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections import Counter
 from collections.abc import Iterator
 from decimal import Decimal
@@ -31,6 +32,7 @@ from decimus.measurements.observations import (
 from decimus.measurements.replicates import averaging_codes, units_of
 from decimus.measurements.shapes import TableShape, is_unit_noun, row_noun
 from decimus.measurements.variables import Factor, Outcome
+from decimus.statistics.decimal_sums import decimal_scale
 from decimus.study.questions import Levels
 from decimus.study.readings import CELLS, Reading, SetAside
 from decimus.study.tables import Table
@@ -407,8 +409,20 @@ class Assembly:
 
 
 def _means(values: Floats, readings: list[list[int]]) -> Floats:
-    """The mean of each unit's readings."""
-    return np.array([values[i[0]] if len(i) == 1 else values[i].sum() / len(i) for i in readings])
+    """The mean of each unit's readings, correctly rounded where these have few decimals.
+
+    0.1, 0.2, 0.3 and three times 0.2 have the same mean, though not as sums of doubles.
+    """
+    every = values[np.concatenate(readings)] if readings else np.zeros(0)
+    scale = decimal_scale(every)
+    if scale is None:
+        sums = (math.fsum(values[i].tolist()) / len(i) for i in readings)
+        return np.array([*sums], dtype=np.float64)
+    whole = np.rint(values * scale)
+    return np.array(
+        [values[i[0]] if len(i) == 1 else whole[i].sum() / (scale * len(i)) for i in readings],
+        dtype=np.float64,
+    )
 
 
 def _small(codes: Integers) -> Integers:

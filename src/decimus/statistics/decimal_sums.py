@@ -65,6 +65,23 @@ def decimal_sums(values: Floats) -> DecimalSums | None:
     return DecimalSums(n, scale, int(whole.sum()), int(np.dot(whole, whole)))
 
 
+def decimal_scale(values: Floats) -> int | None:
+    """The power of ten that makes whole numbers of all values; None where there is none.
+
+    Args:
+        values: shape (n,), without missing values.
+    """
+    if (decimals := _decimals(values[:_LOOKED_AT].tolist())) is None:
+        return None
+    for more in range(decimals, _MOST_DECIMALS + 1):
+        scale: int = 10**more
+        whole = np.rint(values * scale)
+        is_small = not len(whole) or float(np.abs(whole).max()) * len(whole) < _MOST_WHOLE
+        if is_small and np.array_equal(whole / scale, values):
+            return scale
+    return None
+
+
 def _decimals(values: list[float]) -> int | None:
     """The fewest decimals that all of some numbers have; None where they are many."""
     for decimals in range(_MOST_DECIMALS + 1):

@@ -63,6 +63,8 @@ def _total(values: Floats) -> float:
 
 
 _EXACT_UP_TO = 20_000
+_ROUNDING = 8 * 2.0**-52
+"""Numbers as typed that lie closer, relatively, are taken less an origin and lie far apart."""
 
 
 class Summary(Value, frozen=True, eq=False):
@@ -122,7 +124,10 @@ class Summary(Value, frozen=True, eq=False):
         """The mean less the origin."""
         if self._sums is not None:
             return self._sums.mean
-        return _total(self._base_array) / self.n if len(self.replicates) else None
+        if not len(self.replicates):
+            return None
+        low, high = float(self._base_array.min()), float(self._base_array.max())
+        return min(max(_total(self._base_array) / self.n, low), high)
 
     @cached_property
     def sum_of_squares(self) -> float | None:
@@ -135,8 +140,9 @@ class Summary(Value, frozen=True, eq=False):
             return None
         if self._sums is not None:
             return self._sums.sum_of_squares
-        if self._base_array.min() == self._base_array.max():
-            return 0.0  # exactly, whatever the rounding of the mean has left
+        low, high = float(self._base_array.min()), float(self._base_array.max())
+        if high - low <= _ROUNDING * max(abs(low), abs(high)):
+            return 0.0  # equal but for what the arithmetic that made them has left
         deviations = self._base_array - centre
         correction = _total(deviations) ** 2 / self.n
         return max(0.0, _total(deviations * deviations) - correction)
