@@ -315,7 +315,7 @@ def test_ticks_draw_and_words_choose(salt: Driver) -> None:
     assert rows.pairs.headerData(2, Qt.Orientation.Horizontal) == "t"
     salt.choose(window.page.caption, "comparison_text", "stars")
     caption = plain_text(window.page.caption.sentence).replace("\u00a0", " ")
-    assert "stars (* p < 0.05, ** p < 0.01, *** p < 0.001)" in caption
+    assert "stars (* p < 0.05, ** p < 0.01, *** p < 0.001" in caption
 
 
 def test_methods_that_do_not_fit_are_greyed_with_the_reason(salt: Driver) -> None:

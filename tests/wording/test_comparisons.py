@@ -155,7 +155,7 @@ def test_directions_stand_in_sentence_caption_and_result() -> None:
     assert "on 4 complete visitors" in plain(caption(results))
     other = results_of(SAME_TWICE, edits.ChooseAlternative(alternative=Alternative.GREATER))
     assert plain(result_sentence(other)).startswith(
-        "That measurement for new lies above old is not"
+        "That measurement for new lies above that for old is not"
     )
 
 
@@ -165,9 +165,9 @@ def test_logarithms_are_reported_as_ratios() -> None:
     results = results_of(text, edits.Adjust(adjustment=Logarithm(10), words="log"))
     assert results.comparison is not None
     pair = results.comparison.pairs[0]
-    assert difference_words(results, pair).startswith("a factor of 0.100 (")
+    assert difference_words(results, pair).startswith("a ratio of 0.100 (")
     said = plain(result_sentence(results))
-    assert said.startswith("Measurement is smaller for a than for b: by a factor of 0.100 (")
+    assert said.startswith("Measurement is smaller for a than for b: a ratio of 0.100 (")
 
 
 def test_a_control_taken_for_a_constant_is_pointed_out() -> None:
@@ -353,6 +353,6 @@ def test_alpha_is_said_where_it_is_not_the_usual_one_and_f_has_no_sides() -> Non
         "\u00a0", " "
     )
     methods = methods_paragraph(results_of(FIVE_BY_FOUR)).replace("\u00a0", " ")
-    assert "Test: one-way ANOVA, followed by Tukey–Kramer test, two-sided, over" in methods
+    assert "Test: one-way ANOVA, followed by the Tukey–Kramer test, two-sided, for" in methods
     assert "intervals of differences at 95 %" in methods
     assert "Test: Welch’s t-test, two-sided;" in methods_paragraph(results_of(TWO_GROUPS))

@@ -24,7 +24,7 @@ def test_what_was_set_aside_and_why() -> None:
     assert "Replicates were flasks (n = 3–4 in each group)." in text
     assert "1 value (10.0 (row 2)) was set aside: spilled." in text
     assert "1 measurement is missing (flask broke)." in text
-    assert "Tukey–Kramer test, two-sided, over all pairs, 10 in all (one family)" in text
+    assert "Tukey–Kramer test, two-sided, for all pairs, 10 in all (one family)" in text
 
 
 def test_averages_limits_joins_and_adjustments() -> None:
@@ -46,7 +46,7 @@ def test_averages_limits_joins_and_adjustments() -> None:
 
 def test_pairs_are_named_as_such() -> None:
     text = said("visitor,old,new\nV1,5,4\nV2,7,5\nV3,6,\n")
-    assert "The same visitors were measured in every group." in text
+    assert "The same visitors were measured under every condition." in text
     assert "Left out of the test, with values missing: V3." in text
 
 

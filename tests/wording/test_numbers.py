@@ -90,9 +90,13 @@ def test_bounds_and_stars() -> None:
     # With α = 0.01 one star means 0.01 and two mean 0.001, as the key says.
     assert [stars(p, 0.01) for p in (0.0004, 0.004)] == ["**", "*"]
     assert p_bound(0.004, 0.01) == f"<{NB}0.01"
-    # What is not significant says its p, whatever the others say.
-    for kind in ComparisonText:
+    # What is not significant says its p, or ns among stars.
+    for kind in set(ComparisonText) - {ComparisonText.STARS}:
         assert plain_text(figure_spans(0.4, 0.05, kind)) == f"p{NB}={NB}0.40"
+    assert plain_text(figure_spans(0.4, 0.05, ComparisonText.STARS)) == "ns"
+    assert plain_text(figure_spans(0.999, 0.05, ComparisonText.EXACT_P)) == f"p{NB}>{NB}0.99"
+    both = plain_text(star_key(0.05, has_others=True)).replace(NB, " ")
+    assert both.endswith("*** p < 0.001, ns p ≥ 0.05")
     assert plain_text(figure_spans(0.004, 0.05, ComparisonText.STARS)) == "**"
     assert plain_text(figure_spans(0.004, 0.05, ComparisonText.BOUND)) == f"p{NB}<{NB}0.01"
     key = plain_text(star_key(0.05)).replace(NB, " ")

@@ -256,9 +256,9 @@ def test_pair_working_names_its_interval() -> None:
 
 def test_interpretation_goes_with_the_error_bar() -> None:
     for bar, words in (
-        (ErrorBar.CONFIDENCE_INTERVAL, "we are 95 % confident that the true mean lies from"),
-        (ErrorBar.STANDARD_DEVIATION, "single flasks lay about 0.56 mm² from it (SD)"),
-        (ErrorBar.STANDARD_ERROR, "known to within a standard error of 0.32 mm²"),
+        (ErrorBar.CONFIDENCE_INTERVAL, "we are 95 % confident that the true mean lies between"),
+        (ErrorBar.STANDARD_DEVIATION, "single flasks typically lay 0.56 mm² from it (SD)"),
+        (ErrorBar.STANDARD_ERROR, ", with a standard error of 0.32 mm²"),
     ):
         results = named(edits.ChooseErrorBar(error_bar=bar))
         text = interpretation(results, results.groups.group(("2",))).replace("\u00a0", " ")

@@ -34,8 +34,10 @@ def mean_ratio(groups: Groups, comparison: Comparison, pair: PairResult) -> Mean
     of the difference.
     """
     cells = pair.cells
-    unit = groups.measurements.outcome.unit
-    if cells is None or pair.critical is None or pair.df is None or unit in _NO_ZERO:
+    outcome = groups.measurements.outcome
+    if cells is None or pair.critical is None or pair.df is None:
+        return None
+    if outcome.unit in _NO_ZERO or "pH" in outcome.name.split():
         return None
     if groups.log_base is not None or pair_ratio(groups, pair) is not None:
         return None

@@ -43,6 +43,9 @@ class RankTest(Value, frozen=True):
         probability: P(a > b), ties counted half.
         zeros: differences of zero, which were dropped.
         n: values, or differences, that were ranked.
+        above: pairs of values with the larger one in a, or differences above 0.
+        tied: pairs of equal values, or differences of 0.
+        of: how many pairs, or differences, there are.
     """
 
     statistic: float
@@ -57,6 +60,9 @@ class RankTest(Value, frozen=True):
     probability: float
     zeros: int
     n: int
+    above: int
+    tied: int
+    of: int
 
 
 def midranks(values: Floats) -> tuple[Floats, float]:
@@ -96,7 +102,11 @@ def mann_whitney(a: Floats, b: Floats, level: float) -> RankTest:
         shift = _inverted_shift(a, b, level)
     else:
         shift = difference_shift(a, b, _steps(m * n, variance, exact, level))
-    return RankTest(u, *tails, exact is not None, *shift, level, u / (m * n), 0, m + n)
+    ordered = np.sort(b)
+    below = int(np.searchsorted(ordered, a, side="left").sum())
+    tied = int(np.searchsorted(ordered, a, side="right").sum()) - below
+    counts = (below, tied, m * n)
+    return RankTest(u, *tails, exact is not None, *shift, level, u / (m * n), 0, m + n, *counts)
 
 
 def _inverted_shift(a: Floats, b: Floats, level: float) -> Shift:
@@ -190,8 +200,10 @@ def signed_rank(differences: Floats, level: float) -> RankTest:
     variance = n * (n + 1) * (2 * n + 1) / 24 - ties / 48
     tails = _tails(w, middle, variance, exact)
     shift = walsh_shift(kept, _steps(n * (n + 1) // 2, variance, exact, level))
-    share = (float((kept > 0).sum()) + zeros / 2) / len(differences)
-    return RankTest(w, *tails, exact is not None, *shift, level, share, zeros, n)
+    above = int((kept > 0).sum())
+    share = (above + zeros / 2) / len(differences)
+    counts = (above, zeros, len(differences))
+    return RankTest(w, *tails, exact is not None, *shift, level, share, zeros, n, *counts)
 
 
 def _tails(

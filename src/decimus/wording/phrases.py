@@ -8,7 +8,7 @@ from decimus.analysis.families import Compared
 from decimus.analysis.groups import FactorInOrder, Group, ShownGroups
 from decimus.errors import ChoiceError
 from decimus.measurements.observations import Measurements
-from decimus.plurals import plural
+from decimus.plurals import is_plural, plural
 from decimus.study.questions import HeightChoices
 from decimus.terms import ErrorBar, Height, LevelKind, LimitRule
 from decimus.wording.numbers import NBSP, count_word, percent
@@ -33,15 +33,32 @@ def lower_first(text: str) -> str:
 
 
 def upper_first(text: str) -> str:
-    """The text with a capital first letter; a symbol such as the t of t-test stays small."""
-    if text[1:2] == "-":
+    """The text with a capital first letter; t-test, pH and mRNA keep their small ones."""
+    first = text.partition(" ")[0]
+    if text[1:2] == "-" or any(letter.isupper() for letter in first[1:]):
         return text
     return text[:1].upper() + text[1:]
 
 
 def outcome_words(measurements: Measurements) -> str:
-    """The outcome in running text: "frond area"."""
-    return lower_first(measurements.outcome.name)
+    """The outcome in running text: "frond area"; of things that are counted their number."""
+    words = lower_first(measurements.outcome.name)
+    is_counted = measurements.decimals == 0 and not measurements.outcome.unit
+    if is_counted and is_plural(words) and words.rpartition(" ")[2] not in _NO_THINGS:
+        return f"number of {words}"
+    return words
+
+
+_NO_THINGS = frozenset(
+    {"scores", "counts", "ratings", "marks", "grades", "values", "measurements", "results"}
+    | {"readings", "numbers", "ranks", "points", "degrees", "percentages", "shares", "rates"}
+)
+"""Plurals that name what is measured themselves."""
+
+
+def agreeing(words: str, one: str, many: str) -> str:
+    """The form of a verb that goes with what is measured: "is", or "are" of densities."""
+    return many if is_plural(words) else one
 
 
 def factor_words(factor: FactorInOrder) -> str:

@@ -184,7 +184,9 @@ def pair_results(
     n: Callable[[int], tuple[int, int]],
 ) -> tuple[PairResult, ...]:
     """The pairs of a family, tests and follow-ups in the same order."""
-    is_range = plan.adjustment in (Adjustment.TUKEY, Adjustment.GAMES_HOWELL)
+    is_range = plan.adjustment in (Adjustment.TUKEY, Adjustment.GAMES_HOWELL) and any(
+        follow.p_adjusted is not None for follow in follow_ups
+    )
     largest = max(map(len, plan.families(pairs)), default=0)
     kind = kind_of_interval(plan.adjustment, max(largest, 2 if is_range else 1))
     found = []

@@ -151,7 +151,7 @@ def pair_set_words(groups: ShownGroups, comparison: Comparison) -> str:
     """The family in words: "all pairs", "each against 0 g/L"."""
     match comparison.pair_set:
         case PairSet.ALL if len(comparison.groups) == 2:
-            return "the two groups"
+            return two_words(comparison)
         case PairSet.ALL:
             return "all cells with each other" if is_of_several(comparison.design) else "all pairs"
         case PairSet.CONTROL:
@@ -169,6 +169,11 @@ def pair_set_words(groups: ShownGroups, comparison: Comparison) -> str:
             return f"{count_word(count)} {plural('pair', count)} planned beforehand"
         case PairSet.NONE:
             return "the groups as a whole"
+
+
+def two_words(comparison: Comparison) -> str:
+    """What two groups are: conditions, where the same units stand in both."""
+    return "the two conditions" if comparison.units else "the two groups"
 
 
 def _within(groups: ShownGroups, comparison: Comparison, position: int | None) -> str:
@@ -278,7 +283,7 @@ def families_choice(comparison: Comparison) -> Choice | None:
     """Whether pairs at each level are a family; None where there is only one level anyway."""
     if comparison.pair_set not in PER_LEVEL or not is_of_several(comparison.design):
         return None
-    words = {False: "as one family", True: "a family at each level"}
+    words = {False: "as one family", True: "with a family at each level"}
     options = tuple(
         Option(text, ChooseFamilies(per_level=is_per), is_per is comparison.per_level)
         for is_per, text in words.items()
@@ -415,7 +420,7 @@ def comparison_sentence(results: Results) -> Sentence:
         group = group_words(results.groups, comparison.groups[0])
         spans += [Text(f"{group} with "), reference_choice(results)]
     elif comparison.method in OF_TWO:
-        spans.append(Text("the two groups"))
+        spans.append(Text(two_words(comparison)))
     else:
         spans.append(pairs_choice(results, comparison))
     spans += [Text(" by "), method_choice(results)]

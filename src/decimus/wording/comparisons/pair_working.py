@@ -7,7 +7,7 @@ import math
 from decimus.analysis.comparison_results import Comparison, PairResult, Term
 from decimus.analysis.method_kinds import FACTORIAL, METHOD_NAMES, OF_TWO, SHARE_METHODS
 from decimus.analysis.results import Results
-from decimus.terms import Adjustment, Alternative, IntervalKind, Method
+from decimus.terms import Adjustment, Alternative, IntervalKind, Method, PairSet
 from decimus.wording.comparisons.choices import required
 from decimus.wording.comparisons.method_names import follow_up_name
 from decimus.wording.comparisons.pair_facts import ratio_step
@@ -92,11 +92,14 @@ def _title(results: Results, pair: PairResult) -> str:
 def _direction(comparison: Comparison, pair: PairResult) -> str:
     if not pair.b.levels:
         return "The difference is the mean minus the reference value"
+    if comparison.pair_set is PairSet.CONTROL:
+        return "The difference is the group minus the control"
     if comparison.method in (Method.PAIRED_T, Method.REPEATED_MEASURES, Method.CROSSED_WITHIN):
-        return "The difference is the later minus the earlier, or the group minus the control"
-    if comparison.design.has_control:
-        return "The difference is the group minus the control, or the first mean minus the second"
-    return "The difference is the first mean minus the second"
+        rule = "the later minus the earlier"
+    else:
+        rule = "the first mean minus the second"
+    beside = "; a control is always taken off" if comparison.design.has_control else ""
+    return f"The difference is {rule}{beside}"
 
 
 def _spread(comparison: Comparison, pair: PairResult) -> str:
@@ -126,7 +129,9 @@ def _p_words(results: Results, pair: PairResult) -> str:
         name = follow_up_name(comparison.method, comparison.family_of(pair)[1])
         words += f", adjusted p {p_number(pair.p_adjusted, alpha, sign)} ({name})"
     if pair.p_directional is not None:
-        words += f"; one-sided p {p_number(pair.p_shown, alpha, sign)}"
+        words += f"; one-sided p {p_number(pair.p_directional, alpha, sign)}"
+    if pair.p_directional_adjusted is not None:
+        words += f", adjusted one-sided p {p_number(pair.p_directional_adjusted, alpha, sign)}"
     return f"{words}."
 
 
@@ -226,7 +231,7 @@ def _rank_working(results: Results, pair: PairResult) -> Working:
         (Text(formula),),
         "",
         value,
-        f"{p} It is {how}.{zeros} The shift, {shift}{ends}, is the median of all {what}.",
+        f"{p} p is {how}.{zeros} The shift, {shift}{ends}, is the median of all {what}.",
         f"In full: shift {full_number(pair.estimate, sign)}, p {full_number(pair.p_value, sign)}",
         steps=tuple(effect_words(effect, sign) for effect in pair.effects),
         section=section,

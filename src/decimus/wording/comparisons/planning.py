@@ -58,6 +58,7 @@ def planning_sentence(results: Results) -> Sentence:
     found = plan_of_results(results)
     spans: list[Span] = []
     sign, unit = results.decimal_sign, results.measurements.outcome.unit
+    unit = "percentage points" if unit == "%" else unit
     if found is None:
         said = "There is no planning for this test; plan with a test of means."
         return (

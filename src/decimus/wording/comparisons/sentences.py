@@ -26,14 +26,16 @@ from decimus.wording.numbers import (
 )
 from decimus.wording.p_values import p_spans
 from decimus.wording.phrases import (
+    agreeing,
     at_group,
     factor_words,
     group_words,
+    lower_first,
     outcome_words,
     quantity,
     upper_first,
 )
-from decimus.wording.spans import Choice, Option, Sentence, Span, Style, Text
+from decimus.wording.spans import Choice, Option, Sentence, Span, Style, Text, plain_text
 
 STATISTIC_LETTERS = {"chi2": "χ²"}
 """Statistics that are not written as they are stored."""
@@ -143,7 +145,7 @@ def compared_words(results: Results) -> str:
     words = outcome_words(results.measurements)
     if required(results).method in SHARE_METHODS:
         return f"the share with {words} = 1"
-    return words
+    return f"the {words}" if words.startswith("number of ") else words
 
 
 def _term_result(results: Results, comparison: Comparison, term: Term) -> list[Span]:
@@ -162,7 +164,9 @@ def _term_result(results: Results, comparison: Comparison, term: Term) -> list[S
         return [Text(said), *statistics, Text(".")]
     among = _among(groups, term)
     if is_shown:
-        verb = "tends to differ" if comparison.method in RANK_METHODS else "differs"
+        verb = agreeing(outcome, "differs", "differ")
+        if comparison.method in RANK_METHODS:
+            verb = agreeing(outcome, "tends to differ", "tend to differ")
         return [Text(f"{upper_first(outcome)} {verb} between {among}: "), *statistics, Text(".")]
     said = f"A difference in {outcome} between {among} is not shown: "
     return [Text(said), *statistics, Text(".")]
@@ -189,16 +193,20 @@ def _two_group_result(results: Results, comparison: Comparison) -> Sentence:
     if is_shown:
         size = difference_words(results, pair)
         relation = "larger" if pair.estimate > 0 else "smaller"
-        verb = f"tends to be {relation}" if pair.rank is not None else f"is {relation}"
+        verb = f"{agreeing(outcome, 'is', 'are')} {relation}"
+        if pair.rank is not None:
+            verb = f"{agreeing(outcome, 'tends', 'tend')} to be {relation}"
         a, b = at_group(groups, pair.a), at_group(groups, pair.b)
-        text = f"{upper_first(outcome)} {verb} {a} than {b}: {_lead(results, pair)} {size}"
+        text = f"{upper_first(outcome)} {verb} {a} than {b}: {_lead(results, pair)}{size}"
         return (Text(f"{text}; "), *statistics, Text("."))
     size = difference_words(results, pair)
     a = group_words(groups, pair.a)
     text = f"A difference in {outcome} between {a} and {other}"
     if comparison.alternative is not None:
         relation = "above" if comparison.alternative is Alternative.GREATER else "below"
-        text = f"That {outcome} {at_group(groups, pair.a)} lies {relation} {other}"
+        verb = agreeing(outcome, "lies", "lie")
+        b = at_group(groups, pair.b)
+        text = f"That {outcome} {at_group(groups, pair.a)} {verb} {relation} that {b}"
     return (Text(f"{text} is not shown: {size}; "), *statistics, Text("."))
 
 
@@ -209,14 +217,22 @@ def _reference_result(
     unit = groups.measurements.outcome.unit
     value = quantity(full_number(comparison.reference, sign), unit)
     name = compared_words(results)
+    # A group that is only called what was measured goes without saying.
+    is_named = lower_first(group_words(groups, pair.a).partition(" (")[0]) not in (
+        name,
+        "one group",
+    )
+    where = f" {at_group(groups, pair.a)}" if is_named else ""
     if pair.p_shown < comparison.alpha:
         side = "above" if pair.estimate > 0 else "below"
         size = difference_words(results, pair)
-        lead = f"{upper_first(name)} {at_group(groups, pair.a)} lies {side} {value}"
-        text = f"{lead}: {_lead(results, pair)} {size}; "
+        verb = agreeing(name, "lies", "lie")
+        lead = f"{upper_first(name)}{where} {verb} {side} {value}"
+        text = f"{lead}: {_lead(results, pair)}{size}; "
     else:
         size = difference_words(results, pair)
-        text = f"That {name} {at_group(groups, pair.a)} differs from {value} is not shown: {size}; "
+        verb = agreeing(name, "differs", "differ")
+        text = f"That {name}{where} {verb} from {value} is not shown: {size}; "
     return (Text(text), *statistics, Text("."))
 
 
@@ -228,10 +244,11 @@ _KIND_WORDS = {
 
 
 def _lead(results: Results, pair: PairResult) -> str:
-    """What a size is: a difference, a shift of ranks, or a factor, which says so itself."""
+    """What a size is: a difference, a shift of ranks, or a ratio, which says so itself."""
     if pair_ratio(results.groups, pair) is not None:
-        return "by"
-    return "a difference of" if pair.rank is None else "a shift of"
+        return ""
+    is_shift = pair.rank is not None or pair.samples is not None
+    return "a shift of " if is_shift else "a difference of "
 
 
 class Size(Value, frozen=True):
@@ -259,12 +276,12 @@ def difference_words(results: Results, pair: PairResult) -> str:
     """The difference a − b with its interval: "−12.31 mm² (95 % CI −19.50 to −5.12)".
 
     It has the sign that its row, its statistic and its interval have. Of logarithms it is the
-    ratio that they are differences of: "a factor of 1.8 (…)".
+    ratio that they are differences of: "a ratio of 1.8 (…)".
     """
     groups, sign = results.groups, results.decimal_sign
     ratio = pair_ratio(groups, pair)
     if ratio is not None:
-        text = f"a factor of {_significant(ratio.value, sign)}"
+        text = f"a ratio of {_significant(ratio.value, sign)}"
         ends = [
             None if end is None else _significant(end, sign) for end in (ratio.lower, ratio.upper)
         ]
@@ -328,18 +345,12 @@ def effect_sentence(results: Results) -> str:
     words = effect_words(effect, sign)
     if comparison.is_of_two:
         if effect.name == SUPERIORITY:
-            share = percent(float(rounded(100 * effect.value, 0)), sign)
-            of = (
-                "differences are above 0"
-                if comparison.pairs[0].df is None and _is_signed(comparison)
-                else "pairs of values have the larger one in the first group"
-            )
-            return f"{share} of {of} ({words})."
+            return f"{_larger_words(results, comparison.pairs[0])} ({words})."
         if effect.name == "odds ratio":
             times = number(effect.value, 2, sign)
             return f"The odds of the first are those of the second times {times}."
         of = {"Cohen d_z": " of the differences"}.get(effect.name, "")
-        size = number(abs(effect.value), 2, sign)
+        size = number(effect.value, 2, sign)
         return f"The difference is {size} standard deviations{of} ({words})."
     if len(comparison.terms) > 1:
         parts = [
@@ -359,17 +370,48 @@ def _term_name(groups: ShownGroups, term: Term) -> str:
     return " × ".join(factor_words(groups.factors[i]) for i in term.factors)
 
 
+def _larger_words(results: Results, pair: PairResult) -> str:
+    """In how many pairs of values the first is the larger, ties told apart."""
+    groups, rank = results.groups, pair.rank
+    if rank is None:
+        return ""
+    a = group_words(groups, pair.a)
+    b = group_words(groups, pair.b) or "the reference value"
+    if _is_signed(required(results)):
+        of, pairs = "difference", plural("difference", rank.of)
+        if rank.above in (0, rank.of) and not rank.tied:
+            return f"Every {of} is {'above' if rank.above else 'below'} 0"
+        ties = f", {rank.tied} {'is' if rank.tied == 1 else 'are'} 0" if rank.tied else ""
+        verb = "is" if rank.above == 1 else "are"
+        return f"{rank.above} of {rank.of} {pairs} {verb} above 0{ties}"
+    if rank.above in (0, rank.of) and not rank.tied:
+        return f"In every pair of values that of {a if rank.above else b} is the larger"
+    share = percent(float(rounded(100 * rank.above / rank.of, 0)), results.decimal_sign)
+    ties = ""
+    if rank.tied:
+        tied = percent(float(rounded(100 * rank.tied / rank.of, 0)), results.decimal_sign)
+        ties = f", in {tied} both are alike"
+    return f"In {share} of pairs of values that of {a} is the larger{ties}"
+
+
 def _is_signed(comparison: Comparison) -> bool:
     return comparison.method is Method.SIGNED_RANK
 
 
 def pair_sentence(results: Results, pair: PairResult) -> Sentence:
     """One pair in a sentence: "0 g/L against 2 g/L: 32.60 mm² (…), p < 0.001"."""
-    comparison = required(results)
     groups = results.groups
     names = f"{group_words(groups, pair.a)} against {group_words(groups, pair.b)}: "
-    p = p_spans(pair.p_shown, comparison.alpha, results.decimal_sign)
-    return (Text(names + difference_words(results, pair) + ", "), *p)
+    return (Text(f"{names}{difference_words(results, pair)}, "), *_shown_p(results, pair))
+
+
+def _shown_p(results: Results, pair: PairResult) -> Sentence:
+    """The p that counts, by what it is: "adjusted one-sided *p* = 0.012"."""
+    is_sided = pair.p_directional is not None
+    adjusted = pair.p_directional_adjusted if is_sided else pair.p_adjusted
+    kind = ("adjusted " if adjusted is not None else "") + ("one-sided " if is_sided else "")
+    spans = p_spans(pair.p_shown, required(results).alpha, results.decimal_sign)
+    return (Text(kind), *spans) if kind else spans
 
 
 def pairs_summary(results: Results) -> str:
@@ -394,8 +436,13 @@ def _untested_pairs(results: Results) -> str:
 def _tested_pairs(results: Results) -> str:
     comparison = required(results)
     pairs = comparison.pairs
-    if comparison.is_of_two or len(pairs) < 2:
+    if comparison.is_of_two or not pairs:
         return ""
+    if len(pairs) == 1:
+        a, b = (group_words(results.groups, side) for side in (pairs[0].a, pairs[0].b))
+        size = f"{_lead(results, pairs[0])}{difference_words(results, pairs[0])}"
+        p = plain_text(_shown_p(results, pairs[0]))
+        return f"Between {a} and {b}: {size}, {p}."
     shown = [pair for pair in pairs if pair.p_shown < comparison.alpha]
     if not shown:
         note = alpha_note(comparison, results.decimal_sign)
@@ -408,4 +455,4 @@ def _tested_pairs(results: Results) -> str:
     differ = "differs" if len(shown) == 1 else "differ"
     note = alpha_note(comparison, results.decimal_sign)
     lead = f"{len(shown)} of {len(pairs)} pairs {differ}{note}; furthest apart: " + a
-    return f"{lead} lies {larger} {b}: {_lead(results, furthest)} {size}."
+    return f"{lead} lies {larger} {b}: {_lead(results, furthest)}{size}."

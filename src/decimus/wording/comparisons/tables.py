@@ -128,7 +128,8 @@ def pair_rows(results: Results) -> tuple[tuple[str, ...], ...]:
     headings += [f"{percent(comparison.interval_level, sign)} CI"] if has_interval else []
     headings += [pairs[0].statistic, "p"]
     headings += ["adjusted p"] if is_adjusted else []
-    headings += ["one-sided p"] if comparison.alternative is not None else []
+    sided = "adjusted one-sided p" if is_adjusted else "one-sided p"
+    headings += [sided] if comparison.alternative is not None else []
     headings += [effect] if effect else []
     has_change = comparison.pair_set is PairSet.CONTROL and any(
         change_of(results, pair) is not None for pair in pairs

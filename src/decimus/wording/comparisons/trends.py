@@ -14,7 +14,7 @@ from decimus.wording.numbers import (
     rounded,
     statistic,
 )
-from decimus.wording.phrases import factor_words, outcome_words, upper_first
+from decimus.wording.phrases import agreeing, factor_words, outcome_words, upper_first
 from decimus.wording.spans import Text
 
 
@@ -36,8 +36,9 @@ def trend_sentence(results: Results) -> str:
     df = degrees_of_freedom(fit.slope.df, sign)
     low, high = (significant(end, sign) for end in (fit.slope.ci_lower, fit.slope.ci_upper))
     share = percent(float(rounded(100 * fit.r_squared, 0)), sign)
+    outcome = outcome_words(groups.measurements)
     said = (
-        f"{upper_first(outcome_words(groups.measurements))} changes by "
+        f"{upper_first(outcome)} {agreeing(outcome, 'changes', 'change')} by "
         f"{significant(fit.slope.mean_difference, sign)} {per} ({level} CI {low} to {high}), "
         f"t({df}){NBSP}={NBSP}{statistic(fit.slope.statistic, sign)}, "
         f"p{NBSP}{p_number(fit.slope.p_value, alpha, sign)}; "

@@ -113,11 +113,12 @@ def comparison_spans(results: Results, comparison: Comparison) -> list[Span]:
             Text(joins[results.annotations.marks]),
             comparison_text_choice(question),
         ]
-        if question.figure.comparison_text in (
-            ComparisonText.STARS,
-            ComparisonText.STARS_AND_P,
-        ) and any(pair.p_shown < comparison.alpha for pair in drawn):
-            key = star_key(comparison.alpha, sign, question.figure.star_limits)
+        is_bare = question.figure.comparison_text is ComparisonText.STARS
+        has_stars = is_bare or question.figure.comparison_text is ComparisonText.STARS_AND_P
+        if has_stars and (is_bare or any(pair.p_shown < comparison.alpha for pair in drawn)):
+            others = is_bare and any(pair.p_shown >= comparison.alpha for pair in drawn)
+            limits = question.figure.star_limits
+            key = star_key(comparison.alpha, sign, limits, has_others=others)
             spans += [Text(" ("), *key, Text(")")]
     spans += [Text(" by "), method_choice(results)]
     adjustment = adjustment_choice(results, comparison) if has_follow_up(comparison) else None

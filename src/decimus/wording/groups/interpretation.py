@@ -50,9 +50,9 @@ def _share(results: Results, group: Group, place: str) -> str:
     interval = share.confidence_interval(choices.level)
     if interval is None:
         return f"{said}."
-    ends = f"{number(100 * interval.lower, 1, sign)} to {number(100 * interval.upper, 1, sign)} %"
+    ends = f"{number(100 * interval.lower, 1, sign)} and {number(100 * interval.upper, 1, sign)} %"
     level = percent(interval.level, sign)
-    return f"{said}; we are {level} confident that the true share lies from {ends}."
+    return f"{said}; we are {level} confident that the true share lies between {ends}."
 
 
 def _what_the_bar_says(results: Results, group: Group) -> str:
@@ -63,29 +63,30 @@ def _what_the_bar_says(results: Results, group: Group) -> str:
     found = groups.heights.ends(group.levels, choices.error_bar)
     if found is None:
         return ""
-    ends = f"{number(found[0], decimals, sign)} to "
-    ends += quantity(number(found[1], decimals, sign), unit)
+    low = number(found[0], decimals, sign)
+    high = quantity(number(found[1], decimals, sign), unit)
+    ends = f"between {low} and {high}"
     level = percent(choices.level, sign)
     geometric = groups.geometric(group) if choices.height is Height.GEOMETRIC_MEAN else None
     match choices.error_bar:
         case ErrorBar.STANDARD_DEVIATION if geometric is not None:
             factor = number(geometric.standard_deviation, 3, sign)
-            return f"; single {units} lay about a factor of {factor} from it (geometric SD)"
+            return f"; single {units} typically lay a factor of {factor} from it (geometric SD)"
         case ErrorBar.STANDARD_DEVIATION:
             spread = quantity(number(summary.standard_deviation, decimals, sign), unit)
-            return f"; single {units} lay about {spread} from it (SD)"
+            return f"; single {units} typically lay {spread} from it (SD)"
         case ErrorBar.STANDARD_ERROR:
             error = quantity(number(summary.standard_error, decimals, sign), unit)
-            return f", known to within a standard error of {error}"
+            return f", with a standard error of {error}"
         case ErrorBar.CONFIDENCE_INTERVAL:
             name = "geometric mean" if geometric is not None else "mean"
-            return f"; we are {level} confident that the true {name} lies from {ends}"
+            return f"; we are {level} confident that the true {name} lies {ends}"
         case ErrorBar.WITHIN_CI:
-            return f"; without what sets subjects apart it is known to {ends} ({level})"
+            return f"; without what sets subjects apart it lies {ends} ({level})"
         case ErrorBar.QUARTILES:
-            return f"; the middle half of the {units} lay from {ends}"
+            return f"; the middle half of the {units} lay {ends}"
         case ErrorBar.RANGE:
-            return f"; all {units} lay from {ends}"
+            return f"; all {units} lay {ends}"
         case (
             ErrorBar.MULTIPLE_OF_SD
             | ErrorBar.MULTIPLE_OF_SE
@@ -93,4 +94,4 @@ def _what_the_bar_says(results: Results, group: Group) -> str:
             | ErrorBar.GIVEN
             | ErrorBar.NONE
         ):
-            return f"; its error bar reaches from {ends}"
+            return f"; its error bar reaches from {low} to {high}"

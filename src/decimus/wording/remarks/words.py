@@ -45,6 +45,8 @@ def cell_name(cell: CellReference) -> str:
 def listed(words: tuple[str, ...], most: int = 4) -> str:
     """Words in a row: "a, b and c", "a, b, c, d and 3 more"."""
     shown = list(words[:most])
+    # Names of cells hold commas themselves.
+    between = "; " if any(", " in word for word in shown) else ", "
     if len(words) > most:
-        return f"{', '.join(shown)} and {len(words) - most} more"
-    return " and ".join((", ".join(shown[:-1]), shown[-1])) if len(shown) > 1 else shown[0]
+        return f"{between.join(shown)} and {len(words) - most} more"
+    return " and ".join((between.join(shown[:-1]), shown[-1])) if len(shown) > 1 else shown[0]

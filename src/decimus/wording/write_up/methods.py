@@ -12,6 +12,7 @@ from decimus.terms import (
     ErrorBar,
     Height,
     LimitRule,
+    PairSet,
     SphericityCorrection,
     SumsOfSquares,
 )
@@ -51,7 +52,11 @@ def _replicates(results: Results) -> list[str]:
     if measurements.is_summarised:
         return ["Means and their spread were taken from a table that gave no single values."]
     n = n_words(results.groups)
-    found = [f"Replicates were {noun} (n{NBSP}={NBSP}{n} in each group)."]
+    is_one = len(results.groups.with_values) == 1
+    place = "" if is_one else " in each group"
+    found = [f"Replicates were {noun} (n{NBSP}={NBSP}{n}{place})."]
+    if measurements.unit_name == "replicate":
+        found = [f"There were {n} {noun}{place}."]
     units = measurements.units
     low, high = units.readings
     if units.is_averaged and high > 1:
@@ -61,7 +66,7 @@ def _replicates(results: Results) -> list[str]:
             f"counts {noun}."
         )
     if units.is_same:
-        found.append(f"The same {noun} were measured in every group.")
+        found.append(f"The same {noun} were measured under every condition.")
     return found
 
 
@@ -168,13 +173,17 @@ def _tested(results: Results) -> list[str]:
     if has_follow_up(comparison) and comparison.pairs:
         count = comparison.family
         follow = follow_up_name(comparison.method, comparison.adjustment)
+        article = "the " if follow.endswith("test") and "’" not in follow else ""
         words = pair_set_words(results.groups, comparison)
-        is_counted = count > 1 and not comparison.per_level
+        one_by_one = comparison.pair_set in (PairSet.CHOSEN, PairSet.PLANNED)
+        is_counted = count > 1 and not comparison.per_level and not one_by_one
         family = f"{words}, {count} in all" if is_counted else words
         together = "one family at each level" if comparison.per_level else "one family"
+        if comparison.pair_set is PairSet.CHOSEN:
+            together = f"one family of all {count}"
         if comparison.adjustment is Adjustment.NONE:
             together = "unadjusted"
-        text += f", followed by {follow}, {sides}, over {family} ({together})"
+        text += f", followed by {article}{follow}, {sides}, for {family} ({together})"
     alpha = alpha_note(comparison, results.decimal_sign)
     has_interval = any(pair.ci_lower is not None for pair in comparison.pairs)
     intervals = f"; intervals of differences at {level}" if has_interval else ""
