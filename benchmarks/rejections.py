@@ -153,7 +153,7 @@ CASES: list[tuple[str, str, Sample]] = [
     ),
     (
         "Friedman, 10 by 4",
-        "below 5 (chi-square)",
+        "discrete: at most 5",
         lambda r: friedman(r.normal(0, 1, (10, 4))).p_value < 0.05,
     ),
 ]
