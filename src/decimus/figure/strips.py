@@ -5,8 +5,11 @@ from __future__ import annotations
 from collections.abc import Sequence
 from functools import lru_cache
 
+from msgspec.structs import replace
+
 from decimus.analysis.groups import Group, taken_back
 from decimus.analysis.heights import Heights
+from decimus.analysis.method_kinds import SHARE_METHODS
 from decimus.analysis.results import Results
 from decimus.figure.scales import Scale, padded, tick_labels, tick_step, ticks
 from decimus.study.questions import HeightChoices
@@ -84,7 +87,7 @@ def axis_between(low: float, high: float, decimal_sign: str) -> StripAxis:
 
 
 def difference_axis(results: Results) -> StripAxis:
-    """The axis of the difference rows: over every interval and zero."""
+    """The axis of the difference rows: over every interval and zero; of shares in percent."""
     pairs = () if results.comparison is None else results.comparison.pairs
     relevant = results.question.comparison.relevant_difference
 
@@ -95,7 +98,13 @@ def difference_axis(results: Results) -> StripAxis:
             values += [end for end in ends if end is not None]
         if pairs and relevant is not None:
             values += [-relevant, relevant]
-        return _axis_over(values, results.decimal_sign)
+        axis = _axis_over(values, results.decimal_sign)
+        comparison = results.comparison
+        if comparison is None or comparison.method not in SHARE_METHODS:
+            return axis
+        points = tuple(100 * place for place in axis.ticks)
+        step = tick_step(100 * (axis.high - axis.low), _MOST_TICKS)
+        return replace(axis, labels=tick_labels(points, step, results.decimal_sign))
 
     causes = (results.comparison, relevant, results.decimal_sign)
     return results.kept("difference axis", causes, made)

@@ -55,9 +55,10 @@ def shares_of_groups(plan: Plan) -> Comparison:
         test = fisher_test(shares[a], shares[b])
         odds = odds_ratio(shares[a], shares[b])
         found.append(_Pair((plan.sides[a], plan.sides[b]), test, difference, ends, n, odds))
+    both = odds_ratio(shares[0], shares[1]) if len(shares) == 2 else None
     return replace(
         base_of(plan),
-        terms=(_term(plan, whole, found[0].odds if len(shares) == 2 else None),),
+        terms=(_term(plan, whole, both),),
         residual=Error(sum(share.n for share in shares) - len(shares), None),
         pairs=_results(plan, found, families),
     )

@@ -184,6 +184,7 @@ class PairsModel(StripModel):
             return ""
         level = percent(comparison.interval_level, self._results.decimal_sign)
         unit = pair_size(self._results, self._pairs[0]).unit
+        unit = unit.replace("percentage points", "% points")
         is_shift = self._pairs[0].rank is not None or self._pairs[0].samples is not None
         what = "shift" if is_shift else "difference"
         effect = effect_heading(self._pairs)

@@ -125,7 +125,7 @@ class ResultPanel(QFrame):
             equivalence_sentence(results),
             shares_sentence(results),
         )
-        self.effect.setText(" ".join(part for part in parts if part))
+        self.effect.setText("\n".join(part for part in parts if part))
         self.effect.setVisible(any(parts))
         self.assumed.setText(assumed(results))
         has = {

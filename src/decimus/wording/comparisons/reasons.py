@@ -11,7 +11,7 @@ from decimus.analysis.results import Results
 from decimus.plurals import plural
 from decimus.study.edits import ChooseMethod, ChooseSameUnits, Edit, SetValuesAside
 from decimus.study.readings import SetAside
-from decimus.terms import Layout, Method, PairSet
+from decimus.terms import Layout, Method, PairSet, SphericityCorrection
 from decimus.values import Value
 from decimus.wording.numbers import count_word, p_number
 from decimus.wording.phrases import upper_first
@@ -75,18 +75,9 @@ _ASSUMED = {
     Method.WELCH_ANOVA: "independent replicates, normal within groups; spreads may differ",
     Method.TWO_WAY: "independent replicates, normal within cells, with the same spread in all",
     Method.THREE_WAY: "independent replicates, normal within cells, with the same spread in all",
-    Method.REPEATED_MEASURES: (
-        "independent units, normal residuals; unequal spread of differences between conditions "
-        "is corrected for"
-    ),
-    Method.CROSSED_WITHIN: (
-        "independent units, normal residuals; unequal spread of differences between conditions "
-        "is corrected for"
-    ),
-    Method.SPLIT_PLOT: (
-        "independent units, normal residuals, groups of units that vary alike; unequal spread of "
-        "differences between conditions is corrected for"
-    ),
+    Method.REPEATED_MEASURES: "independent units, normal residuals",
+    Method.CROSSED_WITHIN: "independent units, normal residuals",
+    Method.SPLIT_PLOT: "independent units, normal residuals, groups of units that vary alike",
     Method.MANN_WHITNEY: (
         "independent replicates; that the shift is the difference asks for groups of like shape"
     ),
@@ -97,6 +88,16 @@ _ASSUMED = {
     Method.KRUSKAL_WALLIS: "independent replicates, groups of like shape",
     Method.FRIEDMAN: "independent units; conditions ranked within each",
 }
+
+
+def _sphericity(comparison: Comparison) -> str:
+    """What becomes of unequal spread of differences between three conditions or more."""
+    found = [t.sphericity for t in comparison.terms if t.sphericity is not None]
+    if all(sphericity.mauchly_df == 0 for sphericity in found):
+        return ""
+    if comparison.correction in (None, SphericityCorrection.NONE):
+        return "; differences between conditions that spread alike"
+    return "; unequal spread of differences between conditions is corrected for"
 
 
 def _disagrees(comparison: Comparison) -> bool:
@@ -119,7 +120,7 @@ def assumed(results: Results) -> str:
     comparison = results.comparison
     if comparison is None:
         return ""
-    said = f"Assumed: {_ASSUMED[comparison.method]}."
+    said = f"Assumed: {_ASSUMED[comparison.method]}{_sphericity(comparison)}."
     if comparison.design.is_single and comparison.method in FACTORIAL:
         said = f"Assumed: {_ADDITIVE}."
     noun = results.measurements.unit_name
