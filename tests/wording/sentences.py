@@ -1144,10 +1144,7 @@ SENTENCES: dict[str, dict[str, str]] = {
             "Averaged over hour, bright − dim is # cm (# % CI # to #), p = #. Averaged over"
             " light, noon − morning is # cm (# % CI # to #), p = #."
         ),
-        "assumed": (
-            "Assumed: independent units, normal residuals; unequal spread of differences "
-            "between conditions is corrected for."
-        ),
+        "assumed": ("Assumed: independent units, normal residuals."),
         "methods": (
             "Replicates were plants (n = # in each group). The same plants were measured "
             "under every condition. Means are shown with their # % confidence interval "

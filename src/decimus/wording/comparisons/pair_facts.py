@@ -9,7 +9,7 @@ from decimus.plurals import plural
 from decimus.statistics.equivalence import Equivalence
 from decimus.statistics.mean_ratios import MeanRatio
 from decimus.wording.comparisons.choices import required
-from decimus.wording.numbers import full_number, number, p_number, percent
+from decimus.wording.numbers import full_number, number, p_number, percent, statistic
 from decimus.wording.phrases import at_group, group_words, quantity
 
 _MOST_NAMED = 3
@@ -51,6 +51,21 @@ def ratio_step(results: Results, pair: PairResult) -> str:
     sign = results.decimal_sign
     value, low, high = (number(part, 3, sign) for part in (ratio.value, ratio.lower, ratio.upper))
     return f"mean ÷ mean = {value}, {percent(ratio.level, sign)} CI {low} to {high} (Fieller)"
+
+
+def equivalence_step(results: Results, pair: PairResult) -> str:
+    """The two one-sided tests as a step of the working; "" where no limit was stated."""
+    within = results.question.comparison.relevant_difference
+    error = pair.standard_error
+    if within is None or not error or pair.df is None:
+        return ""
+    sign = results.decimal_sign
+    above, below = (pair.mean_difference + within) / error, (within - pair.mean_difference) / error
+    limit = full_number(within, sign)
+    return (
+        f"within ±{limit}: (difference + {limit}) ÷ SE = {statistic(above, sign)}, "
+        f"({limit} − difference) ÷ SE = {statistic(below, sign)}; p is that of the smaller t"
+    )
 
 
 def equivalence_sentence(results: Results) -> str:

@@ -10,7 +10,7 @@ from decimus.analysis.results import Results
 from decimus.terms import Adjustment, Alternative, IntervalKind, Method, PairSet
 from decimus.wording.comparisons.choices import required
 from decimus.wording.comparisons.method_names import follow_up_name
-from decimus.wording.comparisons.pair_facts import ratio_step
+from decimus.wording.comparisons.pair_facts import equivalence_step, ratio_step
 from decimus.wording.comparisons.sentences import STATISTIC_LETTERS, effect_words
 from decimus.wording.groups.working import Working
 from decimus.wording.numbers import (
@@ -78,7 +78,7 @@ def pair_working(results: Results, pair: PairResult) -> Working:
         + (f", adjusted {full_number(pair.p_adjusted, sign)}" if pair.p_adjusted else ""),
         steps=(
             *(effect_words(effect, sign) for effect in pair.effects),
-            *filter(None, [ratio_step(results, pair)]),
+            *filter(None, [ratio_step(results, pair), equivalence_step(results, pair)]),
         ),
         section=section_of(comparison.method),
     )
@@ -330,7 +330,7 @@ def _t_working(results: Results, pair: PairResult) -> Working:
         f"p {full_number(pair.p_value, sign)}",
         steps=(
             *(effect_words(effect, sign) for effect in pair.effects),
-            *filter(None, [ratio_step(results, pair)]),
+            *filter(None, [ratio_step(results, pair), equivalence_step(results, pair)]),
         ),
         section=section_of(comparison.method),
     )
