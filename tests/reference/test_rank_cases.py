@@ -270,6 +270,8 @@ def test_exact_p_of_kruskal_wallis_in_print() -> None:
     assert (round(h, 4), found) == (5.6, pytest.approx(0.05, abs=5e-4))
     h, found = p((1, 2, 3, 4), (5, 6, 7), (8, 9, 10))
     assert (round(h, 4), found) == (8.0182, pytest.approx(6 / 4200, abs=1e-12))
+    h, found = p((2, 5, 6, 8), (1, 3, 4), (7, 9, 10))
+    assert (round(h, 3), round(found, 3)) == (5.936, 0.036)
     h, found = p((1, 2, 4, 5), (3, 6, 7), (8, 9, 10))
     assert found == pytest.approx(
         float(exact.kruskal_wallis_p([(1, 2, 4, 5), (3, 6, 7), (8, 9, 10)]))

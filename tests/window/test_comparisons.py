@@ -20,6 +20,7 @@ from decimus.study.history import History
 from decimus.study.questions import PairOfGroups
 from decimus.terms import Adjustment, Alternative, ComparisonMarks, FigurePart, Method, PairSet
 from decimus.window.comparisons.pairs_model import Column, Sorting
+from decimus.window.comparisons.pairs_view import toggle
 from decimus.window.groups.lanes_model import Fixed
 from decimus.wording.remarks.remarks import remark_words
 from decimus.wording.spans import plain_text
@@ -302,6 +303,28 @@ def test_435_pairs_stay_usable(open_window: Opener) -> None:
     driver.settle()
     shown = sum(not place.rows.isRowHidden(row) for row in range(435))
     assert shown == 29
+
+
+def test_what_is_drawn_can_be_what_was_planned(salt: Driver) -> None:
+    """Two pairs ticked, then "planned beforehand": a family of two, after Holm; undo brings all."""
+    salt.go("comparisons")
+    place = salt.window.comparisons
+    for row in (0, 3):
+        toggle(place.model, place.model.index(row, Column.DRAWN.value))
+    salt.choose(place.sentence, "pairs", "pairs planned beforehand")
+    comparison = salt.window.store.results.comparison
+    assert comparison is not None
+    assert (comparison.pair_set, comparison.family) == (PairSet.PLANNED, 2)
+    assert comparison.adjustment is Adjustment.HOLM
+    assert "Pairs are now compared by t-tests adjusted after Holm" in salt.window.message.text
+    salt.choose(place.sentence, "pairs", "chosen pairs")
+    comparison = salt.window.store.results.comparison
+    assert comparison is not None
+    assert (len(comparison.pairs), comparison.family) == (2, 10)
+    salt.window.store.undo()
+    salt.window.store.undo()
+    salt.settle()
+    assert len(place.model.pairs) == 10
 
 
 def test_a_row_changes_the_family(salt: Driver) -> None:

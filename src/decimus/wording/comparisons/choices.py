@@ -244,17 +244,33 @@ def pairs_choice(results: Results, comparison: Comparison) -> Choice:
         )
         why = "" if is_there else f"belongs to {METHOD_NAMES[Method.TWO_WAY]}"
         options.append(Option(words, change if is_there else None, is_now, why))
-    has_chosen = bool(results.question.comparison.chosen_pairs)
-    for pair_set, chosen, kept in (
-        (PairSet.CHOSEN, "chosen pairs", "adjusted for all that they were chosen from"),
-        (PairSet.PLANNED, "pairs planned beforehand", "adjusted for each other alone"),
-    ):
-        why = kept if has_chosen else "drag from one mean to another in Groups"
-        change_to = edit(pair_set, chosen) if has_chosen else None
-        options.append(Option(chosen, change_to, now is pair_set, why))
+    options += _one_by_one_options(results, now, offered)
     nothing = "the groups as a whole, no pairs"
     options.append(Option(nothing, edit(PairSet.NONE, nothing), now is PairSet.NONE))
     return Choice("pairs", pair_set_words(groups, comparison), "what is compared", tuple(options))
+
+
+def _one_by_one_options(
+    results: Results, now: PairSet, offered: tuple[PairSet, ...]
+) -> list[Option]:
+    """Pairs that were picked: those chosen before, else those that stand on the figure."""
+    chosen, drawn = results.question.comparison.chosen_pairs, results.question.figure.drawn_pairs
+    picked = chosen or drawn
+    found = []
+    for pair_set, words, kept in (
+        (PairSet.CHOSEN, "chosen pairs", "adjusted for all that they were chosen from"),
+        (PairSet.PLANNED, "pairs planned beforehand", "adjusted for each other alone"),
+    ):
+        if pair_set not in offered:
+            found.append(Option(words, None, why="single values are compared by their means"))
+            continue
+        if not picked:
+            found.append(Option(words, None, why="draw them first, below or from mean to mean"))
+            continue
+        change = ChoosePairs(question=results.number, pair_set=pair_set, words=words, chosen=picked)
+        why = kept if chosen else f"those drawn, {kept}"
+        found.append(Option(words, change, now is pair_set, why))
+    return found
 
 
 def _within_options(results: Results, comparison: Comparison, *, is_offered: bool) -> list[Option]:
