@@ -175,6 +175,16 @@ def test_a_fault_of_ours_is_one_line_too(
             ("--value", "area", "--group", "salt", "--group", "light"),
             *("two-way-anova", "tukey", "marginal", 3),
         ),
+        (
+            SPLIT,
+            (*SPLIT_OPTIONS, "--pairs", "marginal", "--of", "week"),
+            *("split-plot-anova", "holm", "marginal", 3),
+        ),
+        (
+            SPLIT,
+            (*SPLIT_OPTIONS, "--pairs", "marginal", "--of", "diet"),
+            *("split-plot-anova", "holm", "marginal", 1),
+        ),
         (SUMMARISED, (), "anova", "tukey", "all", 3),
         (SUMMARISED, ("--control", "north"), "anova", "dunnett", "control", 2),
     ],

@@ -1017,8 +1017,8 @@ SENTENCES: dict[str, dict[str, str]] = {
             " Test: signed-rank test, two-sided."
         ),
         "working": (
-            "p = #. p is exact, by permutation of the ranks. The shift, # g, is the median "
-            "of all means of two differences."
+            "p = #. p is exact, by permutation of the ranks. The shift, # g (so few values "
+            "have no interval at # %), is the median of all means of two differences."
         ),
     },
     "the same mice three times": {
@@ -1072,8 +1072,8 @@ SENTENCES: dict[str, dict[str, str]] = {
         ),
         "working": (
             "p = #, adjusted p = # (signed-rank tests adjusted after Holm). p is exact, by "
-            "permutation of the ranks. The shift, # g, is the median of all means of two "
-            "differences."
+            "permutation of the ranks. The shift, # g (so few values have no interval at # "
+            "%), is the median of all means of two differences."
         ),
     },
     "diets of mice over weeks": {
@@ -1240,8 +1240,8 @@ SENTENCES: dict[str, dict[str, str]] = {
             "(t-based). Test: signed-rank test, two-sided."
         ),
         "working": (
-            "p = #. p is exact, by permutation of the ranks. The shift, # cm, is the median"
-            " of all means of two differences."
+            "p = #. p is exact, by permutation of the ranks. The shift, # cm (so few values"
+            " have no interval at # %), is the median of all means of two differences."
         ),
     },
 }

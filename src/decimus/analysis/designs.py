@@ -156,7 +156,8 @@ def pair_sets(method: Method, design: Design) -> tuple[PairSet, ...]:
         first = (PairSet.CONTROL, PairSet.WITHIN) if design.has_control else (PairSet.WITHIN,)
         return (*first, PairSet.ALL, PairSet.MARGINAL, *one_by_one)
     if method is Method.SPLIT_PLOT:
-        return (PairSet.WITHIN, *((PairSet.CONTROL,) if design.has_control else ()), *one_by_one)
+        control = (PairSet.CONTROL,) if design.has_control else ()
+        return (PairSet.WITHIN, *control, PairSet.MARGINAL, *one_by_one)
     within = (PairSet.WITHIN,) if several else ()
     if design.has_control:
         return (PairSet.CONTROL, PairSet.ALL, *within, *one_by_one)

@@ -343,6 +343,9 @@ def _pair_record(results: Results, comparison: Comparison, pair: PairResult) -> 
         "standard_error": pair.standard_error,
         "n": list(pair.n),
     }
+    if interval is None and pair.rank is not None:
+        level = _whole(comparison.level_of(pair))
+        record["ci_why"] = f"so few values have no interval at {level} %"
     if len(pair.effects) > 1:
         record["more_effects"] = [_effect(effect) for effect in pair.effects[1:]]
     if pair.rank is not None or pair.samples is not None:

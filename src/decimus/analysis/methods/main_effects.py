@@ -95,25 +95,55 @@ def of_units(
         levels: their levels.
         groups: units × conditions for each level between.
     """
+    between, within = places
+    adjustment = Adjustment.TUKEY if len(levels[0]) > 2 else Adjustment.NONE
+    found = between_units(own_family(plan, adjustment), between, levels[0], groups)
+    effects = [MainEffect(between, adjustment, found)]
+    adjustment = Adjustment.HOLM if len(levels[1]) > 2 else Adjustment.NONE
+    found = within_units(own_family(plan, adjustment), within, levels[1], groups)
+    if found:
+        effects.append(MainEffect(within, adjustment, found))
+    return tuple(effects)
+
+
+def between_units(
+    plan: Plan, position: int, levels: Sequence[str], groups: Sequence[Floats]
+) -> tuple[PairResult, ...]:
+    """Levels between units, on the means of units.
+
+    Args:
+        plan: of the comparison.
+        position: of the factor.
+        levels: its levels.
+        groups: units × conditions for each of them.
+    """
     n = [len(values) for values in groups]
     df = sum(n) - len(groups)
-    between, within = places
-    k = len(levels[0])
-    adjustment = Adjustment.TUKEY if k > 2 else Adjustment.NONE
-    own = own_family(plan, adjustment)
     units = [values.mean(axis=1) for values in groups]
     variance = math.fsum(_squares(part) for part in units) / df
-    pairs = directed(plan, levels[0], between)
+    pairs = directed(plan, levels, position)
     tests = []
     for a, b in pairs:
         error = math.sqrt(variance * (1 / n[a] + 1 / n[b]))
-        tests.append(t_test(_mean(units[a]) - _mean(units[b]), error, df, own.interval_level))
-    found = _results(own, levels[0], between, pairs, tests, n, (variance, df))
-    effects = [MainEffect(between, adjustment, found)]
-    adjustment = Adjustment.HOLM if len(levels[1]) > 2 else Adjustment.NONE
-    own = own_family(plan, adjustment)
+        tests.append(t_test(_mean(units[a]) - _mean(units[b]), error, df, plan.interval_level))
+    return _results(plan, levels, position, pairs, tests, n, (variance, df))
+
+
+def within_units(
+    plan: Plan, position: int, levels: Sequence[str], groups: Sequence[Floats]
+) -> tuple[PairResult, ...]:
+    """Levels within units, on each unit's difference; those that do not vary left out.
+
+    Args:
+        plan: of the comparison.
+        position: of the factor.
+        levels: its levels.
+        groups: units × these levels for each level between.
+    """
+    n = [len(values) for values in groups]
+    df = sum(n) - len(groups)
     kept, tests = [], []
-    for a, b in directed(plan, levels[1], within, is_within=True):
+    for a, b in directed(plan, levels, position, is_within=True):
         parts = [values[:, a] - values[:, b] for values in groups]
         spread = math.fsum(_squares(part) for part in parts) / df
         if spread <= 0:
@@ -123,12 +153,8 @@ def of_units(
         difference = math.fsum(w * _mean(part) for w, part in zip(weights, parts, strict=True))
         share = math.fsum(w * w / size for w, size in zip(weights, n, strict=True))
         kept.append((a, b))
-        tests.append(t_test(difference, math.sqrt(spread * share), df, own.interval_level))
-    if kept:
-        counts = [sum(n)] * len(levels[1])
-        results = _results(own, levels[1], within, kept, tests, counts, None)
-        effects.append(MainEffect(within, adjustment, results))
-    return tuple(effects)
+        tests.append(t_test(difference, math.sqrt(spread * share), df, plan.interval_level))
+    return _results(plan, levels, position, kept, tests, [sum(n)] * len(levels), None)
 
 
 def _mean(values: Floats) -> float:

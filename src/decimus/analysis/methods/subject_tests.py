@@ -16,7 +16,12 @@ from decimus.analysis.comparison_results import (
     names_joined,
 )
 from decimus.analysis.groups import Group
-from decimus.analysis.methods.main_effects import of_units
+from decimus.analysis.methods.main_effects import (
+    between_units,
+    marginal_position,
+    of_units,
+    within_units,
+)
 from decimus.analysis.methods.mean_tests import base_of, group_term, of_pair
 from decimus.analysis.methods.pair_results import Plan, followed_up, pair_results, untested
 from decimus.analysis.pairing import Pairing, less, pairing_of
@@ -35,7 +40,7 @@ from decimus.statistics.repeated_measures import (
 )
 from decimus.statistics.summaries import Moments, Summary
 from decimus.statistics.t_tests import TTest, paired_t_test, welch_t_test
-from decimus.terms import SphericityCorrection
+from decimus.terms import PairSet, SphericityCorrection
 from decimus.values import Value
 
 
@@ -278,14 +283,22 @@ def split_plot(plan: Plan) -> Comparison:
         replace(corrected(conditions, anova.within, epsilon), sphericity=anova.sphericity),
         replace(corrected(interaction, anova.interaction, epsilon), sphericity=anova.sphericity),
     )
-    family = _split_plot_pairs(plan, parts)
+    marginal = None
+    if plan.pair_set is PairSet.MARGINAL:
+        marginal = marginal_position(plan, (between, within))
+        pairs = _marginal_of(plan, parts, marginal)
+        flat: tuple[UntestedPair, ...] = ()
+    else:
+        family = _split_plot_pairs(plan, parts)
+        pairs, flat = family.results, family.untested
     return replace(
         base_of(plan),
         terms=terms,
+        marginal=marginal,
         residual=Error(anova.within.df_error, anova.within.sum_of_squares_error),
         subjects=Error(anova.between.df_error, anova.between.sum_of_squares_error),
-        pairs=family.results,
-        untested=family.untested,
+        pairs=pairs,
+        untested=flat,
         units=tuple(unit for c in parts.complete for unit in c.units),
         incomplete=tuple(unit for c in parts.complete for unit in c.incomplete),
         correction=choices.sphericity if len(parts.places[0]) > 2 else SphericityCorrection.NONE,
@@ -298,6 +311,14 @@ def split_plot(plan: Plan) -> Comparison:
             [c.values for c in parts.complete],
         ),
     )
+
+
+def _marginal_of(plan: Plan, parts: SplitPlot, position: int) -> tuple[PairResult, ...]:
+    """The levels of one factor, averaged over the other."""
+    groups = [complete.values for complete in parts.complete]
+    if position == plan.design.between[0]:
+        return between_units(plan, position, parts.levels, groups)
+    return within_units(plan, position, parts.conditions, groups)
 
 
 def _split_plot_pairs(plan: Plan, parts: SplitPlot) -> UnitFamily:

@@ -234,7 +234,7 @@ def pairs_choice(results: Results, comparison: Comparison) -> Choice:
         options = [Option(everything, None, why="pairs of unlike cells share no test here")]
     options += _control_options(results, comparison)
     options += _within_options(results, comparison, is_offered=PairSet.WITHIN in offered)
-    for position in comparison.design.between if several else ():
+    for position in (*comparison.design.between, *comparison.design.within) if several else ():
         words = _marginal(groups, position)
         variable = groups.factors[position].factor.variable
         is_now = now is PairSet.MARGINAL and comparison.marginal == position

@@ -220,10 +220,11 @@ def _rank_working(results: Results, pair: PairResult) -> Working:
         if pair.rank.is_exact
         else ("from the normal distribution, corrected for ties and continuity")
     )
-    ends = ""
+    level = percent(comparison.interval_level, sign)
+    ends = f" (so few values have no interval at {level})"
     if pair.ci_lower is not None and pair.ci_upper is not None:
         low, high = (number(end, decimals, sign) for end in (pair.ci_lower, pair.ci_upper))
-        ends = f", {percent(comparison.interval_level, sign)} CI {low} to {high}"
+        ends = f", {level} CI {low} to {high}"
     what = "means of two differences" if is_signed else "differences between the groups"
     zeros = f" {pair.rank.zeros} zero differences were dropped." if pair.rank.zeros else ""
     return Working(
