@@ -7,12 +7,11 @@ that; approximate ones are shown beside what is published of them.
 from __future__ import annotations
 
 import math
-from collections.abc import Callable
 
 import numpy as np
-from timing import is_once, size
+from simulating import Case, Sample, moments, report_cases
+from timing import size
 
-from decimus.statistics.distributions import Floats
 from decimus.statistics.effect_sizes import partial_eta_squared
 from decimus.statistics.equivalence import equivalence
 from decimus.statistics.exact_shares import fisher_test, freeman_halton_test
@@ -28,13 +27,7 @@ from decimus.terms import SumsOfSquares
 
 RUNS = size(5_000, 20)
 Random = np.random.Generator
-Sample = Callable[[Random], bool]
 SEVERAL = SumsOfSquares.GIVEN_ALL
-
-
-def moments(values: Floats) -> Moments:
-    """Plain moments; the data here need no care about leading digits."""
-    return Moments(len(values), float(values.mean()), float(((values - values.mean()) ** 2).sum()))
 
 
 def one_sided_bound(random: Random) -> bool:
@@ -165,7 +158,7 @@ def tied_shift(random: Random) -> bool:
     return not found.ci_lower <= 1 <= found.ci_upper
 
 
-CASES: list[tuple[str, str, Sample]] = [
+CASES: list[Case] = [
     ("one-sided bound of a difference", "exact", one_sided_bound),
     ("ratio of means, pooled", "exact", ratio((2, 2), (6, 8), is_pooled=True)),
     (
@@ -201,18 +194,7 @@ CASES: list[tuple[str, str, Sample]] = [
 
 def main() -> None:
     """Print how often every case is off; fail where an exact or discrete one is too often."""
-    random = np.random.default_rng(2026)
-    off = []
-    error = 100 * math.sqrt(0.05 * 0.95 / RUNS)
-    print(f"beyond their intervals, or rejected, at 5 %; {RUNS} runs, standard error {error:.2f} %")
-    for name, expected, sample in CASES:
-        share = 100 * sum(sample(random) for _ in range(RUNS)) / RUNS
-        is_off = expected == "exact" and abs(share - 5) > 3 * error
-        is_off |= expected.startswith("discrete") and share > 5 + 3 * error
-        off += [name] if is_off else []
-        print(f"{name:<40} {share:6.2f} %   {expected}{'   OFF' if is_off else ''}")
-    if off and not is_once():
-        raise SystemExit(f"off: {', '.join(off)}")
+    report_cases(CASES, RUNS, "beyond their intervals, or rejected,")
 
 
 if __name__ == "__main__":

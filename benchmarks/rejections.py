@@ -12,7 +12,8 @@ from itertools import combinations
 from typing import Protocol
 
 import numpy as np
-from timing import is_once, size
+from simulating import Case, Sample, moments, report_cases
+from timing import size
 
 from decimus.statistics.anova import one_way_anova, welch_anova
 from decimus.statistics.distributions import Floats
@@ -26,12 +27,6 @@ from decimus.statistics.t_tests import paired_t_test, student_t_test, welch_t_te
 from decimus.terms import SumsOfSquares
 
 RUNS = size(10_000, 20)
-Sample = Callable[[np.random.Generator], bool]
-
-
-def moments(values: Floats) -> Moments:
-    """Plain moments; the data here need no care about leading digits."""
-    return Moments(len(values), float(values.mean()), float(((values - values.mean()) ** 2).sum()))
 
 
 def groups(
@@ -112,7 +107,7 @@ def repeated(*, is_corrected: bool, is_spherical: bool) -> Sample:
     return sample
 
 
-CASES: list[tuple[str, str, Sample]] = [
+CASES: list[Case] = [
     ("Student’s t, equal spread", "exact", two(student_t_test, (6, 9), (1, 1))),
     ("Student’s t, spread 3:1, n 6 and 9", "liberal", two(student_t_test, (6, 9), (3, 1))),
     ("Welch’s t, equal spread", "5 ± 0.5 (Welch 1947)", two(welch_t_test, (6, 9), (1, 1))),
@@ -161,18 +156,7 @@ CASES: list[tuple[str, str, Sample]] = [
 
 def main() -> None:
     """Print the share of rejections of every case; fail where an exact or discrete one is off."""
-    random = np.random.default_rng(2026)
-    error = 100 * math.sqrt(0.05 * 0.95 / RUNS)
-    print(f"rejections under the null at 5 %, {RUNS} runs, standard error {error:.2f} %")
-    off = []
-    for name, expected, sample in CASES:
-        share = 100 * sum(sample(random) for _ in range(RUNS)) / RUNS
-        is_off = expected == "exact" and abs(share - 5) > 3 * error
-        is_off |= expected.startswith("discrete") and share > 5 + 3 * error
-        off += [name] if is_off else []
-        print(f"{name:<40} {share:6.2f} %   {expected}{'   OFF' if is_off else ''}")
-    if off and not is_once():
-        raise SystemExit(f"off: {', '.join(off)}")
+    report_cases(CASES, RUNS, "rejections under the null")
 
 
 if __name__ == "__main__":

@@ -11,7 +11,7 @@ from pathlib import Path
 import pytest
 
 FOLDER = Path(__file__).parents[1] / "benchmarks"
-NO_BENCHMARKS = {"run", "timing", "fuzz", "kills"}
+NO_BENCHMARKS = {"run", "timing", "simulating", "fuzz", "kills"}
 """What runs them, what they share, and what is run by hand for minutes."""
 
 
