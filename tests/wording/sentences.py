@@ -810,8 +810,8 @@ SENTENCES: dict[str, dict[str, str]] = {
         ),
         "main effects": (
             "Averaged over light, none − much is # mm² (# % CI # to #), p < #. Averaged "
-            "over salt, dim − bright is −# mm² (# % CI −# to #), p = #. As they depend on "
-            "each other, these are averages of unlike differences."
+            "over salt, dim − bright is −# mm² (# % CI −# to #), p = #. As one factor’s "
+            "effect depends on the other, these are averages of unlike differences."
         ),
         "assumed": (
             "Assumed: independent replicates, normal within cells, with the same spread in all."
@@ -851,8 +851,8 @@ SENTENCES: dict[str, dict[str, str]] = {
         ),
         "main effects": (
             "Averaged over light, none − much is # mm² (# % CI # to #), p < #. Averaged "
-            "over salt, dim − bright is −# mm² (# % CI −# to #), p = #. As they depend on "
-            "each other, these are averages of unlike differences."
+            "over salt, dim − bright is −# mm² (# % CI −# to #), p = #. As one factor’s "
+            "effect depends on the other, these are averages of unlike differences."
         ),
         "assumed": (
             "Assumed: independent replicates, normal within cells, with the same spread in all."
@@ -1094,12 +1094,14 @@ SENTENCES: dict[str, dict[str, str]] = {
         ),
         "pairs": (
             "# of # pairs differ; furthest apart: old, third lies below new, third: a "
-            "difference of −# g (Bonferroni # % CI −# to #)."
+            "difference of −# g (Bonferroni # % CI −# to #). Intervals of Bonferroni’s kind"
+            " are wider than Holm’s p asks for."
         ),
         "main effects": (
             "Averaged over week, old − new is −# g (# % CI −# to −#), p = #. Averaged over "
-            "diet, week differs most by third − first: # g (Bonferroni # % CI # to #), p < "
-            "#. As they depend on each other, these are averages of unlike differences."
+            "diet, the largest difference between levels of week is third − first: # g "
+            "(Bonferroni # % CI # to #), p < #. As one factor’s effect depends on the "
+            "other, these are averages of unlike differences."
         ),
         "assumed": (
             "Assumed: independent units, normal residuals, groups of units that vary alike;"

@@ -28,6 +28,7 @@ from decimus.terms import (
 )
 from decimus.wording.comparisons.checks import check_lines
 from decimus.wording.comparisons.choices import comparison_sentence
+from decimus.wording.comparisons.main_effects import main_effects_sentence
 from decimus.wording.comparisons.method_names import follow_up_name
 from decimus.wording.comparisons.pair_working import pair_working, statistic_working
 from decimus.wording.comparisons.planning import planning_sentence, planning_working
@@ -356,3 +357,19 @@ def test_alpha_is_said_where_it_is_not_the_usual_one_and_f_has_no_sides() -> Non
     assert "Test: one-way ANOVA, followed by the Tukey–Kramer test, two-sided, for" in methods
     assert "intervals of differences at 95 %" in methods
     assert "Test: Welch’s t-test, two-sided;" in methods_paragraph(results_of(TWO_GROUPS))
+
+
+def test_factors_without_a_name_are_told_apart_by_their_levels() -> None:
+    """Two rows of headings name no factor: "between the groups" said twice told nothing."""
+    text = (
+        ",dim,dim,bright,bright\n,daily,weekly,daily,weekly\n"
+        "1,10.1,12.2,14.1,15.3\n2,11.4,12.9,13.2,16.1\n3,9.8,13.1,14.4,15.2\n4,10.6,11.8,13.9,17.0\n"
+    )
+    results = results_of(text)
+    assert results.comparison is not None
+    assert results.comparison.method is Method.TWO_WAY
+    said = plain(result_sentence(results))
+    assert "between dim and bright: F(" in said
+    assert "between daily and weekly: F(" in said
+    assert "dim/bright and daily/weekly" in said
+    assert "Averaged over daily/weekly, dim − bright is" in main_effects_sentence(results)

@@ -66,6 +66,19 @@ def factor_words(factor: FactorInOrder) -> str:
     return lower_first(factor.factor.name)
 
 
+_MOST_LEVELS = 4
+
+
+def factor_or_levels(factor: FactorInOrder) -> str:
+    """A factor by its name; one that has none by its levels: "daily/weekly"."""
+    if factor.factor.is_named:
+        return factor_words(factor)
+    labels = [level_words(factor, shown.label) for shown in factor.levels]
+    if len(labels) > _MOST_LEVELS:
+        return f"the {len(labels)} levels from {labels[0]} to {labels[-1]}"
+    return "/".join(labels)
+
+
 def quantity(text: str, unit: str) -> str:
     """A number with its unit and a no-break space between."""
     return f"{text}{NBSP}{unit}" if unit else text

@@ -8,7 +8,7 @@ from decimus.terms import PairSet
 from decimus.wording.comparisons.choices import required
 from decimus.wording.comparisons.sentences import difference_words, pair_statistic
 from decimus.wording.numbers import number, p_number, percent
-from decimus.wording.phrases import factor_words, group_words, upper_first
+from decimus.wording.phrases import factor_or_levels, factor_words, group_words, upper_first
 
 Rows = tuple[tuple[str, ...], ...]
 
@@ -18,7 +18,9 @@ def main_effects_sentence(results: Results) -> str:
     comparison = required(results)
     said = [_effect_words(results, effect) for effect in _others(comparison)]
     if said and _interacts(comparison):
-        said.append("As they depend on each other, these are averages of unlike differences.")
+        said.append(
+            "As one factor’s effect depends on the other, these are averages of unlike differences."
+        )
     return " ".join(said)
 
 
@@ -39,15 +41,16 @@ def _interacts(comparison: Comparison) -> bool:
 def _effect_words(results: Results, effect: MainEffect) -> str:
     comparison, groups = required(results), results.groups
     factors = sorted({i for term in comparison.terms for i in term.factors})
-    over = " and ".join(factor_words(groups.factors[i]) for i in factors if i != effect.factor)
+    over = " and ".join(factor_or_levels(groups.factors[i]) for i in factors if i != effect.factor)
     furthest = max(effect.pairs, key=lambda pair: abs(pair.mean_difference))
     p = p_number(furthest.p_shown, comparison.alpha, results.decimal_sign)
     size = difference_words(results, furthest)
     pair = pair_words(results, furthest)
     if len(effect.pairs) == 1:
         return f"Averaged over {over}, {pair} is {size}, p {p}."
-    levels = factor_words(groups.factors[effect.factor])
-    return f"Averaged over {over}, {levels} differs most by {pair}: {size}, p {p}."
+    factor = groups.factors[effect.factor]
+    of = f" between levels of {factor_words(factor)}" if factor.factor.is_named else ""
+    return f"Averaged over {over}, the largest difference{of} is {pair}: {size}, p {p}."
 
 
 def pair_words(results: Results, pair: PairResult) -> str:
@@ -66,7 +69,7 @@ def main_effects_table(results: Results) -> Rows:
     for effect in comparison.main_effects:
         for pair in effect.pairs:
             low, high = (number(end, decimals, sign) for end in (pair.ci_lower, pair.ci_upper))
-            factor = upper_first(factor_words(groups.factors[effect.factor]))
+            factor = upper_first(factor_or_levels(groups.factors[effect.factor]))
             rows.append(
                 (
                     f"{factor}: {pair_words(results, pair)}",

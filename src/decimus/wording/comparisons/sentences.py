@@ -28,6 +28,7 @@ from decimus.wording.p_values import p_spans
 from decimus.wording.phrases import (
     agreeing,
     at_group,
+    factor_or_levels,
     factor_words,
     group_words,
     lower_first,
@@ -155,14 +156,14 @@ def _term_result(results: Results, comparison: Comparison, term: Term) -> list[S
     is_shown = term.p_value < comparison.alpha
     is_joint = len(term.factors) > 1 and len(comparison.terms) > 1
     if is_joint:
-        names = [factor_words(groups.factors[i]) for i in term.factors]
+        names = [factor_or_levels(groups.factors[i]) for i in term.factors]
         first, *others = names
         said = f"How it differs by {first} depends on {' and '.join(others)}: "
         if not is_shown:
             joined = " and ".join((", ".join(names[:-1]), names[-1]))
             said = f"An interaction of {joined} is not shown: "
         return [Text(said), *statistics, Text(".")]
-    among = _among(groups, term)
+    among = _among(groups, term, is_only=len(comparison.terms) == 1)
     if is_shown:
         verb = agreeing(outcome, "differs", "differ")
         if comparison.method in RANK_METHODS:
@@ -172,12 +173,15 @@ def _term_result(results: Results, comparison: Comparison, term: Term) -> list[S
     return [Text(said), *statistics, Text(".")]
 
 
-def _among(groups: ShownGroups, term: Term) -> str:
+def _among(groups: ShownGroups, term: Term, *, is_only: bool) -> str:
     """What is compared: "levels of road salt", "groups"."""
     if len(term.factors) == 1:
         factor = groups.factors[term.factors[0]]
         if factor.factor.is_named:
             return f"levels of {factor_words(factor)}"
+        if not is_only:
+            *most, last = factor_or_levels(factor).split("/")
+            return f"{', '.join(most)} and {last}" if most else last
         return "the conditions" if groups.measurements.units.is_same else "the groups"
     return "cells of " + " and ".join(factor_words(groups.factors[i]) for i in term.factors)
 
@@ -367,7 +371,7 @@ def effect_sentence(results: Results) -> str:
 
 def _term_name(groups: ShownGroups, term: Term) -> str:
     """A term in running text: "road salt × light"."""
-    return " × ".join(factor_words(groups.factors[i]) for i in term.factors)
+    return " × ".join(factor_or_levels(groups.factors[i]) for i in term.factors)
 
 
 def _larger_words(results: Results, pair: PairResult) -> str:
@@ -455,4 +459,8 @@ def _tested_pairs(results: Results) -> str:
     differ = "differs" if len(shown) == 1 else "differ"
     note = alpha_note(comparison, results.decimal_sign)
     lead = f"{len(shown)} of {len(pairs)} pairs {differ}{note}; furthest apart: " + a
-    return f"{lead} lies {larger} {b}: {_lead(results, furthest)}{size}."
+    said = f"{lead} lies {larger} {b}: {_lead(results, furthest)}{size}."
+    is_wider = furthest.ci_lower is not None and furthest.ci_upper is not None
+    if is_wider and (furthest.ci_lower or 0.0) <= 0 <= (furthest.ci_upper or 0.0):
+        said += " Intervals of Bonferroni’s kind are wider than Holm’s p asks for."
+    return said
