@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
-import json
 import os
+import re
 import sys
 from contextlib import suppress
 from io import TextIOWrapper
 from pathlib import Path
+
+import msgspec
 
 from decimus.errors import InputError, drawable, one_line
 
@@ -40,9 +42,23 @@ def print_text(text: str) -> None:
 
 
 def print_json(record: object) -> None:
-    """A record as JSON; signs that the output's encoding lacks are written by number."""
-    is_ours = (sys.stdout.encoding or "").lower().replace("-", "").replace("_", "") == "utf8"
-    print(json.dumps(record, ensure_ascii=not is_ours, indent=2, allow_nan=False))
+    """A record as JSON; signs that the output's encoding lacks are written by number.
+
+    What is undefined is null, and so would be a number that is none.
+    """
+    text = msgspec.json.format(msgspec.json.encode(record), indent=2).decode()
+    if (sys.stdout.encoding or "").lower().replace("-", "").replace("_", "") != "utf8":
+        text = _NOT_ASCII.sub(_escaped, text)
+    print(text)
+
+
+_NOT_ASCII = re.compile(r"[^\x00-\x7f]")
+
+
+def _escaped(found: re.Match[str]) -> str:
+    """A sign by its number in UTF-16, as JSON writes it."""
+    units = found.group().encode("utf-16-be")
+    return "".join(f"\\u{units[i : i + 2].hex()}" for i in range(0, len(units), 2))
 
 
 def print_bytes(content: bytes) -> None:

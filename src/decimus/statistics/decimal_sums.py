@@ -11,8 +11,8 @@ import numpy as np
 from decimus.statistics.distributions import Floats
 from decimus.values import Value
 
-FEWEST = 100
-"""Numbers from which on this is faster than adding them up one by one."""
+_FEW = 100
+"""Numbers up to which whole numbers of the language are faster than an array of them."""
 _MOST_DECIMALS = 6
 _LOOKED_AT = 12
 _MOST_WHOLE = 2.0**53
@@ -46,13 +46,15 @@ class DecimalSums(Value, frozen=True):
 
 
 def decimal_sums(values: Floats) -> DecimalSums | None:
-    """The sums, or None where numbers are few, have more than six decimals or are too large.
+    """The sums, or None where there are no numbers, or these have many decimals or are large.
 
     Args:
         values: shape (n,), without missing values.
     """
     n = len(values)
-    if n < FEWEST or (decimals := _decimals(values[:_LOOKED_AT].tolist())) is None:
+    if n < _FEW:
+        return _sums_of_few(values.tolist())
+    if (decimals := _decimals(values[:_LOOKED_AT].tolist())) is None:
         return None
     scale = 10**decimals
     scaled = np.rint(values * scale)
@@ -63,6 +65,16 @@ def decimal_sums(values: Floats) -> DecimalSums | None:
         return None
     whole = scaled.astype(np.int64)
     return DecimalSums(n, scale, int(whole.sum()), int(np.dot(whole, whole)))
+
+
+def _sums_of_few(values: list[float]) -> DecimalSums | None:
+    if not values or (decimals := _decimals(values)) is None:
+        return None
+    scale = 10**decimals
+    whole = [round(value * scale) for value in values]
+    if any(number / scale != value for number, value in zip(whole, values, strict=True)):
+        return None
+    return DecimalSums(len(whole), scale, sum(whole), sum(number * number for number in whole))
 
 
 def decimal_scale(values: Floats) -> int | None:
@@ -84,6 +96,11 @@ def decimal_scale(values: Floats) -> int | None:
 
 def _decimals(values: list[float]) -> int | None:
     """The fewest decimals that all of some numbers have; None where they are many."""
+    written = [repr(value) for value in values]
+    if not any("e" in text or "n" in text for text in written):
+        parts = (text.partition(".")[2] for text in written)
+        most = max((len(part) for part in parts if part != "0"), default=0)
+        return most if most <= _MOST_DECIMALS else None
     for decimals in range(_MOST_DECIMALS + 1):
         scale = 10**decimals
         if all(abs(v) < _MOST_WHOLE / scale and round(v * scale) / scale == v for v in values):
