@@ -260,6 +260,20 @@ def test_shares_of_two_groups_are_compared() -> None:
     assert shares_sentence(results_of(TWO_GROUPS)) == ""
 
 
+def test_shares_of_several_groups_are_compared() -> None:
+    """Above 8: 4, 4, 2 of 3, 0 and 0 of 4; each table weighed in the tests of shares."""
+    share = edits.ChooseHeight(height=Height.SHARE, threshold=8.2)
+    said = shares_sentence(results_of(FIVE_BY_FOUR, share)).replace("\u00a0", " ")
+    assert said.startswith("Shares differ between the groups: χ²(4) = ")
+    assert "exact p < 0.001" in said
+    assert "of 10 pairs" in said
+    same = shares_sentence(
+        results_of(FIVE_BY_FOUR, edits.ChooseHeight(height=Height.SHARE, threshold=20.0))
+    )
+    assert "are not shown to differ" in same
+    assert "of 10 pairs none is shown to" in same
+
+
 def test_stars_have_the_limits_that_were_chosen() -> None:
     drawn = edits.ChooseDrawnComparisons(pairs=(PairOfGroups(("0",), ("8",)),), words="one")
     stars = edits.ChooseComparisonText(text=ComparisonText.STARS)

@@ -118,12 +118,12 @@ class ResultPanel(QFrame):
         self._results = results
         self.result.setText(html_of(result_sentence(results)))
         parts = (
+            shares_sentence(results),
             effect_sentence(results),
             change_sentence(results),
             pairs_summary(results),
             main_effects_sentence(results),
             equivalence_sentence(results),
-            shares_sentence(results),
         )
         self.effect.setText("\n".join(part for part in parts if part))
         self.effect.setVisible(any(parts))

@@ -1,26 +1,43 @@
-"""Two shares beside each other, where the figure shows shares."""
+"""Shares beside each other, where the figure shows shares: exact tests of the cases."""
 
 from __future__ import annotations
 
+from itertools import combinations
+
+from decimus.analysis.groups import Group
 from decimus.analysis.results import Results
-from decimus.statistics.shares import compare_shares
+from decimus.plurals import plural
+from decimus.statistics.exact_shares import fisher_test, freeman_halton_test
+from decimus.statistics.p_adjustments import holm
+from decimus.statistics.shares import Share, compare_shares
 from decimus.terms import Height
-from decimus.wording.numbers import NBSP, number, p_number, percent
+from decimus.wording.numbers import NBSP, degrees_of_freedom, number, p_number, percent, statistic
 from decimus.wording.phrases import group_words
+
+_MOST_NAMED = 3
+_MOST_GROUPS = 40
 
 
 def shares_sentence(results: Results) -> str:
-    """The difference of the shares of two groups with Newcombe's interval and Fisher's test.
+    """The comparison that belongs to shares; "" where the figure shows none.
 
-    Empty where the figure shows no shares, or groups are not two.
+    Of two groups their difference with Newcombe's interval and Fisher's exact test; of more the
+    exact test over all, and pairs after Holm.
     """
-    groups, sign = results.groups, results.decimal_sign
+    groups = results.groups
     there = groups.with_values
-    if groups.heights.choices.height is not Height.SHARE or len(there) != 2:
+    if groups.heights.choices.height is not Height.SHARE or not 1 < len(there) <= _MOST_GROUPS:
         return ""
-    a, b = (groups.share(group) for group in there)
+    shares = [share for group in there if (share := groups.share(group)) is not None]
+    if len(shares) != len(there):
+        return ""
+    return _of_two(results, there, shares) if len(there) == 2 else _of_more(results, there, shares)
+
+
+def _of_two(results: Results, there: tuple[Group, ...], shares: list[Share]) -> str:
+    groups, sign = results.groups, results.decimal_sign
     level = results.question.comparison.level
-    found = None if a is None or b is None else compare_shares(a, b, level)
+    found = compare_shares(shares[0], shares[1], level)
     if found is None:
         return ""
     points, low, high = (
@@ -31,4 +48,36 @@ def shares_sentence(results: Results) -> str:
         f"The share in {first} less that in {second} is {points} percentage points "
         f"({percent(level, sign)} CI {low} to {high}, Newcombe); Fisher’s exact test: "
         f"p{NBSP}{p_number(found.p_value, 1 - level / 100, sign)}."
+    )
+
+
+def _of_more(results: Results, there: tuple[Group, ...], shares: list[Share]) -> str:
+    groups, sign = results.groups, results.decimal_sign
+    alpha = round(1 - results.question.comparison.level / 100, 12)
+    whole = freeman_halton_test(shares)
+    verdict = "differ" if whole.p_value < alpha else "are not shown to differ"
+    df = degrees_of_freedom(whole.df, sign)
+    said = (
+        f"Shares {verdict} between the groups: χ²({df}){NBSP}={NBSP}"
+        f"{statistic(whole.statistic, sign)}, {'exact ' if whole.is_exact else ''}"
+        f"p{NBSP}{p_number(whole.p_value, alpha, sign)}"
+    )
+    pairs = list(combinations(range(len(there)), 2))
+    adjusted = holm([fisher_test(shares[a], shares[b]).p_value for a, b in pairs])
+    shown = sorted(
+        ((p, pair) for p, pair in zip(adjusted, pairs, strict=True) if p < alpha),
+        key=lambda found: found[0],
+    )
+    if not shown:
+        return f"{said}; of {len(pairs)} pairs none is shown to (Fisher’s exact tests, Holm)."
+    named = "; ".join(
+        f"{group_words(groups, there[a])} and {group_words(groups, there[b])}, "
+        f"p{NBSP}{p_number(p, alpha, sign)}"
+        for p, (a, b) in shown[:_MOST_NAMED]
+    )
+    more = " …" if len(shown) > _MOST_NAMED else ""
+    verb = "differs" if len(shown) == 1 else "differ"
+    return (
+        f"{said}; {len(shown)} of {len(pairs)} {plural('pair', len(pairs))} {verb} (Fisher’s exact "
+        f"tests, Holm): {named}{more}."
     )
