@@ -244,13 +244,13 @@ def several_factors(rng: Rng, compare: Compare) -> None:
         assert term["term"] == " × ".join(names[i] for i in factors_of)
         check_f(term, squares, df_term, error, df)
     assert record["terms"][-1]["sum_of_squares"] == close(error, 1e-8)
-    check_cells(record, dict(zip(cells, cells, strict=True)), rows, y, error / df, df)
+    check_cells(record, rows, y, error / df, df)
     for position, effect in enumerate(record["main_effects"]):
         check_marginal(effect["pairs"], position, rows, y, error / df, df)
 
 
 def check_cells(
-    record: Record, _cells: object, rows: Sequence[Any], y: Sequence[float], square: float, df: int
+    record: Record, rows: Sequence[Any], y: Sequence[float], square: float, df: int
 ) -> None:
     """Pairs of cells that differ in one factor, on the pooled error, after Šidák."""
     for pair in record["pairs"]:

@@ -140,6 +140,14 @@ def test_one_group_beside_a_share(tmp_path: Path, capsys: Capture) -> None:
     assert record["pairs"][0]["p"] == pytest.approx(wanted, abs=CLOSE)
 
 
+def test_nothing_but_ones_is_refused(tmp_path: Path, capsys: Capture) -> None:
+    """Cases are of two kinds; ones alone are values without spread."""
+    path = tmp_path / "table.csv"
+    path.write_text(cases(north=(3, 3), south=(3, 3)))
+    assert run(["compare", str(path)]) == 1
+    assert "All values are equal" in capsys.readouterr().err
+
+
 def test_shares_need_cases(tmp_path: Path, capsys: Capture) -> None:
     path = tmp_path / "table.csv"
     path.write_text("a,b\n1.5,2\n2,3\n2.5,4\n")

@@ -553,3 +553,15 @@ def test_the_same_flasks_after_all(open_window: Opener) -> None:
     assert comparison.method is Method.REPEATED_MEASURES
     driver.keys("Ctrl+Z")
     assert "one-way ANOVA" in sentence(driver)
+
+
+def test_families_of_one_pair_say_that_nothing_is_adjusted(open_window: Opener) -> None:
+    driver = opened(open_window, TWO_FACTORS)
+    place = driver.window.comparisons
+    driver.go("comparisons")
+    driver.choose(place.sentence, "pairs", "levels of light within each level of salt")
+    driver.choose(place.sentence, "families", "with a family at each level")
+    assert driver.window.message.text == (
+        "Each pair is now a family by itself, so that its p is not adjusted."
+    )
+    assert {pair.p_adjusted for pair in place.model.pairs} == {None}

@@ -7,7 +7,7 @@ from itertools import product
 import numpy as np
 
 from decimus.analysis.comparison_results import Comparison
-from decimus.analysis.method_kinds import FACTORIAL, RANK_METHODS, SHARE_METHODS
+from decimus.analysis.method_kinds import FACTORIAL, OWN_SPREAD, RANK_METHODS, SHARE_METHODS
 from decimus.analysis.methods.subject_tests import complete_units, split_plot_of
 from decimus.statistics.assumption_checks import brown_forsythe, levene
 from decimus.statistics.distributions import Floats
@@ -90,8 +90,6 @@ class Checks(Value, frozen=True, eq=False):
 
 
 _NOTHING = np.zeros(0)
-_OWN_SPREAD = (Method.WELCH_T, Method.WELCH_ANOVA)
-"""Methods that do not pool the spread of groups."""
 
 
 def checks_of(comparison: Comparison) -> Checks:
@@ -149,7 +147,7 @@ def checks_of(comparison: Comparison) -> Checks:
 
 
 def _scaled(comparison: Comparison) -> Floats | None:
-    if comparison.method not in _OWN_SPREAD:
+    if comparison.method not in OWN_SPREAD:
         return None
     parts = [group.summary.array for group in comparison.groups]
     return np.concatenate([(part - part.mean()) / (part.std(ddof=1) or 1.0) for part in parts])
@@ -161,7 +159,7 @@ def _normality(comparison: Comparison, residuals: Floats) -> Check | None:
     Thrown together, normal values of groups that spread unlike would not seem normal; divided
     by the SD of few values neither would they.
     """
-    if comparison.method in _OWN_SPREAD:
+    if comparison.method in OWN_SPREAD:
         each = [shapiro_wilk(group.summary.array) for group in comparison.groups]
         known = [check for check in each if check is not None]
         if known:

@@ -68,15 +68,16 @@ def design_of(groups: Groups) -> Design:
 
 
 def _is_of_cases(groups: Sequence[Group]) -> bool:
-    """True where values say yes or no; what is measured is known by its first value."""
-    values = (value for group in groups for value in group.cells.exact)
-    return (
-        bool(groups)
-        and not any(
-            group.cells.given is not None or group.summary.shifted is not None for group in groups
-        )
-        and all(value in (0.0, 1.0) for value in values)
-    )
+    """True where values say yes or no, some of either; a measured one is known at once."""
+    if any(g.cells.given is not None or g.summary.shifted is not None for g in groups):
+        return False
+    found = set()
+    for group in groups:
+        for value in group.cells.exact:
+            if value not in (0.0, 1.0):
+                return False
+            found.add(value)
+    return len(found) == 2
 
 
 def _kind(groups: int, factors: tuple[int, ...], within: tuple[int, ...]) -> Kind:

@@ -74,6 +74,8 @@ OF_TWO = frozenset(m for m, kind in METHODS.items() if kind.compares is not Comp
 """Tests with one pair and nothing to adjust."""
 WITHIN_UNITS = frozenset(method for method, kind in METHODS.items() if kind.is_within_units)
 """Tests that need the same units in several groups."""
+OWN_SPREAD = (Method.WELCH_T, Method.WELCH_ANOVA)
+"""Tests of means that do not pool the spread of groups."""
 SHARE_METHODS = frozenset(m for m, kind in METHODS.items() if kind.is_of_shares)
 """Tests of shares, for values that are 0 or 1."""
 ONE_SAMPLE = frozenset(method for method, kind in METHODS.items() if kind.takes_one)

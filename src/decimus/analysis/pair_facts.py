@@ -9,6 +9,7 @@ from msgspec.structs import replace
 
 from decimus.analysis.comparison_results import Comparison, PairResult
 from decimus.analysis.groups import Group, Groups
+from decimus.analysis.method_kinds import OWN_SPREAD
 from decimus.analysis.methods.subject_tests import complete_units
 from decimus.analysis.pairing import pairing_of
 from decimus.analysis.ratios import pair_ratio
@@ -20,7 +21,6 @@ from decimus.statistics.student_t import t_quantile
 from decimus.statistics.summaries import Summary
 from decimus.terms import Adjustment, Method
 
-_OWN_SPREAD = (Method.WELCH_T, Method.WELCH_ANOVA)
 _POOLED = (Method.STUDENT_T, Method.ANOVA, Method.TWO_WAY, Method.THREE_WAY)
 _PAIRED = (Method.PAIRED_T, Method.REPEATED_MEASURES)
 _NO_ZERO = ("°C", "°F", "pH")
@@ -67,7 +67,7 @@ def _means(
     if comparison.method in _POOLED and not comparison.design.is_single:
         error = (pair.standard_error or 0.0) ** 2 / (1 / a.n + 1 / b.n)
         return Means(mean_a, mean_b, error / a.n, error / b.n), lambda _theta: df
-    if comparison.method in _OWN_SPREAD and min(a.n, b.n) > 1:
+    if comparison.method in OWN_SPREAD and min(a.n, b.n) > 1:
         own_a = a.summary.moments.variance / a.n
         own_b = b.summary.moments.variance / b.n
 

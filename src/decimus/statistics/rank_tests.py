@@ -102,10 +102,7 @@ def mann_whitney(a: Floats, b: Floats, level: float) -> RankTest:
         shift = _inverted_shift(a, b, level)
     else:
         shift = difference_shift(a, b, _steps(m * n, variance, exact, level))
-    ordered = np.sort(b)
-    below = int(np.searchsorted(ordered, a, side="left").sum())
-    tied = int(np.searchsorted(ordered, a, side="right").sum()) - below
-    counts = (below, tied, m * n)
+    counts = (*pairs_above(a, b), m * n)
     return RankTest(u, *tails, exact is not None, *shift, level, u / (m * n), 0, m + n, *counts)
 
 
@@ -166,6 +163,18 @@ def without_rounding(differences: Floats, scale: float) -> Floats:
     return np.asarray(np.round(differences, 12 - math.ceil(math.log10(scale))), dtype=np.float64)
 
 
+def pairs_above(a: Floats, b: Floats) -> tuple[int, int]:
+    """In how many pairs of values that of a is the larger, and in how many both are alike.
+
+    Args:
+        a: values of the first group, of length m.
+        b: values of the second, of length n.
+    """
+    ordered = np.sort(b)
+    above = int(np.searchsorted(ordered, a, side="left").sum())
+    return above, int(np.searchsorted(ordered, a, side="right").sum()) - above
+
+
 def probability_above(a: Floats, b: Floats) -> float:
     """P(a > b) over all pairs of values, ties counted half.
 
@@ -173,10 +182,8 @@ def probability_above(a: Floats, b: Floats) -> float:
         a: values of the first group, of length m.
         b: values of the second, of length n.
     """
-    ordered = np.sort(b)
-    below = np.searchsorted(ordered, a, side="left").sum()
-    up_to = np.searchsorted(ordered, a, side="right").sum()
-    return float(below + up_to) / (2 * len(a) * len(b))
+    above, tied = pairs_above(a, b)
+    return (2 * above + tied) / (2 * len(a) * len(b))
 
 
 def signed_rank(differences: Floats, level: float) -> RankTest:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
+from itertools import combinations
 
 from msgspec.structs import replace
 
@@ -27,9 +28,39 @@ from decimus.statistics.exact_shares import (
     freeman_halton_test,
     odds_ratio,
 )
-from decimus.statistics.p_adjustments import interval_share
-from decimus.statistics.shares import Share, compare_shares
+from decimus.statistics.p_adjustments import holm, interval_share
+from decimus.statistics.shares import Share, ShareComparison, compare_shares
 from decimus.values import Value
+
+
+class SharesBeyond(Value, frozen=True):
+    """The exact tests of shares beyond a threshold, where the figure shows these.
+
+    Args:
+        whole: over all groups.
+        between: of two groups, their difference with its interval; None of more.
+        pairs: (a, b, p after Holm) by place; none for two groups.
+    """
+
+    whole: ShareTest
+    between: ShareComparison | None
+    pairs: tuple[tuple[int, int, float], ...]
+
+
+def shares_beyond(shares: Sequence[Share], level: float) -> SharesBeyond:
+    """Compare shares of two groups or more, each of at least one case.
+
+    Args:
+        shares: of every group.
+        level: of the interval, in percent.
+    """
+    if len(shares) == 2:
+        a, b = shares
+        return SharesBeyond(fisher_test(a, b), compare_shares(a, b, level), ())
+    places = list(combinations(range(len(shares)), 2))
+    adjusted = holm([fisher_test(shares[a], shares[b]).p_value for a, b in places])
+    pairs = tuple((a, b, p) for (a, b), p in zip(places, adjusted, strict=True))
+    return SharesBeyond(freeman_halton_test(shares), None, pairs)
 
 
 def share_of_ones(group: Group) -> Share:

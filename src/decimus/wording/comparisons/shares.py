@@ -2,14 +2,11 @@
 
 from __future__ import annotations
 
-from itertools import combinations
-
 from decimus.analysis.groups import Group
+from decimus.analysis.methods.share_comparisons import shares_beyond
 from decimus.analysis.results import Results
 from decimus.plurals import plural
-from decimus.statistics.exact_shares import fisher_test, freeman_halton_test
-from decimus.statistics.p_adjustments import holm
-from decimus.statistics.shares import Share, compare_shares
+from decimus.statistics.shares import Share
 from decimus.terms import Height
 from decimus.wording.numbers import NBSP, degrees_of_freedom, number, p_number, percent, statistic
 from decimus.wording.phrases import group_words
@@ -37,7 +34,7 @@ def shares_sentence(results: Results) -> str:
 def _of_two(results: Results, there: tuple[Group, ...], shares: list[Share]) -> str:
     groups, sign = results.groups, results.decimal_sign
     level = results.question.comparison.level
-    found = compare_shares(shares[0], shares[1], level)
+    found = shares_beyond(shares, level).between
     if found is None:
         return ""
     points, low, high = (
@@ -54,7 +51,8 @@ def _of_two(results: Results, there: tuple[Group, ...], shares: list[Share]) -> 
 def _of_more(results: Results, there: tuple[Group, ...], shares: list[Share]) -> str:
     groups, sign = results.groups, results.decimal_sign
     alpha = round(1 - results.question.comparison.level / 100, 12)
-    whole = freeman_halton_test(shares)
+    found = shares_beyond(shares, results.question.comparison.level)
+    whole, pairs = found.whole, found.pairs
     verdict = "differ" if whole.p_value < alpha else "are not shown to differ"
     df = degrees_of_freedom(whole.df, sign)
     said = (
@@ -62,18 +60,13 @@ def _of_more(results: Results, there: tuple[Group, ...], shares: list[Share]) ->
         f"{statistic(whole.statistic, sign)}, {'exact ' if whole.is_exact else ''}"
         f"p{NBSP}{p_number(whole.p_value, alpha, sign)}"
     )
-    pairs = list(combinations(range(len(there)), 2))
-    adjusted = holm([fisher_test(shares[a], shares[b]).p_value for a, b in pairs])
-    shown = sorted(
-        ((p, pair) for p, pair in zip(adjusted, pairs, strict=True) if p < alpha),
-        key=lambda found: found[0],
-    )
+    shown = sorted((pair for pair in pairs if pair[2] < alpha), key=lambda pair: pair[2])
     if not shown:
         return f"{said}; of {len(pairs)} pairs none is shown to (Fisher’s exact tests, Holm)."
     named = "; ".join(
         f"{group_words(groups, there[a])} and {group_words(groups, there[b])}, "
         f"p{NBSP}{p_number(p, alpha, sign)}"
-        for p, (a, b) in shown[:_MOST_NAMED]
+        for a, b, p in shown[:_MOST_NAMED]
     )
     more = " …" if len(shown) > _MOST_NAMED else ""
     verb = "differs" if len(shown) == 1 else "differ"

@@ -18,12 +18,18 @@ def what_switched(before: Results, after: Results) -> str:
     return " ".join(filter(None, (_follow_up(after, old, new), _sides(before, after, old, new))))
 
 
+_ALONE = "Each pair is now a family by itself, so that its p is not adjusted."
+
+
 def _follow_up(after: Results, old: Comparison, new: Comparison) -> str:
     if not (has_follow_up(old) and has_follow_up(new) and old.pairs and new.pairs):
         return ""
     was, now = (follow_up_name(c.method, c.adjustment) for c in (old, new))
     chosen = after.question.comparison.adjustment
-    if was == now or chosen is new.adjustment or len(new.groups) == 2:
+    if new.family == 1:
+        # One pair has nothing to be adjusted for, whatever its follow-up is called.
+        return _ALONE if old.family > 1 else ""
+    if was == now or chosen is new.adjustment:
         return ""
     return f"Pairs are now compared by {now}, before by {was}."
 

@@ -131,16 +131,16 @@ def pair_rows(results: Results) -> tuple[tuple[str, ...], ...]:
     sided = "adjusted one-sided p" if is_adjusted else "one-sided p"
     headings += [sided] if comparison.alternative is not None else []
     headings += [effect] if effect else []
-    has_change = comparison.pair_set is PairSet.CONTROL and any(
-        change_of(results, pair) is not None for pair in pairs
-    )
+    is_control = comparison.pair_set is PairSet.CONTROL
+    changes = [change_of(results, pair) if is_control else None for pair in pairs]
+    has_change = any(change is not None for change in changes)
     headings += ["change"] if has_change else []
 
     def p_text(value: float) -> str:
         return p_number(value, comparison.alpha, sign).removeprefix(f"={NBSP}")
 
     rows = []
-    for pair in pairs:
+    for pair, change in zip(pairs, changes, strict=True):
         b = group_words(groups, pair.b) or "reference"
         size = pair_size(results, pair)
         row = [f"{group_words(groups, pair.a)} − {b}", number(size.value, size.decimals, sign)]
@@ -153,8 +153,7 @@ def pair_rows(results: Results) -> tuple[tuple[str, ...], ...]:
         if effect:
             row.append(effect_text(pair, effect, sign))
         if has_change:
-            ratio = change_of(results, pair)
-            row.append("" if ratio is None else change_words(ratio, sign))
+            row.append("" if change is None else change_words(change, sign))
         rows.append(tuple(row))
     return (tuple(headings), *rows)
 
