@@ -11,9 +11,9 @@ from pathlib import Path
 import pytest
 
 from decimus import terms
-from decimus.analysis.chart_kinds import CHARTS
 from decimus.analysis.method_kinds import METHODS
 from decimus.analysis.statistic_kinds import STATISTICS, Family
+from decimus.charts.registry import CHARTS
 from decimus.study.edits.groups import fitting
 from decimus.terms import ChartKind, ErrorBar, Height, Method, Statistic
 
@@ -21,7 +21,9 @@ SOURCES = Path(terms.__file__).parent
 MORE = (
     "analysis.designs",
     "analysis.statistic_kinds",
-    "analysis.chart_kinds",
+    "figure.marks",
+    "study.targets",
+    "charts.styles",
     "analysis.method_kinds",
     "measurements.families",
 )

@@ -172,6 +172,13 @@ class ChartKind(StrEnum):
     POINTS = "points"
 
 
+class Orientation(StrEnum):
+    """Which way the bars of a figure run, or would."""
+
+    UPRIGHT = "upright"
+    SIDEWAYS = "sideways"
+
+
 class Spacing(StrEnum):
     """How far apart groups stand on the figure."""
 
@@ -310,21 +317,3 @@ class Decimals(StrEnum):
     AS_DATA = "as-data"
     FIXED = "fixed"
     """A number of the user's own."""
-
-
-class FigurePart(StrEnum):
-    """What one can point at on a figure."""
-
-    GROUP = "group"
-    REPLICATES = "replicates"
-    COMPARISON = "comparison"
-    GROUP_TEXT = "group text"
-    VALUE_TITLE = "value title"
-    GROUP_TITLE = "group title"
-    VALUE_AXIS = "value axis"
-    KEY = "key"
-
-    @property
-    def is_title(self) -> bool:
-        """Whether it is the title of an axis."""
-        return self in (FigurePart.VALUE_TITLE, FigurePart.GROUP_TITLE)

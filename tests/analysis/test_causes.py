@@ -51,8 +51,8 @@ CAUSES: dict[str, tuple[str, ...]] = {
 """What each derived value is made of: other ones, and facts of the study."""
 NOT_SAID = frozenset(
     {
-        *("palette", "text_pt", "width_mm", "height_mm", "group_title", "value_title"),
-        *("value_from", "value_to", "spacing", "nudges", "level_colours"),
+        *("look", "group_looks", "group_title", "value_title", "orientation"),
+        *("value_from", "value_to", "spacing", "moved", "level_colours"),
     }
 )
 """Choices about the figure that no word of the caption tells of."""

@@ -9,31 +9,34 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from decimus.analysis.annotations import MOST_LINES
-from decimus.figure.comparison_lines import WantedLine, placed_lines
+from decimus.figure.comparison_lines import WantedLine, placed_lines, text_room
+from decimus.figure.frames import Turn
+from decimus.figure.ground import Ground, Obstacle
 from decimus.figure.layout import page_of
 from decimus.figure.marks import Bounds, Dots, Extent, Label
 from decimus.figure.outlines import measure
+from decimus.figure.scales import Scale
 from decimus.study import edits
 from decimus.study.questions import PairOfGroups
-from decimus.terms import ComparisonMarks, ComparisonText, FigurePart, PairSet
+from decimus.study.targets import GroupTextAt, PairAt
+from decimus.terms import ComparisonMarks, ComparisonText, PairSet
 from decimus.wording.figure.captions import caption
 from decimus.wording.spans import plain_text
 from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS, results_of
 
 EXTENT = Extent(6.0, 2.0, 0.6)
-
-
-def flat(_left: float, _right: float) -> float:
-    return 0.0
+UPRIGHT = Turn(is_sideways=False, page_height=60.0)
+AS_IT_IS = Scale(0.0, 100.0, 0.0, 100.0)
+FLAT = Ground((), AS_IT_IS)
 
 
 def line(a: float, b: float) -> WantedLine:
-    return WantedLine(((str(a),), (str(b),)), a, b, EXTENT)
+    return WantedLine(((str(a),), (str(b),)), a, b, text_room(EXTENT, 0.0, UPRIGHT))
 
 
 def levels(lines: tuple[object, ...]) -> int:
     """How many heights lines stand at, within a third of a millimetre."""
-    heights = sorted(placed.y for placed in lines)  # type: ignore[attr-defined]
+    heights = sorted(placed.at for placed in lines)  # type: ignore[attr-defined]
     return 1 + sum(b - a > 0.3 for a, b in pairwise(heights))
 
 
@@ -42,8 +45,8 @@ def test_all_pairs_stand_on_the_fewest_levels(count: int) -> None:
     """Over flat ground at most so many levels as lines pass one place: ends count, too."""
     places = [10.0 * i for i in range(count)]
     wanted = [line(a, b) for a, b in combinations(places, 2)]
-    most = max(sum(w.x1 <= at <= w.x2 for w in wanted) for at in places)
-    assert levels(placed_lines(wanted, flat)) == most
+    most = max(sum(w.start <= at <= w.end for w in wanted) for at in places)
+    assert levels(placed_lines(wanted, FLAT)) == most
 
 
 @settings(max_examples=60)
@@ -72,16 +75,16 @@ def test_a_lifted_line_is_lifted_just_so_far() -> None:
 
 
 def check_clear(pairs: list[tuple[int, int]], tops: list[int]) -> None:
-    def top_over(left: float, right: float) -> float:
-        return max((t for i, t in enumerate(tops) if left - 4 < 9 * i < right + 4), default=0.0)
-
+    ground = Ground(
+        [Obstacle(9.0 * i - 4, 9.0 * i + 4, float(top)) for i, top in enumerate(tops)], AS_IT_IS
+    )
     wanted = [line(9.0 * min(p), 9.0 * max(p)) for p in pairs]
-    placed = placed_lines(wanted, top_over)
+    placed = placed_lines(wanted, ground)
     assert len(placed) == len(wanted)
     for one, other in combinations(placed, 2):
         assert not one.bounds.overlaps(other.bounds)
     for each in placed:
-        assert each.bounds.bottom >= top_over(each.wanted.x1, each.wanted.x2) - 1e-9
+        assert each.bounds.bottom >= ground.highest(each.wanted.start, each.wanted.end)[0] - 1e-9
 
 
 def every_pair(text: str, *more: edits.Edit) -> edits.ChooseDrawnComparisons:
@@ -93,13 +96,13 @@ def every_pair(text: str, *more: edits.Edit) -> edits.ChooseDrawnComparisons:
 
 def test_a_nudge_moves_one_line_by_so_many_mm() -> None:
     drawn = every_pair(FIVE_BY_FOUR)
-    pair = PairOfGroups(("0",), ("8",))
+    pair = PairAt(("8",), ("0",))
     before = page_of(results_of(FIVE_BY_FOUR, drawn), measure)
-    nudge = edits.NudgeComparison(pair=pair, up_mm=-3.0)
+    nudge = edits.MoveByHand(what=pair, value_mm=-3.0)
     after = page_of(results_of(FIVE_BY_FOUR, drawn, nudge), measure)
 
     def heights(page: object) -> dict[object, float]:
-        marks = page.of_part(FigurePart.COMPARISON)  # type: ignore[attr-defined]
+        marks = page.of(PairAt)  # type: ignore[attr-defined]
         return {m.target.groups: m.ys[0] for m in marks if isinstance(m, Dots)}
 
     was, is_now = heights(before), heights(after)
@@ -124,11 +127,9 @@ def test_letters_stand_over_their_groups_and_touch_nothing(text: str) -> None:
     largest = max(comparison.groups, key=lambda group: group.summary.mean or 0.0)
     assert "a" in found[largest.levels]
     page = page_of(results, measure)
-    over = [m for m in page.of_part(FigurePart.GROUP_TEXT) if isinstance(m, Label)]
+    over = [m for m in page.of(GroupTextAt) if isinstance(m, Label)]
     assert {label.text for label in over} == set(found.values())
-    others = [
-        m.bounds for m in page.marks if m.target and m.target.part is not FigurePart.GROUP_TEXT
-    ]
+    others = [m.bounds for m in page.marks if m.target and not isinstance(m.target, GroupTextAt)]
     for label in over:
         inner = label.bounds.grown(-0.2)
         assert not any(inner.overlaps(other) for other in others if _is_small(other))
@@ -153,7 +154,7 @@ def test_stars_over_groups_of_a_crowded_chart() -> None:
     )
     results = results_of(TWO_FACTORS, *chosen)
     page = page_of(results, measure)
-    over = {m.target.groups for m in page.of_part(FigurePart.GROUP_TEXT) if m.target}
+    over = {m.target.groups for m in page.of(GroupTextAt) if m.target}
     assert over == {(("4", "bright"),)}
     assert "each against 0\u00a0g/L, within each level of light" in plain_text(caption(results))
 

@@ -16,7 +16,7 @@ from decimus.figure.layout import page_of
 from decimus.figure.marks import Face, Page
 from decimus.figure.outlines import measure
 from decimus.study.edits import ChooseSize
-from decimus.terms import FigurePart
+from decimus.study.targets import GroupAt
 from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS, results_of
 
 
@@ -94,7 +94,7 @@ def test_equal_pages_give_equal_files(page: Page, file_format: str) -> None:
 def test_bars_are_inked_where_geometry_says() -> None:
     page = page_of(results_of(FIVE_BY_FOUR), measure)
     pixels = picture(page, 10)
-    for box in page.of_part(FigurePart.GROUP):
+    for box in page.of(GroupAt):
         if not hasattr(box, "width"):
             continue
         x = int((box.x + box.width * 0.2) * 10)

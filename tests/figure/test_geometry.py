@@ -15,12 +15,12 @@ from decimus.figure.outlines import measure
 from decimus.study import edits
 from decimus.study.questions import PairOfGroups
 from decimus.study.readings import CELLS, HEADINGS
+from decimus.study.targets import AxisAt, GroupAt, KeyAt, KeyEntryAt, PairAt, ReplicatesAt, Tick
 from decimus.terms import (
     ChartKind,
     ComparisonText,
     Direction,
     ErrorBar,
-    FigurePart,
     Palette,
     Spacing,
 )
@@ -32,7 +32,7 @@ def page(text: str, *more: edits.Edit) -> Page:
 
 
 def boxes(of: Page) -> list[Box]:
-    return [mark for mark in of.of_part(FigurePart.GROUP) if isinstance(mark, Box)]
+    return [mark for mark in of.of(GroupAt) if isinstance(mark, Box)]
 
 
 def labels(of: Page) -> list[Label]:
@@ -41,7 +41,7 @@ def labels(of: Page) -> list[Label]:
 
 def error_bars(of: Page) -> dict[tuple[str, ...], list[Stroke]]:
     found: dict[tuple[str, ...], list[Stroke]] = {}
-    for mark in of.of_part(FigurePart.GROUP):
+    for mark in of.of(GroupAt):
         if isinstance(mark, Stroke) and mark.target is not None:
             found.setdefault(mark.target.groups[0], []).append(mark)
     return found
@@ -49,8 +49,8 @@ def error_bars(of: Page) -> dict[tuple[str, ...], list[Stroke]]:
 
 def value_at(of: Page, y: float) -> float:
     """The value at a height, from the axis labels as a reader would take it."""
-    ticks = [m for m in of.of_part(FigurePart.VALUE_AXIS) if isinstance(m, Stroke) and m.y1 == m.y2]
-    texts = [m for m in of.of_part(FigurePart.VALUE_AXIS) if isinstance(m, Label)]
+    ticks = [m for m in of.of(AxisAt, Tick) if isinstance(m, Stroke) and m.y1 == m.y2]
+    texts = [m for m in of.of(AxisAt, Tick) if isinstance(m, Label)]
     low, high = ticks[0].y1, ticks[-1].y1
     first, last = (float(t.text.replace("\u2212", "-")) for t in (texts[0], texts[-1]))
     return first + (y - low) / (high - low) * (last - first)
@@ -106,7 +106,7 @@ def test_one_way_error_bars(direction: Direction) -> None:
 def test_replicates_are_all_there_beside_the_error_bar() -> None:
     shown = page(FIVE_BY_FOUR)
     groups = results_of(FIVE_BY_FOUR).groups
-    for dots in shown.of_part(FigurePart.REPLICATES):
+    for dots in shown.of(ReplicatesAt):
         assert isinstance(dots, Dots)
         assert dots.target is not None
         levels = dots.target.groups[0]
@@ -130,10 +130,10 @@ def test_one_value_has_no_error_bar_and_none_no_mark() -> None:
 
 
 def test_key_only_with_a_second_factor() -> None:
-    assert not page(FIVE_BY_FOUR).of_part(FigurePart.KEY)
-    texts = [m.text for m in page(TWO_FACTORS).of_part(FigurePart.KEY) if isinstance(m, Label)]
+    assert not page(FIVE_BY_FOUR).of(KeyAt, KeyEntryAt)
+    texts = [m.text for m in page(TWO_FACTORS).of(KeyAt, KeyEntryAt) if isinstance(m, Label)]
     assert texts == ["Light", "dim", "bright"]
-    colours = [m.colour for m in page(TWO_FACTORS).of_part(FigurePart.KEY) if isinstance(m, Box)]
+    colours = [m.colour for m in page(TWO_FACTORS).of(KeyAt, KeyEntryAt) if isinstance(m, Box)]
     results = results_of(TWO_FACTORS)
     shades = group_colours(results.groups, results.question.figure)
     assert colours == [shades["0", "dim"], shades["0", "bright"]]
@@ -152,12 +152,12 @@ def test_titles_come_from_names_and_units_or_are_written() -> None:
 
 def assert_nothing_collides(shown: Page) -> None:
     """Comparison lines keep clear of marks, texts of each other, and all stay on the page."""
-    lines = shown.of_part(FigurePart.COMPARISON)
+    lines = shown.of(PairAt)
     by_pair: dict[object, list[Mark]] = {}
     for mark in lines:
         assert mark.target is not None
         by_pair.setdefault(mark.target.groups, []).append(mark)
-    obstacles = [*shown.of_part(FigurePart.GROUP), *shown.of_part(FigurePart.REPLICATES)]
+    obstacles = [*shown.of(GroupAt), *shown.of(ReplicatesAt)]
     for marks in by_pair.values():
         for mark, other in ((m, o) for m in marks for o in obstacles):
             assert not _core(mark).overlaps(_core(other)), (mark, other)
@@ -193,7 +193,7 @@ def test_comparison_lines_never_collide(
         edits.ChooseComparisonText(text=written),
     )
     assert_nothing_collides(shown)
-    count = len({m.target.groups for m in shown.of_part(FigurePart.COMPARISON) if m.target})
+    count = len({m.target.groups for m in shown.of(PairAt) if m.target})
     assert count == (10 if text == FIVE_BY_FOUR else 4)
 
 
@@ -254,7 +254,7 @@ def test_very_many_names_are_thinned_out() -> None:
 def test_axis_ends_can_be_chosen_and_lines_still_fit() -> None:
     chosen = edits.ChooseValueRange(value_from=0, value_to=12)
     shown = page(FIVE_BY_FOUR, all_pairs(FIVE_BY_FOUR), chosen)
-    axis = next(m for m in shown.of_part(FigurePart.VALUE_AXIS) if isinstance(m, Stroke))
+    axis = next(m for m in shown.of(AxisAt, Tick) if isinstance(m, Stroke))
     assert value_at(shown, axis.y1) == pytest.approx(0)
     assert value_at(shown, axis.y2) == pytest.approx(12)
     assert_nothing_collides(shown)
@@ -270,14 +270,12 @@ def test_very_large_and_small_values_fit_their_page(size: str) -> None:
     shown = page(text, all_pairs(text))
     assert_nothing_collides(shown)
     assert boxes(shown)[0].width > 5
-    assert any(
-        "×10" in m.text for m in shown.of_part(FigurePart.VALUE_AXIS) if isinstance(m, Label)
-    )
+    assert any("×10" in m.text for m in shown.of(AxisAt, Tick) if isinstance(m, Label))
 
 
 def test_values_below_zero_hang_from_it() -> None:
     shown = page("a,b\n-1,2\n-2,3\n-3,5\n")
-    by_name = {box.target.groups[0][0]: box for box in boxes(shown) if box.target}
+    by_name = {box.target.levels[0]: box for box in boxes(shown) if box.target}
     zero = by_name["b"].y
     assert by_name["a"].y + by_name["a"].height == pytest.approx(zero)
 
@@ -285,9 +283,9 @@ def test_values_below_zero_hang_from_it() -> None:
 def middles(of: Page) -> dict[str, float]:
     """Where each group's mean stands."""
     found = {}
-    for mark in of.of_part(FigurePart.GROUP):
+    for mark in of.of(GroupAt):
         if mark.target is not None and isinstance(mark, Box | Dots):
-            found[mark.target.groups[0][0]] = (mark.bounds.left + mark.bounds.right) / 2
+            found[mark.target.levels[0]] = (mark.bounds.left + mark.bounds.right) / 2
     return found
 
 
@@ -323,10 +321,10 @@ def test_reordering_moves_places_not_colours() -> None:
     )
 
     def colours(of: Page) -> dict[str, str]:
-        return {b.target.groups[0][0]: b.colour for b in boxes(of) if b.target}
+        return {b.target.levels[0]: b.colour for b in boxes(of) if b.target}
 
     def order(of: Page) -> list[str]:
-        return [b.target.groups[0][0] for b in sorted(boxes(of), key=lambda b: b.x) if b.target]
+        return [b.target.levels[0] for b in sorted(boxes(of), key=lambda b: b.x) if b.target]
 
     assert colours(before) == colours(after)
     assert order(before) == list(reversed(order(after)))

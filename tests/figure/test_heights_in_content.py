@@ -95,14 +95,14 @@ def test_a_hidden_group_takes_its_lines_with_it() -> None:
     hidden = content(LINE, HideGroup(levels=("b",), is_hidden=True))
     assert [member.levels for member in hidden.members] == [("a",)]
     assert hidden.comparisons == ()
-    assert [section.label for section in hidden.sections] == ["a"]
+    assert [section.label for section in hidden.panels[0].sections] == ["a"]
     none = content(*(HideGroup(levels=(name,), is_hidden=True) for name in "ab"))
     assert none.members == ()
     assert laid_out(none, measure).marks  # an empty figure, no fault
 
 
 def test_a_colour_of_its_own() -> None:
-    before = content().members
-    after = content(ColourLevel(variable=HEADINGS, level="b", colour="#6d4a7d")).members
-    assert after[1].colour == "#6d4a7d"
-    assert after[0].colour == before[0].colour
+    before = content().colours
+    after = content(ColourLevel(variable=HEADINGS, level="b", colour="#6d4a7d")).colours
+    assert after[("b",)] == "#6d4a7d"
+    assert after[("a",)] == before[("a",)]

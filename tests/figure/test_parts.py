@@ -9,7 +9,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from decimus.figure.comparison_lines import WantedLine, placed_lines
+from decimus.figure.comparison_lines import WantedLine, placed_lines, text_room
+from decimus.figure.frames import Turn
+from decimus.figure.ground import Ground, Obstacle
 from decimus.figure.marks import Extent
 from decimus.figure.palettes import blended, colours, ramp
 from decimus.figure.scales import Scale, rounded_out, tick_decimals, tick_step, ticks
@@ -135,12 +137,13 @@ def test_blending() -> None:
 
 
 def test_short_lines_lie_below_long_ones_and_side_by_side_share_a_level() -> None:
-    extent = Extent(4.0, 2.0, 0.5)
+    room = text_room(Extent(4.0, 2.0, 0.5), 0.0, Turn(is_sideways=False, page_height=60))
+    ground = Ground((Obstacle(-5, 65, 10.0),), Scale(0, 100, 0, 100))
     wanted = [
-        WantedLine((("a",), ("d",)), 0, 60, extent),
-        WantedLine((("a",), ("b",)), 0, 20, extent),
-        WantedLine((("c",), ("d",)), 40, 60, extent),
+        WantedLine((("a",), ("d",)), 0, 60, room),
+        WantedLine((("a",), ("b",)), 0, 20, room),
+        WantedLine((("c",), ("d",)), 40, 60, room),
     ]
-    placed = {line.wanted.groups: line for line in placed_lines(wanted, lambda a, b: 10.0)}
-    assert placed[("a",), ("b",)].y == pytest.approx(placed[("c",), ("d",)].y)
+    placed = {line.wanted.groups: line for line in placed_lines(wanted, ground)}
+    assert placed[("a",), ("b",)].at == pytest.approx(placed[("c",), ("d",)].at)
     assert placed[("a",), ("d",)].bounds.bottom > placed[("a",), ("b",)].bounds.top - 1e-3

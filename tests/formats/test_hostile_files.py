@@ -92,7 +92,7 @@ def test_a_damaged_part_is_told_by_its_name() -> None:
             "column 8",
         ),
         ("study.json", lambda data: data.replace(b'"sheet": 0', b'"sheet": 3'), "sheet 4 of 1"),
-        ("study.json", lambda data: data.replace(b": 85.0", b": 9e9"), "damaged"),
+        ("study.json", lambda data: data.replace(b'"power": 80.0', b'"power": 9e9'), "damaged"),
         ("study.json", with_json({"version": VERSION + 1}), "later version"),
         ("study.json", lambda data: b"[" * 100_000, "damaged"),
     ],

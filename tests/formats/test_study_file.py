@@ -24,9 +24,19 @@ from decimus.formats.study_file import (
 )
 from decimus.study.edits import BringInTable, ChooseErrorBarLevel, WriteCells
 from decimus.study.history import History
+from decimus.study.looks import Look
 from decimus.study.studies import Study
 from decimus.study.tables import Table
-from decimus.terms import Alternative, Decimals, ErrorBar, Statistic
+from decimus.study.targets import Moved, PairAt
+from decimus.terms import (
+    Alternative,
+    ChartKind,
+    Decimals,
+    ErrorBar,
+    Palette,
+    Spacing,
+    Statistic,
+)
 
 
 def rewritten(content: bytes, name: str, change: object) -> bytes:
@@ -165,7 +175,23 @@ def test_a_study_of_version_1_opens_with_all_that_was_chosen_and_its_history() -
     assert question.lanes.columns == (Statistic.N, Statistic.MEAN, Statistic.MEDIAN)
     assert question.figure.is_drawn(("2", "dim"), ("0", "dim"))
     assert question.figure.hidden == (("8", "dim"),)
-    assert question.figure.nudges[0].up_mm == 2
+    (moved,) = question.figure.moved
+    assert isinstance(moved.what, PairAt)
+    assert (moved.along_mm, moved.value_mm) == (0, 2)
     assert question.figure.value_title == "Area of fronds"
     assert (question.numbers.decimals, question.numbers.fixed) == (Decimals.FIXED, 3)
+    assert study_from_bytes(study_bytes(opened.history)).history.study == opened.history.study
+
+
+def test_a_study_of_version_2_opens_with_its_look_and_what_was_moved() -> None:
+    """Written when colours, letters and sizes stood among all choices about the figure."""
+    opened = open_study(SAMPLES / "version-2.decimus")
+    assert opened.notes == ()
+    assert len(opened.history.steps) == 9
+    figure = opened.history.study.questions[0].figure
+    assert figure.look == Look(palette=Palette.GREY, text_pt=10, width_mm=120, height_mm=62)
+    assert figure.moved == (Moved(PairAt(("0", "dim"), ("4", "dim")), value_mm=2.5),)
+    assert (figure.kind, figure.spacing) == (ChartKind.POINTS, Spacing.EVEN)
+    last = opened.history.undone().undone().undone().study.questions[0].figure
+    assert last.moved == ()
     assert study_from_bytes(study_bytes(opened.history)).history.study == opened.history.study

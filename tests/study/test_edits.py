@@ -14,6 +14,7 @@ from decimus.study.questions import PairOfGroups
 from decimus.study.readings import Reading, SetAside, SummaryColumns
 from decimus.study.studies import Study
 from decimus.study.tables import Table
+from decimus.study.targets import PairAt
 from decimus.terms import (
     Adjustment,
     Alternative,
@@ -29,6 +30,7 @@ from decimus.terms import (
     LimitRule,
     Meaning,
     Method,
+    Orientation,
     PairSet,
     Palette,
     Side,
@@ -130,7 +132,8 @@ ONE_OF_EACH: tuple[Edit, ...] = (
     edits.ChooseComparisonMarks(marks=ComparisonMarks.LETTERS),
     edits.HideNotSignificant(is_hidden=True),
     edits.ChooseStarLimits(limits=(0.02, 0.002)),
-    edits.NudgeComparison(pair=PairOfGroups(("0", "dim"), ("4", "dim")), up_mm=1.5),
+    edits.MoveByHand(what=PairAt(("0", "dim"), ("4", "dim")), value_mm=1.5),
+    edits.TurnFigure(orientation=Orientation.SIDEWAYS),
 )
 
 

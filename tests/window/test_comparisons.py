@@ -18,7 +18,8 @@ from decimus.study.edits import (
 )
 from decimus.study.history import History
 from decimus.study.questions import PairOfGroups
-from decimus.terms import Adjustment, Alternative, ComparisonMarks, FigurePart, Method, PairSet
+from decimus.study.targets import GroupTextAt, PairAt
+from decimus.terms import Adjustment, Alternative, ComparisonMarks, Method, PairSet
 from decimus.window.comparisons.pairs_model import Column, Sorting
 from decimus.window.comparisons.pairs_view import toggle
 from decimus.window.groups.lanes_model import Fixed
@@ -421,7 +422,7 @@ def lines(driver: Driver) -> set[tuple[object, ...]]:
     driver.window.page.view.draw_now()
     page = driver.window.page.view.page
     assert page is not None
-    return {mark.target.groups for mark in page.of_part(FigurePart.COMPARISON) if mark.target}
+    return {mark.target.groups for mark in page.of(PairAt) if mark.target}
 
 
 def draw(driver: Driver, *pairs: tuple[str, str]) -> None:
@@ -469,7 +470,7 @@ def test_letters_and_texts_over_groups(salt: Driver) -> None:
     page = salt.window.page.view
     page.draw_now()
     assert page.page is not None
-    assert len({m.target for m in page.page.of_part(FigurePart.GROUP_TEXT)}) == 5
+    assert len({m.target for m in page.page.of(GroupTextAt)}) == 5
     assert "groups that share one are not shown to differ (p ≥ 0.05)" in caption(salt)
     salt.choose(place.sentence, "pairs", "each against 0 g/L")
     # Letters do not go with a control; lines stand in until something else is chosen.
@@ -478,7 +479,7 @@ def test_letters_and_texts_over_groups(salt: Driver) -> None:
     salt.choose(salt.window.page.caption, "comparison_text", "stars")
     page.draw_now()
     assert page.page is not None
-    over = {m.target.groups for m in page.page.of_part(FigurePart.GROUP_TEXT) if m.target}
+    over = {m.target.groups for m in page.page.of(GroupTextAt) if m.target}
     assert over == {(("1",),), (("2",),), (("4",),), (("8",),)}
     assert store.results.question.figure.comparison_marks is ComparisonMarks.OVER_GROUPS
     assert "Texts over groups (each against 0 g/L): stars (* p < 0.05" in caption(salt)
@@ -507,7 +508,7 @@ def test_a_line_is_dragged_and_put_back(salt: Driver) -> None:
     view.draw_now()
     page = view.page
     assert page is not None
-    dots = next(m for m in page.of_part(FigurePart.COMPARISON) if hasattr(m, "xs"))
+    dots = next(m for m in page.of(PairAt) if hasattr(m, "xs"))
     scale = view.pixels_per_mm
     left = max(0, round((view.width() - page.width_mm * scale) / 2))
     at = QPoint(left + round(dots.xs[0] * scale), round((page.height_mm - dots.ys[0]) * scale))
@@ -517,13 +518,13 @@ def test_a_line_is_dragged_and_put_back(salt: Driver) -> None:
     assert not view.grab().isNull()
     QTest.mouseRelease(view, LEFT, none, at - QPoint(0, 20))
     salt.settle()
-    (nudge,) = salt.window.store.results.question.figure.nudges
-    assert nudge.up_mm == pytest.approx(20 / scale, abs=0.02)
-    menu = view.open_line_menu(nudge.pair, QPoint(50, 50))
+    (moved,) = salt.window.store.results.question.figure.moved
+    assert moved.value_mm == pytest.approx(20 / scale, abs=0.02)
+    menu = view.open_line_menu(moved.what, QPoint(50, 50))
     salt.pick(menu, "Put this line back")
-    assert salt.window.store.results.question.figure.nudges == ()
+    assert salt.window.store.results.question.figure.moved == ()
     salt.window.store.undo()
-    assert len(salt.window.store.results.question.figure.nudges) == 1
+    assert len(salt.window.store.results.question.figure.moved) == 1
 
 
 def test_overlap_is_explained_beside_the_caption(salt: Driver) -> None:

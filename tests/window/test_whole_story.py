@@ -16,7 +16,8 @@ from PySide6.QtWidgets import QApplication
 
 from decimus.figure.marks import Box, Label, Stroke
 from decimus.study.history import History
-from decimus.terms import FigurePart, Statistic
+from decimus.study.targets import AxisAt, GroupAt, PairAt, Tick
+from decimus.terms import Statistic
 from decimus.window.comparisons.pairs_model import Column as PairColumn
 from decimus.window.groups.lane_headings import GRIP
 from decimus.window.groups.lanes_model import Lane
@@ -67,8 +68,8 @@ def lane_order(window: MainWindow) -> list[str]:
 def bar_order(window: MainWindow) -> list[str]:
     page = window.page.view.page
     assert page is not None
-    boxes = [m for m in page.of_part(FigurePart.GROUP) if isinstance(m, Box) and m.target]
-    return [b.target.groups[0][0] for b in sorted(boxes, key=lambda b: b.x) if b.target]
+    boxes = [m for m in page.of(GroupAt) if isinstance(m, Box) and m.target]
+    return [b.target.levels[0] for b in sorted(boxes, key=lambda b: b.x) if b.target]
 
 
 def caption_text(window: MainWindow) -> str:
@@ -79,14 +80,10 @@ def bar_and_error(window: MainWindow, name: str) -> tuple[float, float]:
     """The value at the top of a bar and the length of its upper error bar, off the page."""
     page = window.page.view.page
     assert page is not None
-    ticks = [
-        m for m in page.of_part(FigurePart.VALUE_AXIS) if isinstance(m, Stroke) and m.y1 == m.y2
-    ]
-    labels = [m for m in page.of_part(FigurePart.VALUE_AXIS) if isinstance(m, Label)]
+    ticks = [m for m in page.of(AxisAt, Tick) if isinstance(m, Stroke) and m.y1 == m.y2]
+    labels = [m for m in page.of(AxisAt, Tick) if isinstance(m, Label)]
     per_mm = (float(labels[-1].text) - float(labels[0].text)) / (ticks[-1].y1 - ticks[0].y1)
-    of_group = [
-        m for m in page.of_part(FigurePart.GROUP) if m.target and m.target.groups == ((name,),)
-    ]
+    of_group = [m for m in page.of(GroupAt) if m.target and m.target.groups == ((name,),)]
     box = next(m for m in of_group if isinstance(m, Box))
     top = box.y + box.height
     end = max((m.y2 for m in of_group if isinstance(m, Stroke)), default=top)
@@ -163,11 +160,11 @@ def test_from_paste_to_export_and_back(empty: Driver, tmp_path: Path) -> None:
     driver.click(rows.viewport(), tick.center())
     page = window.page.view.page
     assert page is not None
-    line = [m for m in page.of_part(FigurePart.COMPARISON) if isinstance(m, Label)]
+    line = [m for m in page.of(PairAt) if isinstance(m, Label)]
     assert [label.text.replace("\u00a0", " ") for label in line] == ["p < 0.001"]
     assert "Lines join compared groups: exact p by one-way ANOVA" in caption_text(window)
-    assert page.of_part(FigurePart.COMPARISON)[0].target is not None
-    assert page.of_part(FigurePart.COMPARISON)[0].target.groups == (("A",), ("B",))
+    assert page.of(PairAt)[0].target is not None
+    assert page.of(PairAt)[0].target.groups == (("A",), ("B",))
 
     # Export.
     picture = tmp_path / "figure.png"

@@ -9,7 +9,8 @@ from decimus.errors import ChoiceError
 from decimus.study import edits
 from decimus.study.questions import PairOfGroups
 from decimus.study.readings import CELLS, HEADINGS
-from decimus.terms import Direction, ErrorBar, FigurePart, Method, Statistic
+from decimus.study.targets import Axis, AxisAt, AxisTitle, GroupAt, PairAt
+from decimus.terms import Direction, ErrorBar, Method, Statistic
 from decimus.wording.comparisons.choices import comparison_sentence
 from decimus.wording.comparisons.pair_working import pair_working
 from decimus.wording.comparisons.reasons import reason
@@ -305,9 +306,9 @@ def test_place_counts() -> None:
 
 def test_reading_off_the_figure() -> None:
     results = named(edits.DrawComparison(pair=PairOfGroups(("0",), ("8",)), is_drawn=True))
-    text = target_reading(results, FigurePart.GROUP, (("2",),)).replace("\u00a0", " ")
+    text = target_reading(results, GroupAt(("2",))).replace("\u00a0", " ")
     assert text.startswith("2 g/L: mean 8.50 mm², n = 3\nerror bar (95 % confidence interval) to")
-    read = target_reading(results, FigurePart.COMPARISON, (("0",), ("8",)))
+    read = target_reading(results, PairAt(("0",), ("8",)))
     assert "0\u00a0g/L against 8\u00a0g/L" in read
-    assert target_reading(results, FigurePart.VALUE_AXIS, ()) == ""
-    assert "Double-click" in target_reading(results, FigurePart.VALUE_TITLE, ())
+    assert target_reading(results, AxisAt(Axis.VALUE)) == ""
+    assert "Double-click" in target_reading(results, AxisTitle(Axis.VALUE))

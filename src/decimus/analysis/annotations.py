@@ -6,7 +6,8 @@ from decimus.analysis.comparison_results import Comparison, PairResult
 from decimus.analysis.families import control_factor
 from decimus.analysis.groups import Groups
 from decimus.statistics.letters import letters_of
-from decimus.study.questions import FigureChoices, Levels
+from decimus.study.questions import FigureChoices
+from decimus.study.targets import Levels
 from decimus.terms import ComparisonMarks, PairSet
 from decimus.values import Value
 

@@ -15,7 +15,7 @@ from decimus.statistics.effect_sizes import EffectSize
 from decimus.statistics.rank_tests import RankTest, probability_above
 from decimus.statistics.repeated_measures import Sphericity
 from decimus.statistics.shifts import difference_shift
-from decimus.study.questions import Levels
+from decimus.study.targets import Levels
 from decimus.terms import (
     Adjustment,
     Alternative,

@@ -9,7 +9,8 @@ from itertools import combinations
 from decimus.analysis.groups import Group, Groups
 from decimus.analysis.pairing import in_time
 from decimus.errors import DesignError
-from decimus.study.questions import Levels, PairOfGroups
+from decimus.study.questions import PairOfGroups
+from decimus.study.targets import Levels
 from decimus.terms import PairSet
 from decimus.values import Value
 

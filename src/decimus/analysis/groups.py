@@ -18,7 +18,8 @@ from decimus.measurements.variables import Factor, Level
 from decimus.statistics.geometric import GeometricSummary
 from decimus.statistics.shares import Share
 from decimus.statistics.summaries import Interval, Summary
-from decimus.study.questions import HeightChoices, LevelChoices, Levels, NumberChoices
+from decimus.study.questions import HeightChoices, LevelChoices, NumberChoices
+from decimus.study.targets import Levels
 from decimus.terms import Decimals, Height
 from decimus.values import Value
 

@@ -14,7 +14,8 @@ from decimus.statistics.shares import Share
 from decimus.statistics.summaries import GivenSummary, Summary
 from decimus.statistics.within_subjects import WithinSubjects, within_subjects
 from decimus.study.adjustments import AnyAdjustment, Logarithm
-from decimus.study.questions import HeightChoices, Levels
+from decimus.study.questions import HeightChoices
+from decimus.study.targets import Levels
 from decimus.terms import Direction, ErrorBar, Height, Side
 from decimus.values import Value
 

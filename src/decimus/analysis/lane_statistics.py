@@ -12,7 +12,7 @@ from decimus.analysis.statistic_kinds import STATISTICS, Family, Shape, Statisti
 from decimus.statistics.geometric import geometric_summary
 from decimus.statistics.marginal_means import MarginalMean, marginal_mean
 from decimus.statistics.summaries import GivenSummary, Interval, Summary
-from decimus.study.questions import Levels
+from decimus.study.targets import Levels
 from decimus.terms import Statistic, Totals
 from decimus.values import Value
 

@@ -9,19 +9,20 @@ from typing import TYPE_CHECKING
 
 from msgspec import Struct
 
-from decimus.analysis.chart_kinds import CHARTS
 from decimus.analysis.error_bars import possible_error_bars
 from decimus.analysis.groups import Group, Groups, ShownGroups
 from decimus.analysis.remarks_on_reading import ReadingRemark, remarks_on_reading
 from decimus.analysis.remarks_on_spread import SpreadRemark, remarks_on_spread
 from decimus.analysis.row_names import RowNames
+from decimus.charts.registry import CHARTS
 from decimus.measurements.observations import CellReference, Measurements, empty_cells
 from decimus.measurements.spellings import similar_levels
 from decimus.measurements.summaries.checks import Disagreement, disagreements, disagreements_with
-from decimus.study.questions import Asked, FigureChoices, Levels
+from decimus.study.questions import Asked, FigureChoices
 from decimus.study.readings import Reading
 from decimus.study.studies import Source
 from decimus.study.tables import Table
+from decimus.study.targets import Levels
 from decimus.terms import ErrorBar, Layout, LevelKind, LimitRule
 
 if TYPE_CHECKING:

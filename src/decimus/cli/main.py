@@ -140,6 +140,7 @@ def _check(arguments: argparse.Namespace) -> int:
 
 def _figure(arguments: argparse.Namespace) -> None:
     from decimus.analysis.results import Results
+    from decimus.charts.styles import style_of
     from decimus.study.edits import ChooseErrorBar, ChooseKind, ChooseSize, Edit
     from decimus.terms import ChartKind, ErrorBar
     from decimus.workflows.exporting import check_dpi, export_figure, figure_format
@@ -153,7 +154,7 @@ def _figure(arguments: argparse.Namespace) -> None:
     kind = _word(arguments.kind, ChartKind, "--kind")
     error_bar = _word(arguments.error_bars, ErrorBar, "--error-bars")
     results = _results(arguments)
-    now, at = results.question.figure, results.number
+    now, at = style_of(results.question.figure).style, results.number
     width, height = arguments.width_mm or now.width_mm, arguments.height_mm or now.height_mm
     edits: list[Edit] = [] if kind is None else [ChooseKind(kind=kind, question=at)]
     try:

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from decimus.analysis.chart_kinds import CHARTS, MarkShape
+from functools import cached_property
+
 from decimus.analysis.comparison_results import Comparison, PairResult
 from decimus.analysis.groups import (
     FactorInOrder,
@@ -12,14 +13,18 @@ from decimus.analysis.groups import (
     ShownGroups,
     with_unit,
 )
-from decimus.analysis.heights import ErrorBarEnds
 from decimus.analysis.results import Results
+from decimus.charts.data import Ends, Member, Panel, Section
+from decimus.charts.marks import SceneMark, reach
+from decimus.charts.registry import CHARTS
+from decimus.charts.styles import ResolvedStyle, style_of
 from decimus.figure.marks import Run
 from decimus.figure.palettes import colours
-from decimus.figure.swarms import drawn_values
+from decimus.figure.swarms import drawn_replicates
 from decimus.figure.text import runs_of
 from decimus.plurals import plural
-from decimus.study.questions import FigureChoices, Levels
+from decimus.study.questions import FigureChoices
+from decimus.study.targets import Levels
 from decimus.terms import ComparisonMarks, Height, LevelKind
 from decimus.values import Value
 from decimus.wording.figure.error_bars import height_words
@@ -27,32 +32,11 @@ from decimus.wording.p_values import figure_spans
 from decimus.wording.phrases import outcome_words, upper_first
 
 
-class Member(Value, frozen=True):
-    """One group of the figure: its place in its section, its colour and what to draw."""
-
-    levels: Levels
-    colour: str
-    height: float | None
-    error_bar: ErrorBarEnds | None
-    replicates: tuple[float, ...]
-    asides: tuple[float, ...] = ()
-    is_adjusted: bool = False
-
-
-class Section(Value, frozen=True):
-    """A place on the group axis: its label and its groups side by side (None: no group).
-
-    `amount` is where it stands on a scale, None for names.
-    """
-
-    label: str
-    amount: float | None
-    members: tuple[Member | None, ...]
-
-
 class KeyEntry(Value, frozen=True):
-    """A colour and what it stands for."""
+    """A level that is told by colour, and what it is called."""
 
+    variable: int
+    level: str
     colour: str
     label: str
 
@@ -76,44 +60,50 @@ class Content(Value, frozen=True):
     """Everything a figure shows.
 
     Args:
-        sections: along the group axis; more than one member each with a second factor.
+        panels: one, or one for each level of the third factor.
         key_title: the second factor, "" without one.
         key: the colours of the second factor, none without one.
         value_title: title of the value axis.
         group_title: title of the group axis.
         comparisons: lines to draw.
-        choices: how the figure looks.
+        choices: what was chosen for the figure.
+        look: how it looks.
+        colours: of every group.
         decimal_sign: for tick labels.
         covering: values that the axis covers beside its own.
         group_texts: texts over single groups.
     """
 
-    sections: tuple[Section, ...]
+    panels: tuple[Panel, ...]
     key_title: str
     key: tuple[KeyEntry, ...]
     value_title: str
     group_title: str
     comparisons: tuple[WantedComparison, ...]
     choices: FigureChoices
+    look: ResolvedStyle
+    colours: dict[Levels, str]
     decimal_sign: str
     covering: tuple[float, ...] = ()
     group_texts: tuple[GroupText, ...] = ()
 
     @property
     def members(self) -> tuple[Member, ...]:
-        """All groups, from left to right."""
-        return tuple(m for section in self.sections for m in section.members if m is not None)
+        """All groups in the order of their places."""
+        return tuple(member for panel in self.panels for member in panel.members)
+
+    @cached_property
+    def marks(self) -> tuple[tuple[SceneMark, ...], ...]:
+        """What each panel draws of its groups, in terms of the data."""
+        chart = CHARTS[self.choices.kind]
+        return tuple(chart.draws(panel, self.choices) for panel in self.panels)
 
     def values(self) -> tuple[float, ...]:
         """Every value the axis has to cover."""
         found: list[float] = [*self.covering]
-        for member in self.members:
-            found += [] if member.height is None else [member.height]
-            if member.error_bar is not None:
-                ends = (member.error_bar.lower, member.error_bar.upper)
-                found += [end for end in ends if end is not None]
-            if self.choices.show_replicates:
-                found += (*member.replicates, *member.asides)
+        for marks in self.marks:
+            for mark in marks:
+                found += reach(mark)
         if CHARTS[self.choices.kind].has_zero_base:
             found.append(0.0)
         return tuple(found)
@@ -135,47 +125,69 @@ def content_of(results: Results) -> Content:
 def _content(results: Results) -> Content:
     groups = results.groups
     choices = results.question.figure
-    by_levels = group_colours(groups, choices)
-    first = groups.factors[0]
     second = groups.factors[1] if len(groups.factors) > 1 else None
-
-    third = groups.factors[2] if len(groups.factors) > 2 else None
-
-    def member(levels: Levels) -> Member | None:
-        group = groups.find(levels)
-        if group is None or levels in groups.hidden:
-            return None
-        return _member(groups, group, by_levels[levels])
-
-    has_amounts = first.factor.kind is LevelKind.AMOUNTS and third is None
-    sections = tuple(
-        Section(
-            level.label if deep is None else f"{level.label}, {deep.label}",
-            level.level.amount if has_amounts else None,
-            tuple(member(levels) for levels in _levels_in_section(level, second, deep)),
-        )
-        for level in first.levels
-        for deep in (third.levels if third is not None else (None,))
-        if not groups.on_figure or not _is_hidden(groups, _levels_in_section(level, second, deep))
-    )
     value_title = choices.value_title
     group_title = choices.group_title
     return Content(
-        sections=sections,
+        panels=_panels(groups),
         key_title=upper_first(second.title) if second else "",
         key=_key(groups, second, choices),
         value_title=_value_title(results) if value_title is None else value_title,
         group_title=_group_titles(groups) if group_title is None else group_title,
         comparisons=_comparisons(results),
         choices=choices,
+        look=style_of(choices),
+        colours=group_colours(groups, choices),
         decimal_sign=results.decimal_sign,
         group_texts=_group_texts(results),
     )
 
 
-def _is_hidden(groups: ShownGroups, section: tuple[Levels, ...]) -> bool:
-    """True where a place of the axis has groups and all of them are hidden."""
-    there = [levels for levels in section if groups.find(levels) is not None]
+def _panels(groups: ShownGroups) -> tuple[Panel, ...]:
+    """A panel for every level of the third factor, or the only one."""
+    if len(groups.factors) < 3:
+        return (Panel(_sections(groups, None)),)
+    third = groups.factors[2]
+    found = (
+        Panel(
+            _sections(groups, level.level.text),
+            third.factor.variable,
+            level.level.text,
+            level.label,
+        )
+        for level in third.levels
+    )
+    return tuple(panel for panel in found if panel.members) or (Panel(_sections(groups, None)),)
+
+
+def _sections(groups: ShownGroups, deep: str | None) -> tuple[Section, ...]:
+    """The levels of the first factor as places on the axis, those of the second side by side."""
+    first = groups.factors[0]
+    second = groups.factors[1] if len(groups.factors) > 1 else None
+
+    def member(levels: Levels) -> Member | None:
+        group = groups.find(levels)
+        if group is None or levels in groups.hidden:
+            return None
+        return _member(groups, group)
+
+    has_amounts = first.factor.kind is LevelKind.AMOUNTS
+    return tuple(
+        Section(
+            first.factor.variable,
+            level.level.text,
+            level.label,
+            level.level.amount if has_amounts else None,
+            tuple(member(levels) for levels in _levels_in_section(level, second, deep)),
+        )
+        for level in first.levels
+        if not groups.on_figure or not _is_hidden(groups, first_level=level.level.text)
+    )
+
+
+def _is_hidden(groups: ShownGroups, first_level: str) -> bool:
+    """True where a place of the axis has groups and all of them, in every panel, are hidden."""
+    there = [group.levels for group in groups.shown if group.levels[0] == first_level]
     return bool(there) and all(levels in groups.hidden for levels in there)
 
 
@@ -198,32 +210,33 @@ def _group_title(factor: FactorInOrder) -> str:
 
 
 def _group_titles(groups: Groups) -> str:
-    """The title of the group axis: the first factor, and the third where there is one."""
-    across = [groups.factors[0], *groups.factors[2:]]
-    return ", ".join(title for factor in across if (title := _group_title(factor)))
+    """The title of the group axis: the first factor."""
+    return _group_title(groups.factors[0]) if groups.factors else ""
 
 
 def _levels_in_section(
-    first: LevelInOrder, second: FactorInOrder | None, third: LevelInOrder | None
+    first: LevelInOrder, second: FactorInOrder | None, deep: str | None
 ) -> tuple[Levels, ...]:
     """The groups side by side at one place of the axis: the levels of the second factor."""
     start = first.level.text
     if second is None:
         return ((start,),)
-    rest = () if third is None else (third.level.text,)
+    rest = () if deep is None else (deep,)
     return tuple((start, level.level.text, *rest) for level in second.levels)
 
 
-def _member(groups: ShownGroups, group: Group, colour: str) -> Member:
+def _member(groups: ShownGroups, group: Group) -> Member:
     has_dots = groups.heights.choices.height.is_of_outcome
-    dots = drawn_values(group.summary, groups.most_dots) if has_dots else ()
+    numbers = drawn_replicates(group.summary, groups.most_dots) if has_dots else ()
+    values = tuple(group.summary.array[list(numbers)].tolist()) if numbers else ()
     asides = tuple(aside.value for aside in group.cells.asides) if has_dots else ()
+    ends = groups.error_bar(group)
     return Member(
         group.levels,
-        colour,
         groups.height(group),
-        groups.error_bar(group),
-        groups.as_shown(dots),
+        None if ends is None else Ends(ends.lower, ends.upper),
+        groups.as_shown(values),
+        numbers,
         groups.as_shown(asides),
         is_adjusted=groups.measurements.is_adjusted(group.cells),
     )
@@ -235,18 +248,22 @@ def _key(
     if second is None:
         return ()
     shades = _level_colours(groups, second, figure)
-    return tuple(KeyEntry(shades[level.level.text], level.label) for level in second.levels)
+    variable = second.factor.variable
+    return tuple(
+        KeyEntry(variable, level.level.text, shades[level.level.text], level.label)
+        for level in second.levels
+    )
 
 
 def _level_colours(groups: Groups, factor: FactorInOrder, figure: FigureChoices) -> dict[str, str]:
     """A colour for every level, by reading order, so that reordering keeps colours."""
     texts = factor.factor.level_texts_in_order
     found = colours(
-        figure.palette,
+        style_of(figure).style.palette,
         len(texts),
         factor.factor.kind,
         must_differ=len(groups.factors) > 1,
-        are_small=CHARTS[figure.kind].mark is MarkShape.POINT,
+        are_small=CHARTS[figure.kind].are_small,
     )
     own = {
         said.level: said.colour

@@ -9,6 +9,7 @@ between. Pictures get text as outlines, vector files real text in the bundled fo
 from __future__ import annotations
 
 import io
+import math
 import warnings
 from collections.abc import Iterator
 from itertools import groupby
@@ -17,17 +18,30 @@ from typing import TYPE_CHECKING, Any, TypeVar
 import numpy as np
 from numpy.typing import NDArray
 
-from decimus.figure.marks import MM_PER_POINT, Box, Dots, Label, Mark, Page, Run, Stroke
+from decimus.figure.marks import (
+    MM_PER_POINT,
+    Box,
+    Dots,
+    Label,
+    Line,
+    Mark,
+    Page,
+    Run,
+    Shape,
+    Stroke,
+)
 from decimus.figure.outlines import font, measure, outline
 
 if TYPE_CHECKING:
     from matplotlib.backend_bases import GraphicsContextBase, RendererBase
+    from matplotlib.path import Path as Outline
     from matplotlib.transforms import Affine2D
 
 MM_PER_INCH = 25.4
 PAPER = "#ffffff"
 BITMAPS = ("png", "tiff", "jpg")
 INK = (0.0, 0.0, 0.0, 1.0)
+_HATCH_PT = 0.5
 
 Colour = tuple[float, float, float, float]
 
@@ -142,9 +156,8 @@ class _Pen:
                 boxes = [mark for mark in alike if isinstance(mark, Box)]
                 for part in self._parts(boxes):
                     self._boxes(part)
-            elif isinstance(first, Stroke):
-                strokes = [mark for mark in alike if isinstance(mark, Stroke)]
-                self._strokes(strokes, first.line_pt, first.colour)
+            elif isinstance(first, Stroke | Line):
+                self._lines([mark for mark in alike if isinstance(mark, Stroke | Line)])
             elif isinstance(first, Dots):
                 dots = [mark for mark in alike if isinstance(mark, Dots)]
                 for clouds in self._parts(dots):
@@ -177,19 +190,38 @@ class _Pen:
             for x, y in ((box.x, box.y), (right, box.y), (right, top), (box.x, top), (box.x, box.y))
         ]
         shape = (Path.MOVETO, Path.LINETO, Path.LINETO, Path.LINETO, Path.CLOSEPOLY)
-        colour = rgba(boxes[0].colour)
-        context = self._context(0.0, colour)
+        first = boxes[0]
+        colour = rgba(first.colour)
+        context = self._context(
+            first.outline_pt, rgba(first.outline) if first.outline_pt else colour
+        )
+        context.set_joinstyle("miter")
+        if first.hatch:
+            context.set_hatch(first.hatch)
+            context.set_hatch_color(INK)
+            context.set_hatch_linewidth(_HATCH_PT)
         path = Path(corners, shape * len(boxes))
         self._renderer.draw_path(context, path, self._to_pixels, colour)
         context.restore()
 
-    def _strokes(self, strokes: list[Stroke], line_pt: float, colour: str) -> None:
+    def _lines(self, lines: list[Stroke | Line]) -> None:
         from matplotlib.path import Path
 
-        points = [point for s in strokes for point in ((s.x1, s.y1), (s.x2, s.y2))]
-        codes = [Path.MOVETO, Path.LINETO] * len(strokes)
-        context = self._context(line_pt, rgba(colour))
-        context.set_capstyle("projecting")
+        places = [
+            ((mark.x1, mark.y1), (mark.x2, mark.y2)) if isinstance(mark, Stroke) else mark.points
+            for mark in lines
+        ]
+        points = [point for through in places for point in through]
+        codes = [
+            Path.LINETO if number else Path.MOVETO
+            for through in places
+            for number in range(len(through))
+        ]
+        first = lines[0]
+        context = self._context(first.line_pt, rgba(first.colour))
+        context.set_capstyle("butt" if first.dash else "projecting")
+        if first.dash:
+            context.set_dashes(0, [mm / MM_PER_POINT for mm in first.dash])
         self._renderer.draw_path(context, Path(points, codes), self._to_pixels)
         context.restore()
 
@@ -203,8 +235,8 @@ class _Pen:
         places = Path(np.column_stack((xs, ys)))
         context = self._context(dots.line_pt, rgba(dots.colour))
         size = Affine2D().scale(dots.radius * self._scale)
-        circle = Path.unit_circle()
-        self._renderer.draw_markers(context, circle, size, places, self._to_pixels, rgba(dots.fill))
+        shape = _shape(dots.shape)
+        self._renderer.draw_markers(context, shape, size, places, self._to_pixels, rgba(dots.fill))
         context.restore()
 
     def _outlines(self, labels: list[Label]) -> None:
@@ -216,17 +248,18 @@ class _Pen:
         for label in labels:
             for run, start in _placed_runs(label):
                 place = Affine2D().scale(label.size_pt * MM_PER_POINT)
-                if label.is_upright:
-                    place = place.rotate_deg(90)
+                if label.angle:
+                    place = place.rotate_deg(label.angle)
                 shapes.append(outline(run.text, run.face).transformed(place.translate(*start)))
-        context = self._context(0.0, INK)
+        colour = rgba(labels[0].colour)
+        context = self._context(0.0, colour)
         shape = Path.make_compound_path(*shapes)
-        self._renderer.draw_path(context, shape, self._to_pixels, INK)
+        self._renderer.draw_path(context, shape, self._to_pixels, colour)
         context.restore()
 
     def _texts(self, labels: list[Label]) -> None:
         """Every run as real text; renderers that count from the top get it so."""
-        context = self._context(0.0, INK)
+        context = self._context(0.0, rgba(labels[0].colour))
         for label in labels:
             for run, (x, y) in _placed_runs(label):
                 up = self._height - y if self._renderer.flipy() else y
@@ -236,28 +269,75 @@ class _Pen:
                     up * self._scale,
                     run.text,
                     font(run.face, label.size_pt),
-                    90.0 if label.is_upright else 0.0,
+                    label.angle,
                     ismath=False,
                 )
         context.restore()
 
 
+def _shape(shape: Shape) -> Outline:
+    """A sign of radius 1; those with corners reach further, so that all look equally large."""
+    from matplotlib.path import Path
+
+    corners = _CORNERS[shape]
+    if not corners:
+        return Path.unit_circle()
+    codes = [Path.MOVETO, *[Path.LINETO] * (len(corners) - 1), Path.CLOSEPOLY]
+    return Path([*corners, corners[0]], codes)
+
+
+_SQUARE, _DIAMOND, _ARM = 0.886, 1.25, 0.36
+_CORNERS: dict[Shape, list[tuple[float, float]]] = {
+    Shape.CIRCLE: [],
+    Shape.SQUARE: [
+        (-_SQUARE, -_SQUARE),
+        (_SQUARE, -_SQUARE),
+        (_SQUARE, _SQUARE),
+        (-_SQUARE, _SQUARE),
+    ],
+    Shape.TRIANGLE: [(-1.17, -0.72), (1.17, -0.72), (0.0, 1.3)],
+    Shape.TIP_DOWN: [(-1.17, 0.72), (0.0, -1.3), (1.17, 0.72)],
+    Shape.DIAMOND: [(0.0, -_DIAMOND), (_DIAMOND, 0.0), (0.0, _DIAMOND), (-_DIAMOND, 0.0)],
+    Shape.CROSS: [
+        (-_ARM, -1.1),
+        (_ARM, -1.1),
+        (_ARM, -_ARM),
+        (1.1, -_ARM),
+        (1.1, _ARM),
+        (_ARM, _ARM),
+        (_ARM, 1.1),
+        (-_ARM, 1.1),
+        (-_ARM, _ARM),
+        (-1.1, _ARM),
+        (-1.1, -_ARM),
+        (-_ARM, -_ARM),
+    ],
+}
+"""The corners of each sign, its area about that of the circle."""
+
+
 def _look(mark: Mark) -> tuple[object, ...]:
     """Marks of one look can be drawn together."""
-    if isinstance(mark, Stroke):
-        return (Stroke, mark.line_pt, mark.colour)
+    if isinstance(mark, Stroke | Line):
+        return (Stroke, mark.line_pt, mark.colour, mark.dash)
     if isinstance(mark, Box):
-        return (Box, mark.colour)
+        return (Box, mark.colour, mark.outline_pt, mark.outline, mark.hatch)
     if isinstance(mark, Dots):
-        return (Dots, mark.radius, mark.line_pt, mark.colour, mark.fill)
-    return (type(mark),)
+        return (Dots, mark.radius, mark.line_pt, mark.colour, mark.fill, mark.shape)
+    return (type(mark), mark.colour)
 
 
 def _placed_runs(label: Label) -> Iterator[tuple[Run, tuple[float, float]]]:
     """Every run of a label with the place its baseline starts at."""
     along = 0.0
+    turn = math.radians(label.tilt)
     for run in label.runs:
-        start = (label.x, label.y + along) if label.is_upright else (label.x + along, label.y)
+        if label.is_upright:
+            start = (label.x, label.y + along)
+        elif label.tilt:
+            start = (label.x + along * math.cos(turn), label.y + along * math.sin(turn))
+        else:
+            start = (label.x + along, label.y)
         yield run, start
         along += measure(run.text, run.face, label.size_pt).width
 

@@ -19,10 +19,18 @@ class Scale(Value, frozen=True):
     start: float
     end: float
 
+    def share(self, value: float) -> float:
+        """How far up the axis a value stands: 0 at its low end, 1 at its high end."""
+        return (value - self.low) / (self.high - self.low)
+
     def at(self, value: float) -> float:
         """The place of a value."""
-        share = (value - self.low) / (self.high - self.low)
-        return self.start + share * (self.end - self.start)
+        return self.start + self.share(value) * (self.end - self.start)
+
+    def value_at(self, place: float) -> float:
+        """The value at a place."""
+        share = (place - self.start) / (self.end - self.start)
+        return self.low + share * (self.high - self.low)
 
     def clamped(self, value: float) -> float:
         """The place of a value, kept between the ends."""
@@ -33,6 +41,43 @@ class Scale(Value, frozen=True):
         """True when the value lies between the ends; rounding is forgiven."""
         slack = 1e-9 * (self.high - self.low)
         return self.low - slack <= value <= self.high + slack
+
+    @property
+    def base(self) -> float:
+        """The place that lengths are read from: zero, or the end next to it."""
+        return self.clamped(0.0)
+
+    def high_for(self, value: float, share: float) -> float:
+        """The high end with which a value stands at a share of the axis, from the same low end."""
+        return self.low + (value - self.low) / share
+
+
+class LogScale(Scale, frozen=True):
+    """A map by logarithms, for values above zero."""
+
+    def share(self, value: float) -> float:
+        """How far up the axis a value stands; what is not above zero lies below every place."""
+        if value <= 0:
+            return -math.inf
+        return math.log(value / self.low) / math.log(self.high / self.low)
+
+    def value_at(self, place: float) -> float:
+        """The value at a place."""
+        share = (place - self.start) / (self.end - self.start)
+        return float(self.low * (self.high / self.low) ** share)
+
+    def covers(self, value: float) -> bool:
+        """True when the value lies between the ends; rounding is forgiven."""
+        return self.low * (1 - 1e-9) <= value <= self.high * (1 + 1e-9)
+
+    @property
+    def base(self) -> float:
+        """The place that marks begin at: the low end, as there is no zero."""
+        return self.start
+
+    def high_for(self, value: float, share: float) -> float:
+        """The high end with which a value stands at a share of the axis, from the same low end."""
+        return float(self.low * (value / self.low) ** (1 / share))
 
 
 def tick_step(span: float, most: int) -> float:

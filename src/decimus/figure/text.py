@@ -5,7 +5,8 @@ from __future__ import annotations
 from collections.abc import Sequence
 from enum import Enum
 
-from decimus.figure.marks import Extent, Face, Label, Measure, Run, Target
+from decimus.figure.marks import Extent, Face, Label, Measure, Run
+from decimus.study.targets import AnyTarget
 from decimus.values import Value
 from decimus.wording.spans import Style, Text
 
@@ -57,7 +58,7 @@ class Typesetter(Value, frozen=True):
         x: float,
         y: float,
         align: Align = Align.START,
-        target: Target | None = None,
+        target: AnyTarget | None = None,
     ) -> Label:
         """A line with its baseline at y and `align` at x."""
         pieces = (Run(runs),) if isinstance(runs, str) else runs
@@ -71,7 +72,7 @@ class Typesetter(Value, frozen=True):
         x: float,
         y: float,
         align: Align = Align.MIDDLE,
-        target: Target | None = None,
+        target: AnyTarget | None = None,
     ) -> Label:
         """A line running upwards with its baseline at x and `align` at y."""
         pieces = (Run(text),)

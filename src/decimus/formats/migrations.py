@@ -4,6 +4,12 @@ from __future__ import annotations
 
 from typing import Any
 
+from msgspec.structs import replace
+
+from decimus.charts.styles import style_of
+from decimus.study.looks import Look
+from decimus.study.studies import Study
+
 _PARTS_OF_2: dict[str, dict[str, str]] = {
     "asked": {"sheet": "sheet", "outcome": "outcome", "factors": "factors"},
     "levels": {"level_orders": "orders", "level_labels": "labels", "controls": "controls"},
@@ -48,13 +54,18 @@ def as_present(stored: dict[str, Any]) -> dict[str, Any]:
     """
     if stored.get("version") == 1 and isinstance(stored.get("questions"), list):
         stored = {**stored, "version": 2, "questions": [*map(_in_parts, stored["questions"])]}
+    if stored.get("version") == 2 and isinstance(stored.get("questions"), list):
+        stored = {**stored, "version": 3, "questions": [*map(_with_look, stored["questions"])]}
     return stored
 
 
 def edit_as_present(stored: dict[str, Any]) -> dict[str, Any]:
     """An edit as the present version would write it: one brings a whole question along."""
     if "asked" in stored:
-        return {**stored, "asked": _in_parts(stored["asked"])}
+        return {**stored, "asked": _with_look(_in_parts(stored["asked"]))}
+    if stored.get("type") == "NudgeComparison":
+        moved = {k: v for k, v in stored.items() if k not in ("pair", "up_mm")}
+        return {**moved, "type": "MoveByHand", **_moved(stored)}
     return stored
 
 
@@ -71,3 +82,45 @@ def _in_parts(question: Any) -> Any:  # noqa: ANN401 - whatever a file may hold
     if isinstance(figure, dict):
         parts["figure"] = {**figure, **parts["figure"]}
     return {**left, **parts}
+
+
+_LOOK_OF_2: dict[str, Any] = {
+    "palette": "shore",
+    "text_pt": 8.0,
+    "width_mm": 85.0,
+    "height_mm": 62.0,
+}
+"""What version 3 keeps in the look of a figure, with what it was until someone chose otherwise."""
+
+
+def _with_look(question: Any) -> Any:  # noqa: ANN401 - whatever a file may hold
+    """A question whose figure has a look of its own, and one record for all moved by hand."""
+    figure = question.get("figure") if isinstance(question, dict) else None
+    if not isinstance(figure, dict) or "look" in figure:
+        return question
+    left = dict(figure)
+    look = {name: left.pop(name) for name in _LOOK_OF_2 if name in left}
+    look = {name: value for name, value in look.items() if value != _LOOK_OF_2[name]}
+    nudges = left.pop("nudges", ())
+    moved = [_moved(nudge) for nudge in nudges] if isinstance(nudges, list) else []
+    return {**question, "figure": {**left, "look": look, "moved": moved}}
+
+
+def in_full(study: Study) -> Study:
+    """The study with every look said in full, to compare it with one of an earlier version.
+
+    Those do not tell what was chosen from what would have been so anyhow; their history does.
+    """
+    questions = []
+    for question in study.questions:
+        style = style_of(question.figure).style
+        look = Look(**{name: getattr(style, name) for name in _LOOK_OF_2})
+        questions.append(replace(question, figure=replace(question.figure, look=look)))
+    return replace(study, questions=tuple(questions))
+
+
+def _moved(nudge: Any) -> Any:  # noqa: ANN401 - whatever a file may hold
+    """A comparison line that was moved up, as anything that was moved."""
+    if not isinstance(nudge, dict) or not isinstance(nudge.get("pair"), dict):
+        return nudge
+    return {"what": {"type": "PairAt", **nudge["pair"]}, "value_mm": nudge.get("up_mm", 0.0)}

@@ -21,7 +21,7 @@ from msgspec import field
 from decimus.errors import DecimusError, FileFormatError
 from decimus.formats.archives import Archive, ArchiveError, opened
 from decimus.formats.files import read_bytes, write_whole
-from decimus.formats.migrations import as_present, edit_as_present
+from decimus.formats.migrations import as_present, edit_as_present, in_full
 from decimus.formats.progress import Progress, no_progress
 from decimus.formats.stored_tables import stored_cells, table_of_stored
 from decimus.study.edits import Edit, TableEdit
@@ -33,7 +33,7 @@ from decimus.study.tables import Table
 from decimus.values import Value
 
 FORMAT = "decimus study"
-VERSION = 2
+VERSION = 3
 _LARGE = 5_000_000
 """Bytes of a part from which on it is packed fast rather than tight."""
 _USUAL_WORDS = 8 * 1024**2
@@ -224,7 +224,8 @@ class _Reader(Value, frozen=True):
         if problems:
             raise FileFormatError(problems)
         sheets = tuple(self._sheet(sheet) for sheet in stored.sheets)
-        return self._with_history(Study(sheets, stored.questions))
+        study = Study(sheets, stored.questions)
+        return self._with_history(study, is_earlier=head.version < VERSION)
 
     def _words(self, name: str) -> bytes:
         """A part in JSON, where it is not larger than words can be that were packed so."""
@@ -251,7 +252,7 @@ class _Reader(Value, frozen=True):
     def _titled(table: Table, title: str) -> Table:
         return table if table.title == title else msgspec.structs.replace(table, title=title)
 
-    def _with_history(self, study: Study) -> Opened:
+    def _with_history(self, study: Study, *, is_earlier: bool) -> Opened:
         """The history if it leads to the study as saved; else the study stands alone.
 
         The study is what was saved; a history that does not lead there must not replace it.
@@ -264,7 +265,10 @@ class _Reader(Value, frozen=True):
             return Opened(History(study), (NO_HISTORY,))
         except ArchiveError:
             return Opened(History(study), (NO_HISTORY,))
-        if history.study != study:
+        leads_there = history.study == study
+        if is_earlier and not leads_there:
+            leads_there = in_full(history.study) == in_full(study)
+        if not leads_there:
             return Opened(History(study), () if not edits else (NO_HISTORY,))
         return Opened(history)
 

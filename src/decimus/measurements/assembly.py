@@ -33,9 +33,9 @@ from decimus.measurements.replicates import averaging_codes, units_of
 from decimus.measurements.shapes import TableShape, is_unit_noun, row_noun
 from decimus.measurements.variables import Factor, Outcome
 from decimus.statistics.decimal_sums import decimal_scale
-from decimus.study.questions import Levels
 from decimus.study.readings import CELLS, Reading, SetAside
 from decimus.study.tables import Table
+from decimus.study.targets import Levels
 from decimus.terms import Layout, LimitRule
 
 _ALIKE = 1e-3

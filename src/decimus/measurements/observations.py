@@ -16,7 +16,7 @@ from decimus.measurements.shapes import TableShape
 from decimus.measurements.variables import Factor, Outcome
 from decimus.statistics.summaries import GivenSummary
 from decimus.study.adjustments import AnyAdjustment, FactorOnGroup
-from decimus.study.questions import Levels
+from decimus.study.targets import Levels
 from decimus.terms import Layout, LimitRule
 from decimus.values import Value
 

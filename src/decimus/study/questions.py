@@ -4,17 +4,9 @@ from __future__ import annotations
 
 import msgspec
 
-from decimus.study import limits
-from decimus.study.limits import (
-    Colour,
-    ConfidenceLevel,
-    DecimalCount,
-    Factor,
-    Index,
-    Move,
-    TextSize,
-    Width,
-)
+from decimus.study.limits import Colour, ConfidenceLevel, DecimalCount, Factor, Index
+from decimus.study.looks import Look, LookOfGroup
+from decimus.study.targets import Levels, Moved
 from decimus.terms import (
     Adjustment,
     Alternative,
@@ -26,8 +18,8 @@ from decimus.terms import (
     ErrorBar,
     Height,
     Method,
+    Orientation,
     PairSet,
-    Palette,
     Side,
     Spacing,
     SphericityCorrection,
@@ -35,9 +27,6 @@ from decimus.terms import (
     SumsOfSquares,
     Totals,
 )
-
-Levels = tuple[str, ...]
-"""The levels that make one group, one per factor, as typed in the table."""
 
 
 class LevelOrder(msgspec.Struct, frozen=True):
@@ -79,13 +68,6 @@ class PairOfGroups(msgspec.Struct, frozen=True):
     def joins(self, a: Levels, b: Levels) -> bool:
         """True for the same two groups, whichever comes first."""
         return (a, b) in {(self.first, self.second), (self.second, self.first)}
-
-
-class Nudge(msgspec.Struct, frozen=True):
-    """How far the user moved a comparison line up (or down), in mm."""
-
-    pair: PairOfGroups
-    up_mm: Move
 
 
 class Asked(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
@@ -217,22 +199,20 @@ class ComparisonChoices(msgspec.Struct, frozen=True, forbid_unknown_fields=True)
 
 
 class FigureChoices(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
-    """What is on the figure and how it looks; lengths in mm, text in points.
+    """What is on the figure and how it looks.
 
     `drawn_pairs` are the comparisons drawn on it, `hidden` the groups that are not on it,
     `level_colours` colours of levels' own;
     `spacing` None is even for bars and by amount for points that have room;
     `value_from` and `value_to` are the ends of the value axis, None for our own;
     titles are None where they follow the data; `hides_not_significant` keeps comparisons off
-    that show no difference; `star_limits` come after α; `nudges` are lines moved by hand.
+    that show no difference; `star_limits` come after α; `moved` is what was
+    moved by hand, `look` what was set about colours, letters and sizes.
     """
 
     kind: ChartKind = ChartKind.BARS
     show_replicates: bool = True
-    palette: Palette = Palette.SHORE
-    text_pt: TextSize = 8.0
-    width_mm: Width = 85.0
-    height_mm: limits.Height = 62.0
+    look: Look = Look()
     group_title: str | None = None
     value_title: str | None = None
     value_from: float | None = None
@@ -242,7 +222,9 @@ class FigureChoices(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     comparison_marks: ComparisonMarks = ComparisonMarks.LINES
     hides_not_significant: bool = False
     star_limits: tuple[float, ...] = (0.01, 0.001)
-    nudges: tuple[Nudge, ...] = ()
+    moved: tuple[Moved, ...] = ()
+    orientation: Orientation = Orientation.UPRIGHT
+    group_looks: tuple[LookOfGroup, ...] = ()
     drawn_pairs: tuple[PairOfGroups, ...] = ()
     hidden: tuple[Levels, ...] = ()
     level_colours: tuple[LevelColour, ...] = ()

@@ -12,8 +12,8 @@ from decimus.measurements.lexicon import Statistic, statistic_named
 from decimus.measurements.numbers import Cell, CellKind, read_cell
 from decimus.measurements.observations import GroupCells, Measurements
 from decimus.statistics.summaries import Summary
-from decimus.study.questions import Levels
 from decimus.study.tables import Table
+from decimus.study.targets import Levels
 from decimus.terms import Layout, Meaning
 from decimus.values import Value
 

@@ -23,9 +23,9 @@ from decimus.measurements.replicates import Units
 from decimus.measurements.shapes import TableShape
 from decimus.measurements.summaries.given import given_groups
 from decimus.measurements.summaries.shapes import SummaryShape, name_and_n, statistic_and_rest
-from decimus.study.questions import Levels
 from decimus.study.readings import HEADINGS, Reading
 from decimus.study.tables import Table
+from decimus.study.targets import Levels
 from decimus.terms import LimitRule
 
 

@@ -38,7 +38,6 @@ from decimus.study.edits.comparisons import (
     ChooseSumsOfSquares,
     DrawComparison,
     HideNotSignificant,
-    NudgeComparison,
     StateRelevantDifference,
 )
 from decimus.study.edits.figures import (
@@ -49,7 +48,9 @@ from decimus.study.edits.figures import (
     ChooseSpacing,
     ChooseTextSize,
     ChooseValueRange,
+    MoveByHand,
     ShowReplicates,
+    TurnFigure,
     WriteAxisTitle,
 )
 from decimus.study.edits.groups import (
@@ -179,7 +180,8 @@ Edit = (
     | ChooseFamilies
     | HideNotSignificant
     | ChooseStarLimits
-    | NudgeComparison
+    | MoveByHand
+    | TurnFigure
 )
 """Any change; told apart in a file by the name of its class."""
 TableEdit = BringInTable | AddTable | ReplaceTable
@@ -253,8 +255,8 @@ __all__ = [
     "InsertRows",
     "JoinLevels",
     "MarkControl",
+    "MoveByHand",
     "NameVariable",
-    "NudgeComparison",
     "ReadAs",
     "RemoveComputed",
     "RemoveTable",
@@ -266,6 +268,7 @@ __all__ = [
     "StateRelevantDifference",
     "TableEdit",
     "TakeBackAdjustment",
+    "TurnFigure",
     "WriteAxisTitle",
     "WriteCells",
 ]

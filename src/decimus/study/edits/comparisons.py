@@ -7,8 +7,7 @@ from msgspec.structs import replace
 from decimus.errors import ChoiceError
 from decimus.study.edits.groups import MarkControl
 from decimus.study.edits.kinds import ComparisonEdit, FigureEdit, QuestionEdit, check_level
-from decimus.study.limits import Move
-from decimus.study.questions import ComparisonChoices, FigureChoices, Nudge, PairOfGroups, Question
+from decimus.study.questions import ComparisonChoices, FigureChoices, PairOfGroups, Question
 from decimus.terms import (
     Adjustment,
     Alternative,
@@ -334,23 +333,3 @@ class ChooseStarLimits(FigureEdit, frozen=True, kw_only=True):
     def chosen(self, figure: FigureChoices) -> FigureChoices:
         """The choices with those limits."""
         return replace(figure, star_limits=self.limits)
-
-
-class NudgeComparison(FigureEdit, frozen=True, kw_only=True):
-    """Move a comparison line up or down by hand; 0 puts it back."""
-
-    pair: PairOfGroups
-    up_mm: Move
-
-    @property
-    def title(self) -> str:
-        """The change in plain words."""
-        return "move a comparison line" if self.up_mm else "put a comparison line back"
-
-    def chosen(self, figure: FigureChoices) -> FigureChoices:
-        """The choices with the line moved."""
-        others = tuple(
-            n for n in figure.nudges if not n.pair.joins(self.pair.first, self.pair.second)
-        )
-        moved = (*others, Nudge(self.pair, self.up_mm)) if self.up_mm else others
-        return replace(figure, nudges=moved)

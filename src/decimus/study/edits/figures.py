@@ -6,9 +6,10 @@ from msgspec.structs import replace
 
 from decimus.errors import ChoiceError
 from decimus.study.edits.kinds import FigureEdit, check_size
-from decimus.study.limits import TextSize
+from decimus.study.limits import Move, TextSize
 from decimus.study.questions import FigureChoices
-from decimus.terms import ChartKind, ComparisonText, Palette, Spacing
+from decimus.study.targets import AnyTarget, Moved, same_thing
+from decimus.terms import ChartKind, ComparisonText, Orientation, Palette, Spacing
 
 
 class ChooseKind(FigureEdit, frozen=True, kw_only=True):
@@ -54,7 +55,7 @@ class ChoosePalette(FigureEdit, frozen=True, kw_only=True):
 
     def chosen(self, figure: FigureChoices) -> FigureChoices:
         """The choices in those colours."""
-        return replace(figure, palette=self.palette)
+        return replace(figure, look=replace(figure.look, palette=self.palette))
 
 
 class ChooseTextSize(FigureEdit, frozen=True, kw_only=True):
@@ -69,7 +70,7 @@ class ChooseTextSize(FigureEdit, frozen=True, kw_only=True):
 
     def chosen(self, figure: FigureChoices) -> FigureChoices:
         """The choices with that text size."""
-        return replace(figure, text_pt=self.text_pt)
+        return replace(figure, look=replace(figure.look, text_pt=self.text_pt))
 
 
 class ChooseSize(FigureEdit, frozen=True, kw_only=True):
@@ -88,7 +89,8 @@ class ChooseSize(FigureEdit, frozen=True, kw_only=True):
 
     def chosen(self, figure: FigureChoices) -> FigureChoices:
         """The choices in that size."""
-        return replace(figure, width_mm=self.width_mm, height_mm=self.height_mm)
+        look = replace(figure.look, width_mm=self.width_mm, height_mm=self.height_mm)
+        return replace(figure, look=look)
 
 
 class WriteAxisTitle(FigureEdit, frozen=True, kw_only=True):
@@ -173,3 +175,47 @@ class ChooseComparisonText(FigureEdit, frozen=True, kw_only=True):
     def chosen(self, figure: FigureChoices) -> FigureChoices:
         """The choices with those texts."""
         return replace(figure, comparison_text=self.text)
+
+
+class TurnFigure(FigureEdit, frozen=True, kw_only=True):
+    """Let values run upwards or to the right."""
+
+    orientation: Orientation
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return f"figure {self.orientation.value}"
+
+    def chosen(self, figure: FigureChoices) -> FigureChoices:
+        """The choices that way round."""
+        return replace(figure, orientation=self.orientation)
+
+
+class MoveByHand(FigureEdit, frozen=True, kw_only=True):
+    """Move something from where it would stand by itself; 0 and 0 put it back.
+
+    Args:
+        what: it.
+        along_mm: how far along the group axis, in all.
+        value_mm: how far along the value axis.
+        name: what it is, in plain words.
+    """
+
+    what: AnyTarget
+    along_mm: Move = 0.0
+    value_mm: Move = 0.0
+    name: str = "a comparison line"
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        is_moved = self.along_mm or self.value_mm
+        return f"move {self.name}" if is_moved else f"put {self.name} back"
+
+    def chosen(self, figure: FigureChoices) -> FigureChoices:
+        """The choices with it there."""
+        moved = tuple(m for m in figure.moved if not same_thing(m.what, self.what))
+        if self.along_mm or self.value_mm:
+            moved = (*moved, Moved(self.what, self.along_mm, self.value_mm))
+        return replace(figure, moved=moved)

@@ -15,8 +15,8 @@ from decimus.study.questions import (
     LaneChoices,
     LevelChoices,
     LevelColour,
-    Levels,
 )
+from decimus.study.targets import Levels
 from decimus.terms import ErrorBar, Height, Side, Statistic, Totals
 
 _FITTING: dict[Height, tuple[ErrorBar, ...]] = {

@@ -11,6 +11,7 @@ from decimus.study.questions import ControlLevel, LevelColour, LevelLabel, Level
 from decimus.study.readings import Reading
 from decimus.study.studies import Sheet, Study
 from decimus.study.tables import Table
+from decimus.study.targets import OfLevel
 
 
 def moved_rows(reading: Reading, at: int, count: int) -> Reading:
@@ -91,15 +92,16 @@ def moved_question(
     question: Question, moved: Callable[[int], int], gone: frozenset[int]
 ) -> Question:
     """The question with every mention of a column pointing where it now is."""
-    outcome = None if question.asked.outcome in gone else question.asked.outcome
+
+    def at(column: int | None) -> int | None:
+        return None if column is None or column in gone else moved(column)
+
     factors = question.asked.factors
     if factors is not None:
         factors = tuple(moved(f) for f in factors if f not in gone) or None
     return replace(
         question,
-        asked=replace(
-            question.asked, outcome=None if outcome is None else moved(outcome), factors=factors
-        ),
+        asked=replace(question.asked, outcome=at(question.asked.outcome), factors=factors),
         levels=replace(
             question.levels,
             orders=_moved_all(question.levels.orders, moved, gone),
@@ -107,14 +109,20 @@ def moved_question(
             controls=_moved_all(question.levels.controls, moved, gone),
         ),
         figure=replace(
-            question.figure, level_colours=_moved_all(question.figure.level_colours, moved, gone)
+            question.figure,
+            level_colours=_moved_all(question.figure.level_colours, moved, gone),
+            moved=tuple(
+                replace(by_hand, what=replace(by_hand.what, variable=moved(by_hand.what.variable)))
+                if isinstance(by_hand.what, OfLevel)
+                else by_hand
+                for by_hand in question.figure.moved
+                if not (isinstance(by_hand.what, OfLevel) and by_hand.what.variable in gone)
+            ),
         ),
         comparison=replace(
             question.comparison,
-            marginal_variable=None
-            if question.comparison.marginal_variable is None
-            or question.comparison.marginal_variable in gone
-            else moved(question.comparison.marginal_variable),
+            marginal_variable=at(question.comparison.marginal_variable),
+            within_variable=at(question.comparison.within_variable),
         ),
     )
 

@@ -13,11 +13,11 @@ from decimus.study.questions import (
     LevelChoices,
     LevelLabel,
     LevelOrder,
-    Levels,
     NumberChoices,
     PairOfGroups,
     Question,
 )
+from decimus.study.targets import Levels
 from decimus.terms import Decimals, Direction, ErrorBar, Height
 
 _LARGEST_FACTOR = 100.0

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable, Mapping
+
 import msgspec
 from msgspec.structs import replace
 
@@ -13,6 +15,13 @@ from decimus.study.questions import Asked, LevelChoices, PairOfGroups, Question
 from decimus.study.readings import Reading
 from decimus.study.studies import Sheet, Source, Study
 from decimus.study.tables import Table
+from decimus.study.targets import (
+    AnyTarget,
+    Levels,
+    OfGroup,
+    OfLevel,
+    PairAt,
+)
 
 
 class AddTable(QuestionEdit, frozen=True, kw_only=True):
@@ -186,8 +195,12 @@ def renamed_question(question: Question, renames: tuple[LevelRename, ...]) -> Qu
         ),
         figure=replace(
             question.figure,
-            nudges=tuple(
-                replace(nudge, pair=pairs((nudge.pair,))[0]) for nudge in question.figure.nudges
+            moved=tuple(
+                replace(moved, what=_renamed_target(moved.what, levels, names))
+                for moved in question.figure.moved
+            ),
+            group_looks=tuple(
+                replace(own, levels=levels(own.levels)) for own in question.figure.group_looks
             ),
             level_colours=tuple(
                 replace(c, level=names.get((c.variable, c.level), c.level))
@@ -200,6 +213,19 @@ def renamed_question(question: Question, renames: tuple[LevelRename, ...]) -> Qu
             question.comparison, chosen_pairs=pairs(question.comparison.chosen_pairs)
         ),
     )
+
+
+def _renamed_target(
+    what: AnyTarget, levels: Callable[[Levels], Levels], names: Mapping[tuple[int, str], str]
+) -> AnyTarget:
+    """The same thing with its levels as they are now called in the table."""
+    if isinstance(what, OfGroup):
+        return replace(what, levels=levels(what.levels))
+    if isinstance(what, PairAt):
+        return replace(what, first=levels(what.first), second=levels(what.second))
+    if isinstance(what, OfLevel):
+        return replace(what, level=names.get((what.variable, what.level), what.level))
+    return what
 
 
 class RemoveTable(QuestionEdit, frozen=True, kw_only=True):
@@ -249,7 +275,8 @@ def about(question: Question, sheet: int) -> Question:
             value_title=None,
             value_from=None,
             value_to=None,
-            nudges=(),
+            moved=(),
+            group_looks=(),
             level_colours=(),
             hidden=(),
             drawn_pairs=(),

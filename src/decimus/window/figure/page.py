@@ -27,13 +27,15 @@ from PySide6.QtWidgets import (
 )
 
 from decimus.analysis.results import Results
+from decimus.charts.styles import style_of
 from decimus.figure.drawing import picture
 from decimus.figure.layout import page_of
-from decimus.figure.marks import Label, Page, Stroke, Target
+from decimus.figure.marks import Label, Page, Stroke
 from decimus.figure.outlines import measure, missing_signs
-from decimus.study.edits import DrawComparison, NudgeComparison, WriteAxisTitle
+from decimus.study.edits import DrawComparison, MoveByHand, WriteAxisTitle
 from decimus.study.questions import PairOfGroups
-from decimus.terms import FigurePart
+from decimus.study.targets import AnyTarget, Axis, AxisTitle, PairAt, same_thing
+from decimus.terms import Orientation
 from decimus.window.frame.guard import fault_of
 from decimus.window.state.store import Store
 from decimus.window.widgets.plain import PlainLabel
@@ -69,7 +71,7 @@ class PageView(QWidget):
         self._image: QImage | None = None
         self._is_true_size = False
         self._field: QLineEdit | None = None
-        self._held: tuple[Target, int] | None = None
+        self._held: tuple[PairAt, QPoint] | None = None
         self._moved = 0
         self._timer = QTimer(self)
         self._timer.setSingleShot(True)
@@ -175,13 +177,19 @@ class PageView(QWidget):
             scale, height = self.pixels_per_mm, self._page.height_mm
             for mark in self._page.marks:
                 if isinstance(mark, Stroke) and mark.target == self._held[0]:
-                    y = (height - mark.y1) * scale + self._moved
-                    ends = (self._left + x * scale for x in (mark.x1, mark.x2))
-                    painter.drawLine(*(QPointF(x, y) for x in ends))
+                    shift = self._moved
+                    dx, dy = (shift, 0) if self._is_sideways else (0, -shift)
+                    ends = ((mark.x1, mark.y1), (mark.x2, mark.y2))
+                    painter.drawLine(
+                        *(
+                            QPointF(self._left + x * scale + dx, (height - y) * scale + dy)
+                            for x, y in ends
+                        )
+                    )
 
     # --- pointing and editing ------------------------------------------------
 
-    def target_at(self, position: QPoint) -> Target | None:
+    def target_at(self, position: QPoint) -> AnyTarget | None:
         """What is under a place of the widget."""
         if self._page is None:
             return None
@@ -192,9 +200,8 @@ class PageView(QWidget):
     def mousePressEvent(self, event: QMouseEvent) -> None:
         """A press on a comparison line takes it, to be moved up or down."""
         target = self.target_at(event.position().toPoint())
-        is_line = target is not None and target.part is FigurePart.COMPARISON
-        if event.button() is Qt.MouseButton.LeftButton and is_line and target is not None:
-            self._held, self._moved = (target, event.position().toPoint().y()), 0
+        if event.button() is Qt.MouseButton.LeftButton and isinstance(target, PairAt):
+            self._held, self._moved = (target, event.position().toPoint()), 0
             return
         super().mousePressEvent(event)
 
@@ -202,15 +209,18 @@ class PageView(QWidget):
         """The pointer tells what can be edited; a taken line shows where it would go."""
         position = event.position().toPoint()
         if self._held is not None:
-            self._moved = position.y() - self._held[1]
+            start = self._held[1]
+            is_sideways = self._is_sideways
+            self._moved = position.x() - start.x() if is_sideways else start.y() - position.y()
             self.update()
             return
         target = self.target_at(position)
         shape = Qt.CursorShape.ArrowCursor
-        if target is not None and target.part.is_title:
+        if isinstance(target, AxisTitle):
             shape = Qt.CursorShape.IBeamCursor
-        elif target is not None and target.part is FigurePart.COMPARISON:
-            shape = Qt.CursorShape.SizeVerCursor
+        elif isinstance(target, PairAt):
+            across = Qt.CursorShape.SizeHorCursor
+            shape = across if self._is_sideways else Qt.CursorShape.SizeVerCursor
         self.setCursor(shape)
 
     def mouseReleaseEvent(self, event: QMouseEvent) -> None:
@@ -221,43 +231,47 @@ class PageView(QWidget):
         if held is None:
             super().mouseReleaseEvent(event)
         elif abs(moved) > _LEAST_MOVE:
-            pair = PairOfGroups(*held[0].groups)
-            up = self._nudge_of(pair) - moved / self.pixels_per_mm
-            self.edited.emit(NudgeComparison(pair=pair, up_mm=round(up, 2)))
+            up = self._moved_by_hand(held[0]) + moved / self.pixels_per_mm
+            self.edited.emit(MoveByHand(what=held[0], value_mm=round(up, 2)))
 
-    def _nudge_of(self, pair: PairOfGroups) -> float:
+    def _moved_by_hand(self, pair: PairAt) -> float:
         """How far a line has been moved by hand until now, in mm."""
-        nudges = () if self._results is None else self._results.question.figure.nudges
-        found = (n.up_mm for n in nudges if n.pair.joins(pair.first, pair.second))
-        return next(found, 0.0)
+        moved = () if self._results is None else self._results.question.figure.moved
+        return next((m.value_mm for m in moved if same_thing(m.what, pair)), 0.0)
+
+    @property
+    def _is_sideways(self) -> bool:
+        results = self._results
+        return results is not None and results.question.figure.orientation is Orientation.SIDEWAYS
 
     def contextMenuEvent(self, event: QContextMenuEvent) -> None:
         """What can be done to the line under the pointer."""
         target = self.target_at(event.pos())
-        if target is not None and target.part is FigurePart.COMPARISON:
-            self.open_line_menu(PairOfGroups(*target.groups), event.globalPos())
+        if isinstance(target, PairAt):
+            self.open_line_menu(target, event.globalPos())
 
-    def open_line_menu(self, pair: PairOfGroups, at: QPoint) -> QMenu:
+    def open_line_menu(self, pair: PairAt, at: QPoint) -> QMenu:
         """Put a line back where it would stand by itself, or take it off."""
         menu = QMenu(self)
         menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         back = menu.addAction("Put this line back")
-        back.setEnabled(bool(self._nudge_of(pair)))
-        back.triggered.connect(lambda: self.edited.emit(NudgeComparison(pair=pair, up_mm=0.0)))
+        back.setEnabled(bool(self._moved_by_hand(pair)))
+        back.triggered.connect(lambda: self.edited.emit(MoveByHand(what=pair)))
+        drawn = PairOfGroups(pair.first, pair.second)
         off = menu.addAction("Take this line off the figure")
-        off.triggered.connect(lambda: self.edited.emit(DrawComparison(pair=pair, is_drawn=False)))
+        off.triggered.connect(lambda: self.edited.emit(DrawComparison(pair=drawn, is_drawn=False)))
         menu.popup(at)
         return menu
 
     def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
         """Edit an axis title in place."""
         target = self.target_at(event.position().toPoint())
-        if target is not None and target.part.is_title:
-            self.edit_title(target.part)
+        if isinstance(target, AxisTitle):
+            self.edit_title(target)
 
-    def edit_title(self, part: FigurePart) -> QLineEdit | None:
+    def edit_title(self, title: AxisTitle) -> QLineEdit | None:
         """Lay a field over an axis title; Return writes it, Escape leaves it."""
-        label = next((m for m in self._marks(part) if isinstance(m, Label)), None)
+        label = next((m for m in self._marks(title) if isinstance(m, Label)), None)
         if label is None or self._page is None:
             return None
         scale = self.pixels_per_mm
@@ -277,17 +291,17 @@ class PageView(QWidget):
             text = field.text().strip()
             field.deleteLater()
             if text != label.text:
-                self.edited.emit(
-                    WriteAxisTitle(is_value_axis=part is FigurePart.VALUE_TITLE, text=text)
-                )
+                self.edited.emit(WriteAxisTitle(is_value_axis=title.axis is Axis.VALUE, text=text))
 
         field.returnPressed.connect(write)
         field.editingFinished.connect(field.deleteLater)
         self._field = field
         return field
 
-    def _marks(self, part: FigurePart) -> tuple[object, ...]:
-        return () if self._page is None else self._page.of_part(part)
+    def _marks(self, target: AnyTarget) -> tuple[object, ...]:
+        """The marks of one thing."""
+        marks = () if self._page is None else self._page.marks
+        return tuple(mark for mark in marks if mark.target == target)
 
     def event(self, event: QEvent) -> bool:
         """Values of what is pointed at, as a tool tip."""
@@ -295,7 +309,7 @@ class PageView(QWidget):
             target = self.target_at(event.pos())
             text = ""
             if target is not None and self._results is not None:
-                text = target_reading(self._results, target.part, target.groups)
+                text = target_reading(self._results, target)
             QToolTip.showText(event.globalPos(), text, self)
             return True
         return super().event(event)
@@ -375,7 +389,7 @@ class PagePanel(QScrollArea):
             return
         zoom = round(100 * pixels_per_mm / _TRUE_SIZE_PX_PER_MM)
         size = f"{page.width_mm:g} × {round(page.height_mm, 1):g} mm"
-        wanted = self._store.results.question.figure.height_mm
+        wanted = style_of(self._store.results.question.figure).style.height_mm
         taller = ", taller to hold the comparison lines" if page.height_mm > wanted + 0.2 else ""
         signs = missing_signs(page)
         lacking = f"no signs for {signs} in the typeface, " if signs else ""

@@ -90,7 +90,7 @@ def sheet_facts(results: Results) -> SheetFacts:
     if results.problem is not None:
         return SheetFacts()
     figure = results.question.figure
-    colours = (figure.palette, figure.kind, figure.level_colours)
+    colours = (figure.look, figure.kind, figure.level_colours)
     causes = (results.table, results.measurements, results.sheet.reading, *colours)
     return results.kept("sheet facts", causes, lambda: _facts(results))
 

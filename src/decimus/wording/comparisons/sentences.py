@@ -11,7 +11,8 @@ from decimus.analysis.results import Results
 from decimus.plurals import plural
 from decimus.statistics.effect_sizes import EffectSize
 from decimus.study.edits import ChooseDrawnComparisons
-from decimus.study.questions import Levels, PairOfGroups
+from decimus.study.questions import PairOfGroups
+from decimus.study.targets import Levels
 from decimus.terms import Alternative, IntervalKind, Method
 from decimus.values import Value
 from decimus.wording.comparisons.choices import required

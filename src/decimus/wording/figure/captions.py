@@ -6,6 +6,7 @@ from msgspec.structs import replace
 
 from decimus.analysis.groups import Group, ShownGroups
 from decimus.analysis.results import Results
+from decimus.charts.registry import CHARTS
 from decimus.measurements.observations import Measurements
 from decimus.plurals import plural
 from decimus.study.edits import (
@@ -13,7 +14,7 @@ from decimus.study.edits import (
     ShowReplicates,
 )
 from decimus.study.questions import FigureChoices
-from decimus.terms import ChartKind, ErrorBar, Height, LimitRule
+from decimus.terms import ErrorBar, Height, LimitRule
 from decimus.wording.figure.drawn_comparisons import comparison_spans
 from decimus.wording.figure.error_bars import error_bar_spans, height_choice
 from decimus.wording.measurements.adjustments import adjusted_caption
@@ -49,16 +50,15 @@ def _as_said(figure: FigureChoices) -> FigureChoices:
     usual = FigureChoices()
     return replace(
         figure,
-        palette=usual.palette,
-        text_pt=usual.text_pt,
-        width_mm=usual.width_mm,
-        height_mm=usual.height_mm,
+        look=usual.look,
+        group_looks=(),
         group_title=None,
         value_title=None,
         value_from=None,
         value_to=None,
         spacing=None,
-        nudges=(),
+        moved=(),
+        orientation=usual.orientation,
         level_colours=(),
     )
 
@@ -66,7 +66,7 @@ def _as_said(figure: FigureChoices) -> FigureChoices:
 def _caption(results: Results) -> Sentence:
     groups, figure = results.groups, results.question.figure
     spans: list[Span] = [Text("Figure" + NBSP + "1. ", Style.STRONG), *_subject(groups)]
-    spans += [kind_choice(figure), Text(" show the ")]
+    spans += [kind_choice(figure), Text(f" {CHARTS[figure.kind].words.shows} ")]
     spans += [height_choice(groups, results.decimal_sign)]
     spans += error_bar_spans(groups, results.decimal_sign)
     spans += _replicates(groups, figure)
@@ -130,16 +130,14 @@ def _subject(groups: ShownGroups) -> list[Span]:
     return [*spans, Text(". ")]
 
 
-KIND_WORDS = {ChartKind.BARS: "Bars", ChartKind.POINTS: "Points"}
-
-
 def kind_choice(figure: FigureChoices) -> Choice:
     """What stands for a mean."""
     now = figure.kind
     options = tuple(
-        Option(KIND_WORDS[kind].lower(), ChooseKind(kind=kind), kind is now) for kind in ChartKind
+        Option(chart.words.noun, ChooseKind(kind=kind), kind is now)
+        for kind, chart in CHARTS.items()
     )
-    return Choice("kind", KIND_WORDS[now], "what shows the mean", options)
+    return Choice("kind", upper_first(CHARTS[now].words.noun), "what shows the mean", options)
 
 
 def replicates_choice(figure: FigureChoices, unit: str) -> Choice:

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from decimus.analysis.results import Results
-from decimus.study.questions import Levels
-from decimus.terms import FigurePart, Height
+from decimus.study.targets import AnyTarget, AxisTitle, Levels, PairAt
+from decimus.terms import Height
 from decimus.wording.comparisons.sentences import pair_sentence
 from decimus.wording.figure.error_bars import height_words
 from decimus.wording.numbers import NBSP, number
@@ -12,14 +12,15 @@ from decimus.wording.phrases import bar_name, group_words, quantity
 from decimus.wording.spans import plain_text
 
 
-def target_reading(results: Results, part: FigurePart, groups: tuple[Levels, ...]) -> str:
+def target_reading(results: Results, target: AnyTarget) -> str:
     """The numbers behind a part of the figure; empty when there is nothing to read."""
-    if part is FigurePart.COMPARISON and results.comparison is not None:
-        pair = results.comparison.pair(*groups)
+    if isinstance(target, PairAt):
+        comparison = results.comparison
+        pair = None if comparison is None else comparison.pair(target.first, target.second)
         return plain_text(pair_sentence(results, pair)) if pair is not None else ""
-    if not groups:
-        return "Double-click to write it yourself" if part.is_title else ""
-    return _group_reading(results, groups[0])
+    if not target.groups:
+        return "Double-click to write it yourself" if isinstance(target, AxisTitle) else ""
+    return _group_reading(results, target.groups[0])
 
 
 def _group_reading(results: Results, levels: Levels) -> str:

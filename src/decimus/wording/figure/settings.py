@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from decimus.analysis.chart_kinds import CHARTS
 from decimus.analysis.results import Results
+from decimus.charts.registry import CHARTS
+from decimus.charts.styles import style_of
 from decimus.errors import ChoiceError
 from decimus.plurals import plural
 from decimus.study.edits import (
@@ -140,7 +141,7 @@ def _palette_choice(question: Question) -> Choice:
         Palette.GREY: "greys",
         Palette.OKABE_ITO: "Okabe–Ito colours",
     }
-    now = question.figure.palette
+    now = style_of(question.figure).style.palette
     options = tuple(
         Option(name, ChoosePalette(palette=palette, name=name), palette is now)
         for palette, name in names.items()
@@ -226,7 +227,7 @@ def _title_choice(results: Results, *, is_value_axis: bool) -> Choice:
 
 
 def _text_size_choice(question: Question) -> Choice:
-    now = question.figure.text_pt
+    now = style_of(question.figure).style.text_pt
     options = tuple(
         Option(f"{size:g} pt", ChooseTextSize(text_pt=size), size == now)
         for size in (6.0, 7.0, 8.0, 9.0, 10.0, 12.0)
@@ -242,8 +243,8 @@ _SIZES = (
 
 
 def _size_choice(question: Question) -> Choice:
-    figure = question.figure
-    now = (figure.width_mm, figure.height_mm)
+    style = style_of(question.figure).style
+    now = (style.width_mm, style.height_mm)
 
     def typed(text: str) -> Edit:
         parts = text.lower().replace("×", "x").replace("mm", "").split("x")

@@ -56,9 +56,7 @@ def meanings(results: Results) -> tuple[Meaning, ...]:
     for bar, (name, answer) in words.items():
         figure = replace(
             question.figure,
-            width_mm=_SIZE[0],
-            height_mm=_SIZE[1],
-            text_pt=7.0,
+            look=replace(question.figure.look, width_mm=_SIZE[0], height_mm=_SIZE[1], text_pt=7.0),
             group_title="",
             value_title="",
         )

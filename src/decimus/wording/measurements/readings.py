@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from decimus.analysis.results import Results
+from decimus.charts.styles import style_of
 from decimus.measurements.observations import Measurements
 from decimus.measurements.variables import Factor
 from decimus.plurals import plural
@@ -388,11 +389,11 @@ def place_counts(results: Results) -> dict[str, str]:
     measurements = results.measurements
     total = measurements.count + measurements.missing_count
     has_missing = bool(measurements.missing_count)
-    figure = results.question.figure
+    style = style_of(results.question.figure).style
     return {
         "measurements": f"{measurements.count} of {total}" if has_missing else str(total),
         "groups": str(len(results.groups.shown)),
         "comparisons": str(len(results.comparison.pairs)) if results.comparison else "–",
-        "figure": f"{figure.width_mm:g} mm",
+        "figure": f"{style.width_mm:g} mm",
         "write_up": "",
     }

@@ -1,0 +1,82 @@
+"""How a figure looks, complete: by rule, house style, question, and exceptions of single groups."""
+
+from __future__ import annotations
+
+from enum import Enum
+from functools import lru_cache
+from typing import Any
+
+from msgspec.structs import asdict
+
+from decimus.study.looks import Look
+from decimus.study.questions import FigureChoices
+from decimus.study.targets import Levels
+from decimus.terms import Palette
+from decimus.values import Value
+
+
+class Origin(Enum):
+    """Who said how something looks; a later one overrules those before."""
+
+    RULE = "the rule"
+    HOUSE = "the house style"
+    QUESTION = "this figure"
+    GROUP = "this group"
+
+
+class Style(Value, frozen=True):
+    """A complete look: the fields of `Look`, each with a value."""
+
+    palette: Palette = Palette.SHORE
+    text_pt: float = 8.0
+    width_mm: float = 85.0
+    height_mm: float = 62.0
+
+
+class ResolvedStyle(Value, frozen=True):
+    """The look of a figure and of single groups, and where each value comes from.
+
+    Args:
+        style: of the figure.
+        origins: who said it, by field.
+        exceptions: the looks of groups that have one of their own.
+    """
+
+    style: Style
+    origins: dict[str, Origin]
+    exceptions: dict[Levels, Style]
+
+    def of(self, levels: Levels) -> Style:
+        """The look of one group."""
+        return self.exceptions.get(levels, self.style)
+
+    def origin(self, field: str, levels: Levels | None = None) -> Origin:
+        """Who said a value: of the figure, or of a group."""
+        if levels is not None and levels in self.exceptions:
+            own = getattr(self.exceptions[levels], field)
+            if own != getattr(self.style, field):
+                return Origin.GROUP
+        return self.origins[field]
+
+
+@lru_cache(maxsize=16)
+def style_of(figure: FigureChoices, house: Look = Look()) -> ResolvedStyle:  # noqa: B008 - frozen
+    """The complete look that follows from what was chosen.
+
+    Args:
+        figure: what was chosen for the figure.
+        house: the house style.
+    """
+    values: dict[str, Any] = asdict(Style())
+    origins = dict.fromkeys(values, Origin.RULE)
+    for look, origin in ((house, Origin.HOUSE), (figure.look, Origin.QUESTION)):
+        said = set_fields(look)
+        values |= said
+        origins |= dict.fromkeys(said, origin)
+    exceptions = {own.levels: Style(**values | set_fields(own.look)) for own in figure.group_looks}
+    return ResolvedStyle(Style(**values), origins, exceptions)
+
+
+def set_fields(look: Look) -> dict[str, Any]:
+    """The fields of a look that something was said of."""
+    return {field: value for field, value in asdict(look).items() if value is not None}

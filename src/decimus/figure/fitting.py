@@ -1,0 +1,136 @@
+"""The value axis and what stands above the groups, such that both fit into their plots.
+
+A line at the place of a value v, c mm above it, fits into a plot of H mm where
+share(v) · H + c ≤ H. So the end of the axis follows from v and c; where it was chosen by hand, the
+length that the axis may have. Which line hangs on what can change with the axis, so the solution is
+tried, and solved once more from what is found then.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from decimus.figure.annotations import Placed, Wanted, placed_annotations, wanted_annotations
+from decimus.figure.axes import ValueAxis, data_range, value_axis
+from decimus.figure.bands import Bands
+from decimus.figure.content import Content
+from decimus.figure.frames import Frame
+from decimus.figure.plots import Plot
+from decimus.figure.text import Typesetter
+from decimus.values import Value
+
+_LEAST_FOR_DATA = 0.4
+"""Share of a plot that the data keep, however many lines stand above them."""
+_TRIES = 8
+_SLACK = 1e-6
+
+
+class FittedPlot(Value, frozen=True):
+    """A plot with its axis and what stands above its groups."""
+
+    plot: Plot
+    axis: ValueAxis
+    placed: Placed
+
+
+class Fit(Value, frozen=True):
+    """All plots, and the mm of height that they lack."""
+
+    plots: tuple[FittedPlot, ...]
+    missing: float
+
+
+def fitted(
+    content: Content, frames: Sequence[Frame], standing: Sequence[Bands], type_: Typesetter
+) -> Fit:
+    """Axes and comparison lines of all panels, on one range of values.
+
+    The axis grows upwards until it covers the lines; where its end was chosen by hand, it is
+    drawn shorter instead and the lines stand above it.
+
+    Args:
+        content: what the figure shows.
+        frames: the plot areas, all of one height.
+        standing: where groups stand in each.
+        type_: sets the texts of lines.
+    """
+    low, high = data_range(content)
+    data_high = high
+    full = length = frames[0].height
+    wanted: list[Wanted] = []
+    plots: tuple[FittedPlot, ...] = ()
+    for _ in range(_TRIES):
+        bare = _plots(content, frames, standing, (low, high), length)
+        wanted = wanted or [wanted_annotations(plot, type_) for plot, _ in bare]
+        plots = tuple(
+            FittedPlot(plot, axis, placed_annotations(each, axis.scale, content))
+            for (plot, axis), each in zip(bare, wanted, strict=True)
+        )
+        if all(each.placed.top <= each.plot.frame.high for each in plots):
+            return Fit(plots, 0.0)
+        share = plots[0].axis.scale.share(data_high)
+        if content.choices.value_to is not None:
+            length = min(_length_for(each, full) for each in plots)
+            if length < _LEAST_FOR_DATA * full:
+                break
+        else:
+            found = _high_for(plots, full)
+            if share < _LEAST_FOR_DATA or found is None:
+                break
+            high = found
+    return Fit(plots, _missing(plots, full, data_high))
+
+
+def _plots(
+    content: Content,
+    frames: Sequence[Frame],
+    standing: Sequence[Bands],
+    covered: tuple[float, float],
+    length: float,
+) -> list[tuple[Plot, ValueAxis]]:
+    """The plots on an axis that covers a range and is so long, in mm."""
+    found = []
+    for frame, band, marks in zip(frames, standing, content.marks, strict=True):
+        axis = value_axis(content, *covered, frame.low, frame.low + length)
+        found.append((Plot(content, frame, axis.scale, band, marks), axis))
+    return found
+
+
+def _over(each: FittedPlot) -> list[tuple[float, float]]:
+    """The mm that each line reaches above what it hangs on, and the share of the axis below."""
+    scale = each.axis.scale
+    found = []
+    for top, value in each.placed.tops:
+        place = scale.clamped(value)
+        found.append((top - place, (place - scale.start) / (scale.end - scale.start)))
+    return found
+
+
+def _high_for(plots: Sequence[FittedPlot], full: float) -> float | None:
+    """The end of the axis with which all lines fit; None where there is none."""
+    found = []
+    for each in plots:
+        for (over, share), (_, value) in zip(_over(each), each.placed.tops, strict=True):
+            left = (full - over - _SLACK) / full
+            if left <= 0:
+                return None
+            if share > 0:
+                found.append(each.axis.scale.high_for(value, left))
+    return max(found, default=None)
+
+
+def _length_for(each: FittedPlot, full: float) -> float:
+    """The length of the axis with which all lines fit above it."""
+    lengths = [(full - over - _SLACK) / share for over, share in _over(each) if share > 0]
+    return min([full, *lengths])
+
+
+def _missing(plots: Sequence[FittedPlot], full: float, data_high: float) -> float:
+    """How much taller plots have to be for lines to fit while the data keep their share."""
+    needed = full
+    for each in plots:
+        data_share = each.axis.scale.share(data_high)
+        for over, share in _over(each):
+            kept = min(share * _LEAST_FOR_DATA / data_share, 0.95) if data_share > 0 else 0.0
+            needed = max(needed, over / (1 - kept))
+    return needed - full
