@@ -234,7 +234,7 @@ BREAKS = (
     Break(
         "a title is a cause of the caption",
         "wording/figure/captions.py",
-        "        value_title=None,\n",
+        '"value_title", ',
         "",
         "tests/analysis/test_causes.py",
     ),

@@ -170,6 +170,61 @@ class ChartKind(StrEnum):
 
     BARS = "bars"
     POINTS = "points"
+    LINE = "line"
+    """Points joined in the order of the groups."""
+    INTERVALS = "intervals"
+    """Error bars alone, with or without a mark at the mean."""
+    BOXES = "boxes"
+    """Quartiles and whiskers."""
+    REPLICATES = "replicates"
+    """Every value and nothing else."""
+    BEFORE_AFTER = "before-after"
+    """A line for each subject, beside the means."""
+    SERIES = "series"
+    """Each subject's values, joined along the amounts."""
+    STACKED = "stacked"
+    """Counts of the second factor's levels upon each other."""
+    DIFFERENCES = "differences"
+    """Differences between groups with their intervals."""
+
+
+class Whiskers(StrEnum):
+    """How far the whiskers of a box reach."""
+
+    WITHIN_REACH = "within-1.5-iqr"
+    """To the furthest value within 1.5 interquartile ranges of the box."""
+    EXTREMES = "extremes"
+    PERCENTILES = "5-95"
+    """From the 5th to the 95th percentile."""
+
+
+class ReplicatePlace(StrEnum):
+    """Where replicates stand beside what stands for their group."""
+
+    BESIDE = "beside"
+    OVER = "over"
+    """Over the mark, spread to both sides."""
+    IN_LINE = "in-line"
+    """Over its middle, not spread."""
+
+
+class AxisScale(StrEnum):
+    """How values stand along an axis."""
+
+    LINEAR = "linear"
+    LOG = "log"
+    """By their logarithms: equal ratios at equal distances."""
+
+
+class KeyPlace(StrEnum):
+    """Where the key stands."""
+
+    ABOVE = "above"
+    BELOW = "below"
+    LEFT = "left"
+    RIGHT = "right"
+    INSIDE = "inside"
+    """In a corner of the plot."""
 
 
 class Orientation(StrEnum):

@@ -38,6 +38,7 @@ CAUSES: dict[str, tuple[str, ...]] = {
         *("summaries beside", "has drawn", "kind", "from"),
     ),
     "remarks on comparison": ("shown groups", "comparison", "annotations"),
+    "chart facts": ("shown groups", "comparison"),
     "content": ("shown groups", "figure", "comparison", "annotations"),
     "page": ("content",),
     "caption": (
@@ -52,6 +53,8 @@ CAUSES: dict[str, tuple[str, ...]] = {
 NOT_SAID = frozenset(
     {
         *("look", "group_looks", "group_title", "value_title", "orientation"),
+        *("value_scale", "value_step", "tick_decimals", "group_scale", "group_from"),
+        *("group_to", "counts_below"),
         *("value_from", "value_to", "spacing", "moved", "level_colours"),
     }
 )

@@ -25,7 +25,10 @@ from decimus.report.records import comparison_record, summary_record
 from decimus.study import edits
 from decimus.study.edits import Edit, TableEdit
 from decimus.study.history import History
+from decimus.study.looks import Look
+from decimus.study.questions import FigureChoices
 from decimus.study.readings import Reading
+from decimus.study.settings import FIGURE_SETTINGS, LOOK_SETTINGS
 from decimus.study.tables import Table
 from decimus.terms import Alternative, Layout, LimitRule, Statistic
 from decimus.wording.comparisons.choices import comparison_sentence, refused_sentence
@@ -62,8 +65,34 @@ def members(annotation: Any) -> tuple[Any, ...]:
     return ()
 
 
+NUMBERS = (0.5, 2.0, 7, -3.0, 150.0, "#6d4a7d", (1.5, 40.0))
+"""Values tried for settings that are no closed set; those that do not fit are refused in words."""
+
+
+def settings_of(edit: edits.ChooseSetting | edits.ChooseLook) -> Iterator[msgspec.Struct]:
+    """Every setting of a figure, or of looks, at every value of a closed set or at some numbers."""
+    is_look = isinstance(edit, edits.ChooseLook)
+    record, names = (Look, LOOK_SETTINGS) if is_look else (FigureChoices, FIGURE_SETTINGS)
+    hints = typing.get_type_hints(record)
+    for name in names:
+        fitting, remedies = 0, list[str]()
+        for value in (*members(hints[name]), *NUMBERS):
+            plain = value.value if isinstance(value, Enum) else value
+            try:
+                yield msgspec.structs.replace(edit, name=name, value=plain)
+            except InputError as error:
+                remedies.append(error.remedy)
+            else:
+                fitting += 1
+        assert fitting, name
+        assert all(remedies), name
+
+
 def variants(value: msgspec.Struct) -> Iterator[msgspec.Struct]:
     """The struct with each field of a closed set at each of its values, structs in it too."""
+    if isinstance(value, edits.ChooseSetting | edits.ChooseLook):
+        yield from settings_of(value)
+        return
     for name, annotation in typing.get_type_hints(type(value)).items():
         now = getattr(value, name)
         if isinstance(now, msgspec.Struct) and not isinstance(now, Table):

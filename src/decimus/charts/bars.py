@@ -27,5 +27,11 @@ BARS = Chart(
     spacing=Spacing.EVEN,
     slots=SlotRule(alone=0.64, together=0.8, of_its_place=0.94),
     are_small=False,
-    words=KindWords(noun="bars", shows="show the"),
+    shows_means=True,
+    words=KindWords(
+        noun="bars",
+        shows="show the {height}{error_bars}",
+        marked="",
+        about="amounts with a true zero: lengths can be compared",
+    ),
 )

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from decimus.study.targets import Levels
+from decimus.statistics.boxes import BoxSummary
+from decimus.study.targets import AnyTarget, LevelName, Levels, PairAt
+from decimus.terms import Height, LevelKind
 from decimus.values import Value
 
 
@@ -24,6 +26,10 @@ class Member(Value, frozen=True):
         numbers: which of the group's values those are.
         asides: values set aside.
         is_adjusted: whether values were adjusted, which hollow signs tell.
+        units: the name of each replicate's unit; empty where nothing names them.
+        box: its quartiles and whiskers, None where the kind shows no boxes.
+        mean: its mean, whatever stands for the group.
+        count: how many values it has.
     """
 
     levels: Levels
@@ -33,6 +39,28 @@ class Member(Value, frozen=True):
     numbers: tuple[int, ...] = ()
     asides: tuple[float, ...] = ()
     is_adjusted: bool = False
+    units: tuple[str, ...] = ()
+    box: BoxSummary | None = None
+    mean: float | None = None
+    count: int = 0
+
+
+class Difference(Value, frozen=True):
+    """A difference between two groups with its interval.
+
+    Args:
+        first: the group that the other is taken from.
+        second: the other.
+        label: both in words.
+        estimate: the difference.
+        ends: of its interval; None where it has none.
+    """
+
+    first: Levels
+    second: Levels
+    label: str
+    estimate: float
+    ends: Ends | None
 
 
 class Section(Value, frozen=True):
@@ -61,14 +89,52 @@ class Panel(Value, frozen=True):
         variable: the factor whose level it is for; None for the only panel.
         level: that level as typed.
         label: the name it is shown under.
+        differences: in place of groups, where differences are drawn.
     """
 
     sections: tuple[Section, ...]
     variable: int | None = None
     level: str = ""
     label: str = ""
+    differences: tuple[Difference, ...] = ()
+
+    @property
+    def places(self) -> tuple[tuple[str, AnyTarget], ...]:
+        """What stands at each place of the group axis: its name, and what that is."""
+        if self.differences:
+            pairs = self.differences
+            return tuple((pair.label, PairAt(pair.first, pair.second)) for pair in pairs)
+        return tuple(
+            (section.label, LevelName(section.variable, section.level)) for section in self.sections
+        )
 
     @property
     def members(self) -> tuple[Member, ...]:
         """All groups in the order of their places."""
         return tuple(m for section in self.sections for m in section.members if m is not None)
+
+
+class Facts(Value, frozen=True):
+    """What decides which kinds of charts there can be.
+
+    Args:
+        height: what stands for a group.
+        has_values: whether single values are known, and not summaries only.
+        has_error_bars: whether any group has the error bar that was chosen.
+        are_same_units: whether the same units stand in several groups.
+        factors: how many factors there are.
+        sections: how many levels the first has.
+        levels: what the levels of the first are.
+        has_differences: whether there is a comparison of groups.
+        unit: a unit, in the plural.
+    """
+
+    height: Height
+    has_values: bool
+    has_error_bars: bool
+    are_same_units: bool
+    factors: int
+    sections: int
+    levels: LevelKind
+    has_differences: bool
+    unit: str

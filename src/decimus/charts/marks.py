@@ -2,27 +2,24 @@
 
 from __future__ import annotations
 
-from decimus.charts.data import Section
+from enum import Enum
+
+from decimus.statistics.boxes import BoxSummary
 from decimus.study.targets import Levels
+from decimus.terms import ReplicatePlace
 from decimus.values import Value
 
 
 class Spot(Value, frozen=True):
-    """A place along the group axis: the `member`-th of `of` places in a section."""
+    """A place along the group axis: the `member`-th of `of` places in a section.
+
+    `aside` moves it out of the middle of its place, as a share of that.
+    """
 
     section: int
     member: int = 0
     of: int = 1
-
-
-def spots(sections: tuple[Section, ...]) -> list[tuple[Spot, int]]:
-    """Every place that has a group, with the number of its section."""
-    return [
-        (Spot(number, j, len(section.members)), number)
-        for number, section in enumerate(sections)
-        for j, member in enumerate(section.members)
-        if member is not None
-    ]
+    aside: float = 0.0
 
 
 class BarMark(Value, frozen=True):
@@ -35,13 +32,17 @@ class BarMark(Value, frozen=True):
 
 
 class IntervalMark(Value, frozen=True):
-    """An error bar around a middle; None for an end that it does not have."""
+    """An interval around a middle; None for an end that it does not have.
+
+    `is_strong` where it stands for the group by itself, drawn in the group's colour.
+    """
 
     levels: Levels
     spot: Spot
     middle: float
     lower: float | None
     upper: float | None
+    is_strong: bool = False
 
 
 class PointMark(Value, frozen=True):
@@ -52,8 +53,28 @@ class PointMark(Value, frozen=True):
     value: float
 
 
+class LevelMark(Value, frozen=True):
+    """A short line across the place of a group, at a value: a mean, a median."""
+
+    levels: Levels
+    spot: Spot
+    value: float
+
+
+class BoxMark(Value, frozen=True):
+    """A box with its whiskers, and a sign at the mean where one is wanted."""
+
+    levels: Levels
+    spot: Spot
+    box: BoxSummary
+    mean: float | None = None
+
+
 class DotsMark(Value, frozen=True):
-    """Replicates and what is set aside, spread so that none hides another."""
+    """Replicates and what is set aside, spread so that none hides another.
+
+    `place` is where they stand by rule; None where nothing but the rule for all kinds says so.
+    """
 
     levels: Levels
     spot: Spot
@@ -61,9 +82,51 @@ class DotsMark(Value, frozen=True):
     numbers: tuple[int, ...]
     asides: tuple[float, ...] = ()
     is_adjusted: bool = False
+    place: ReplicatePlace | None = None
+    is_alone: bool = False
 
 
-SceneMark = BarMark | IntervalMark | PointMark | DotsMark
+class PathRole(Enum):
+    """What a line joins."""
+
+    GROUPS = "what stands for groups of one level of the second factor"
+    SUBJECT = "the values of one subject"
+
+
+class PathMark(Value, frozen=True):
+    """A line through values at several places.
+
+    Args:
+        levels: the group it begins at, whose colour it has.
+        spots: the places.
+        values: the value at each.
+        role: what it joins.
+        series: which of the lines beside each other it is, from 0.
+        name: of the subject.
+    """
+
+    levels: Levels
+    spots: tuple[Spot, ...]
+    values: tuple[float, ...]
+    role: PathRole
+    series: int = 0
+    name: str = ""
+
+
+class DifferenceMark(Value, frozen=True):
+    """A difference between two groups: a point with its interval."""
+
+    first: Levels
+    second: Levels
+    spot: Spot
+    estimate: float
+    lower: float | None
+    upper: float | None
+
+
+SceneMark = (
+    BarMark | IntervalMark | PointMark | LevelMark | BoxMark | DotsMark | PathMark | DifferenceMark
+)
 
 
 def reach(mark: SceneMark) -> tuple[float, ...]:
@@ -72,9 +135,18 @@ def reach(mark: SceneMark) -> tuple[float, ...]:
         case BarMark():
             return (mark.start, mark.end)
         case IntervalMark():
-            ends = (mark.middle, mark.lower, mark.upper)
-            return tuple(end for end in ends if end is not None)
-        case PointMark():
+            return _known(mark.middle, mark.lower, mark.upper)
+        case PointMark() | LevelMark():
             return (mark.value,)
+        case BoxMark():
+            return _known(mark.box.lower_whisker, mark.box.upper_whisker, mark.mean)
         case DotsMark():
             return (*mark.values, *mark.asides)
+        case PathMark():
+            return mark.values
+        case DifferenceMark():
+            return _known(0.0, mark.estimate, mark.lower, mark.upper)
+
+
+def _known(*values: float | None) -> tuple[float, ...]:
+    return tuple(value for value in values if value is not None)

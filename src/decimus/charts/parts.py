@@ -1,12 +1,20 @@
-"""What several kinds of charts draw alike: error bars and replicates."""
+"""What several kinds of charts draw alike: error bars, replicates, lines from group to group."""
 
 from __future__ import annotations
 
 from collections.abc import Iterator
 
 from decimus.charts.data import Member, Panel
-from decimus.charts.marks import DotsMark, IntervalMark, PointMark, Spot
+from decimus.charts.marks import (
+    DotsMark,
+    IntervalMark,
+    PathMark,
+    PathRole,
+    PointMark,
+    Spot,
+)
 from decimus.study.questions import FigureChoices
+from decimus.terms import ReplicatePlace
 
 
 def placed_members(panel: Panel) -> Iterator[tuple[Spot, Member]]:
@@ -17,10 +25,17 @@ def placed_members(panel: Panel) -> Iterator[tuple[Spot, Member]]:
                 yield Spot(number, j, len(section.members)), member
 
 
-def replicates(panel: Panel, figure: FigureChoices) -> list[DotsMark]:
-    """The replicates of every group, where they are wanted."""
-    if not figure.show_replicates:
-        return []
+def replicates(
+    panel: Panel, figure: FigureChoices, place: ReplicatePlace | None = None
+) -> list[DotsMark]:
+    """The replicates of every group, where they are wanted; `place` by the kind's own rule."""
+    return all_replicates(panel, place) if figure.show_replicates else []
+
+
+def all_replicates(
+    panel: Panel, place: ReplicatePlace | None = None, *, are_alone: bool = False
+) -> list[DotsMark]:
+    """The replicates of every group."""
     return [
         DotsMark(
             member.levels,
@@ -29,17 +44,24 @@ def replicates(panel: Panel, figure: FigureChoices) -> list[DotsMark]:
             member.numbers,
             member.asides,
             member.is_adjusted,
+            place,
+            are_alone,
         )
         for spot, member in placed_members(panel)
         if member.replicates or member.asides
     ]
 
 
-def error_bars(panel: Panel) -> list[IntervalMark]:
+def error_bars(panel: Panel, *, are_strong: bool = False) -> list[IntervalMark]:
     """The error bar of every group that has one."""
     return [
         IntervalMark(
-            member.levels, spot, member.height, member.error_bar.lower, member.error_bar.upper
+            member.levels,
+            spot,
+            member.height,
+            member.error_bar.lower,
+            member.error_bar.upper,
+            are_strong,
         )
         for spot, member in placed_members(panel)
         if member.error_bar is not None and member.height is not None
@@ -53,3 +75,58 @@ def points(panel: Panel) -> list[PointMark]:
         for spot, member in placed_members(panel)
         if member.height is not None
     ]
+
+
+def lines_of_groups(panel: Panel) -> list[PathMark]:
+    """A line along the heights of each level of the second factor, broken where one is missing."""
+    found = []
+    most = max((len(section.members) for section in panel.sections), default=0)
+    for series in range(most):
+        run: list[tuple[Spot, Member]] = []
+        for number, section in enumerate(panel.sections):
+            member = section.members[series]
+            if member is None or member.height is None:
+                found += _joined(run, series)
+                run = []
+            else:
+                run.append((Spot(number, series, len(section.members)), member))
+        found += _joined(run, series)
+    return found
+
+
+def _joined(run: list[tuple[Spot, Member]], series: int) -> list[PathMark]:
+    if len(run) < 2:
+        return []
+    values = tuple(member.height for _, member in run if member.height is not None)
+    spots = tuple(spot for spot, _ in run)
+    return [PathMark(run[0][1].levels, spots, values, PathRole.GROUPS, series)]
+
+
+def lines_of_units(panel: Panel) -> list[PathMark]:
+    """A line along the values of each unit, within each level of the second factor."""
+    found = []
+    most = max((len(section.members) for section in panel.sections), default=0)
+    for series in range(most):
+        by_unit: dict[str, list[tuple[Spot, float]]] = {}
+        first: dict[str, Member] = {}
+        for number, section in enumerate(panel.sections):
+            member = section.members[series]
+            if member is None:
+                continue
+            spot = Spot(number, series, len(section.members))
+            for unit, value in zip(member.units, member.replicates, strict=False):
+                by_unit.setdefault(unit, []).append((spot, value))
+                first.setdefault(unit, member)
+        found += [
+            PathMark(
+                first[unit].levels,
+                tuple(spot for spot, _ in run),
+                tuple(value for _, value in run),
+                PathRole.SUBJECT,
+                series,
+                unit,
+            )
+            for unit, run in by_unit.items()
+            if len(run) > 1
+        ]
+    return found

@@ -26,5 +26,11 @@ POINTS = Chart(
     spacing=Spacing.BY_AMOUNT,
     slots=POINT_SLOTS,
     are_small=True,
-    words=KindWords(noun="points", shows="show the"),
+    shows_means=True,
+    words=KindWords(
+        noun="points",
+        shows="show the {height}{error_bars}",
+        marked="",
+        about="the axis need not begin at zero; amounts stand at their true distance",
+    ),
 )

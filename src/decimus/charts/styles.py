@@ -11,7 +11,7 @@ from msgspec.structs import asdict
 from decimus.study.looks import Look
 from decimus.study.questions import FigureChoices
 from decimus.study.targets import Levels
-from decimus.terms import Palette
+from decimus.terms import KeyPlace, Palette
 from decimus.values import Value
 
 
@@ -31,6 +31,7 @@ class Style(Value, frozen=True):
     text_pt: float = 8.0
     width_mm: float = 85.0
     height_mm: float = 62.0
+    key_place: KeyPlace = KeyPlace.ABOVE
 
 
 class ResolvedStyle(Value, frozen=True):

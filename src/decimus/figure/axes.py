@@ -2,34 +2,79 @@
 
 from __future__ import annotations
 
-from decimus.charts.registry import CHARTS
+import math
+
 from decimus.figure.content import Content
-from decimus.figure.scales import Scale, padded, rounded_out, tick_labels, tick_step, ticks
+from decimus.figure.scales import (
+    LogScale,
+    Scale,
+    padded,
+    plain_decimals,
+    power_of_thousand,
+    round_numbers,
+    rounded_out,
+    tick_labels,
+    tick_step,
+    ticks,
+)
+from decimus.study.questions import FigureChoices
+from decimus.terms import AxisScale
 from decimus.values import Value
+from decimus.wording.numbers import NBSP, grouped, superscript
 
 _ROOM_PER_TICK = 7
 """Ticks stand no closer than so many mm, as far as there are round steps."""
 _MOST_TICKS = 6
+_FEWEST_DECADES = 1.2
+"""A logarithmic axis over less has ticks at 2 and 5, too."""
+_MOST_STEPS = 60
+"""More ticks than that of a step chosen by hand could not be told apart."""
 
 
 class ValueAxis(Value, frozen=True):
-    """The value axis: its scale, its ticks and their labels."""
+    """The value axis.
+
+    Args:
+        scale: where values are.
+        ticks: the values that have one.
+        labels: what they say.
+        minor: values of smaller ticks between them.
+        exponent: the power of ten that the numbers are multiples of; 0 for none.
+    """
 
     scale: Scale
     ticks: tuple[float, ...]
     labels: tuple[str, ...]
+    minor: tuple[float, ...] = ()
+    exponent: int = 0
+
+
+def is_logarithmic(content: Content) -> bool:
+    """Whether the axis is one of logarithms: asked for, and something lies above zero."""
+    wanted = content.choices.value_scale is AxisScale.LOG
+    return wanted and any(value > 0 for value in content.values())
 
 
 def data_range(content: Content) -> tuple[float, float]:
     """The values the axis has to cover, with air for points, from zero for bars."""
     values = content.values()
+    if is_logarithmic(content):
+        above = [value for value in values if value > 0]
+        return _padded_by_ratio(min(above), max(above))
     low, high = (min(values), max(values)) if values else (0.0, 1.0)
-    if CHARTS[content.choices.kind].has_zero_base:
+    if content.chart.has_zero_base:
         return (low, high) if low != high else (0.0, 1.0)
     if 0 <= low < 0.25 * high:
         low = 0.0
     low_padded, high_padded = padded(low, high)
     return (low if low == 0 and high > 0 else low_padded), high_padded
+
+
+def _padded_by_ratio(low: float, high: float) -> tuple[float, float]:
+    if low == high:
+        return low / 2, high * 2
+    air = (high / low) ** 0.04
+    return low / air, high * air
 
 
 def value_axis(content: Content, low: float, high: float, start: float, end: float) -> ValueAxis:
@@ -42,13 +87,12 @@ def value_axis(content: Content, low: float, high: float, start: float, end: flo
         start: where it begins, in mm.
         end: where it ends.
     """
+    if is_logarithmic(content):
+        return _log_axis(content, low, high, start, end)
     choices = content.choices
-    first = low if choices.value_from is None else choices.value_from
-    last = high if choices.value_to is None else choices.value_to
-    if first >= last:
-        first, last = (first, first + 1.0) if choices.value_to is None else (last - 1.0, last)
-    most = max(2, min(_MOST_TICKS, int((end - start) / _ROOM_PER_TICK)))
-    step = tick_step(last - first, most)
+    first, last = _ends(choices, low, high)
+    most = max(2, min(_MOST_TICKS, int(abs(end - start) / _ROOM_PER_TICK)))
+    step = _step(choices, last - first, most)
     rounded_low, rounded_high = rounded_out(first, last, step)
     scale = Scale(
         rounded_low if choices.value_from is None else first,
@@ -57,4 +101,96 @@ def value_axis(content: Content, low: float, high: float, start: float, end: flo
         end,
     )
     values = ticks(scale.low, scale.high, step)
-    return ValueAxis(scale, values, tick_labels(values, step, content.decimal_sign))
+    minor = ticks(scale.low, scale.high, step / _parts(step))
+    labels, exponent = _numbers(content, values, step)
+    return ValueAxis(scale, values, labels, minor, exponent)
+
+
+def _ends(choices: FigureChoices, low: float, high: float) -> tuple[float, float]:
+    """Both ends before rounding; one chosen beyond the data takes the other along."""
+    first = low if choices.value_from is None else choices.value_from
+    last = high if choices.value_to is None else choices.value_to
+    if first >= last:
+        return (first, first + 1.0) if choices.value_to is None else (last - 1.0, last)
+    return first, last
+
+
+def _step(choices: FigureChoices, span: float, most: int) -> float:
+    own = choices.value_step
+    if own is not None and span / own <= _MOST_STEPS:
+        return own
+    return tick_step(span, most)
+
+
+def _parts(step: float) -> int:
+    """Into how many parts small ticks divide a step: at round numbers."""
+    leading = round(step / 10.0 ** math.floor(math.log10(step) + 1e-9), 6)
+    return {1.0: 5, 2.0: 4, 2.5: 5, 5.0: 5}.get(leading, 2)
+
+
+def _numbers(
+    content: Content, values: tuple[float, ...], step: float
+) -> tuple[tuple[str, ...], int]:
+    """What the ticks say, and the power of ten that they leave to the title."""
+    sign, own = content.decimal_sign, content.choices.tick_decimals
+    exponent = power_of_thousand(values)
+    shown = tuple(value / 10.0**exponent for value in values)
+    if own is not None:
+        return tuple(grouped(value, own, sign) for value in shown), exponent
+    return tick_labels(shown, step / 10.0**exponent, sign), exponent
+
+
+def _log_axis(content: Content, low: float, high: float, start: float, end: float) -> ValueAxis:
+    """An axis of logarithms, its ends at 1, 2 or 5 times a power of ten."""
+    choices = content.choices
+    first, last = low, high
+    if choices.value_from is not None and choices.value_from > 0:
+        first = choices.value_from
+    if choices.value_to is not None and choices.value_to > first:
+        last = choices.value_to
+    is_short = math.log10(last / first) < _FEWEST_DECADES
+    leading = (1.0, 2.0, 5.0) if is_short else (1.0,)
+    if choices.value_from is None:
+        first = _round_below(first, (1.0, 2.0, 5.0))
+    if choices.value_to is None:
+        last = _round_above(last, (1.0, 2.0, 5.0))
+    scale = LogScale(first, last, start, end)
+    most = max(2, int(abs(end - start) / _ROOM_PER_TICK))
+    values = round_numbers(first, last, leading)
+    while len(values) > most + 1:
+        values = values[::2]
+    minor = round_numbers(first, last, tuple(float(n) for n in range(1, 10)))
+    labels = tuple(_log_label(value, content.decimal_sign) for value in values)
+    return ValueAxis(scale, values, labels, minor)
+
+
+def _round_below(value: float, leading: tuple[float, ...]) -> float:
+    power = 10.0 ** math.floor(math.log10(value) + 1e-9)
+    return max(digit * power for digit in leading if digit * power <= value * (1 + 1e-9))
+
+
+def _round_above(value: float, leading: tuple[float, ...]) -> float:
+    power = 10.0 ** math.floor(math.log10(value) + 1e-9)
+    choices = [*(digit * power for digit in leading), 10 * power]
+    return min(choice for choice in choices if choice >= value * (1 - 1e-9))
+
+
+def _log_label(value: float, decimal_sign: str) -> str:
+    """A number as it is, or as a power of ten where it is very large or small."""
+    if 1e-3 <= value < 1e5:
+        return grouped(value, plain_decimals(value), decimal_sign)
+    power = math.floor(math.log10(value) + 1e-9)
+    leading = round(value / 10.0**power)
+    times = "" if leading == 1 else f"{leading}{NBSP}×{NBSP}"
+    return f"{times}10{superscript(power)}"
+
+
+def with_factor(title: str, exponent: int) -> str:
+    """A title that says which power of ten the numbers are multiples of."""
+    if not exponent:
+        return title
+    factor = f"×{NBSP}10{superscript(exponent)}"
+    if title.endswith(")") and "(" in title:
+        before, _, unit = title[:-1].rpartition("(")
+        return f"{before}({factor} {unit})"
+    return f"{title} ({factor})" if title else factor

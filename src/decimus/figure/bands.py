@@ -6,14 +6,20 @@ from collections.abc import Sequence
 from itertools import pairwise
 
 from decimus.charts.data import Section
-from decimus.charts.kinds import Chart
+from decimus.charts.kinds import Chart, amounts_of
 from decimus.charts.marks import Spot
 from decimus.figure.frames import Frame
-from decimus.terms import Spacing
+from decimus.figure.scales import LogScale, Scale
+from decimus.study.questions import FigureChoices
+from decimus.terms import AxisScale, Spacing
 from decimus.values import Value
 
-_CLOSEST = 3.2
-"""Amounts closer together than this (mm per group) are spaced evenly unless asked for."""
+_CLOSEST = 0.6
+"""Amounts closer together than this (mm) are spaced evenly unless asked for."""
+_ENOUGH = 6.3
+"""Room that a sign with its replicates needs; beyond it all have the same."""
+_LEAST_AIR = 2.4
+"""Between the ends of the axis and the first and last amount."""
 
 
 class Slot(Value, frozen=True):
@@ -34,52 +40,105 @@ class Slot(Value, frozen=True):
 
 
 class Bands(Value, frozen=True):
-    """The middles of the sections and the room each has for its members and its name, in mm."""
+    """The places of sections along the group axis.
+
+    Args:
+        middles: of the sections, in mm.
+        room: what every section has for its members and its name, in mm; the least there is.
+        rooms: what each has.
+        chart: what is drawn there.
+        scale: of amounts that stand at their true distance; None for even spacing.
+    """
 
     middles: tuple[float, ...]
     room: float
-    is_by_amount: bool
+    rooms: tuple[float, ...]
     chart: Chart
+    scale: Scale | None = None
+
+    @property
+    def is_by_amount(self) -> bool:
+        """Whether distances are true."""
+        return self.scale is not None
 
     def slot(self, spot: Spot) -> Slot:
         """The room of a group."""
         rule, count = self.chart.slots, spot.of
         share, of_place = (rule.alone, 1.0) if count == 1 else (rule.together, rule.of_its_place)
-        width = min(self.room * share / count, rule.widest_mm)
+        # Groups beside each other stand equally far apart everywhere, and bars are as wide as the
+        # narrowest; a sign that stands alone takes the room it has.
+        room = self.room
+        if count == 1 and self.chart.are_small:
+            room = max(room, min(self.rooms[spot.section], _ENOUGH))
+        width = min(room * share / count, rule.widest_mm)
         middle = self.middles[spot.section] + (spot.member - (count - 1) / 2) * width
-        return Slot(middle, min(width * of_place, rule.most_mm))
+        width = min(width * of_place, rule.most_mm)
+        return Slot(middle + spot.aside * width, width)
 
 
-def bands(sections: Sequence[Section], chart: Chart, wanted: Spacing | None, frame: Frame) -> Bands:
+def bands(
+    sections: Sequence[Section], count: int, chart: Chart, figure: FigureChoices, frame: Frame
+) -> Bands:
     """Where the sections of a panel stand.
 
     Args:
-        sections: along the axis.
+        sections: along the axis; none where it is not groups that stand there.
+        count: how many places there are.
         chart: what is drawn, which has a usual spacing.
-        wanted: the spacing chosen, None for the usual one.
+        figure: what was chosen.
         frame: the plot area.
     """
-    amounts = [section.amount for section in sections]
-    known = [amount for amount in amounts if amount is not None]
-    is_possible = len(known) == len(amounts) and len(set(known)) == len(known) > 1
-    by_default = chart.spacing is Spacing.BY_AMOUNT
-    if is_possible and (wanted is Spacing.BY_AMOUNT or (wanted is None and by_default)):
-        found = _by_amount(known, chart, frame)
-        members = max(len(section.members) for section in sections)
-        if wanted is Spacing.BY_AMOUNT or found.room >= _CLOSEST * members:
+    amounts = amounts_of(sections, chart, figure.spacing)
+    if amounts:
+        found = _by_amount(amounts, chart, figure, frame)
+        if found is not None and (figure.spacing is Spacing.BY_AMOUNT or found.room >= _CLOSEST):
             return found
-    room = frame.width / len(amounts)
-    middles = tuple(frame.start + (i + 0.5) * room for i in range(len(amounts)))
-    return Bands(middles, room, is_by_amount=False, chart=chart)
+    room = frame.width / count
+    middles = tuple(frame.start + (i + 0.5) * room for i in range(count))
+    return Bands(middles, room, (room,) * count, chart)
 
 
-def _by_amount(amounts: list[float], chart: Chart, frame: Frame) -> Bands:
-    """True distances, with half a section of air at both ends."""
+def _by_amount(
+    amounts: tuple[float, ...], chart: Chart, figure: FigureChoices, frame: Frame
+) -> Bands | None:
+    """True distances, with half a section of air at both ends; None where logs are impossible."""
     low, high = min(amounts), max(amounts)
-    ordered = sorted(amounts)
-    share = min(b - a for a, b in pairwise(ordered)) / (high - low)
+    is_log = figure.group_scale is AxisScale.LOG
+    if is_log and low <= 0:
+        return None
+    unit = LogScale(low, high, 0.0, 1.0) if is_log else Scale(low, high, 0.0, 1.0)
+    places = sorted(unit.at(amount) for amount in amounts)
+    share = min(b - a for a, b in pairwise(places))
     # The air at the ends is half the closest distance: width = inner + share · inner.
-    inner = frame.width / (1 + share)
+    inner = min(frame.width / (1 + share), frame.width - 2 * _LEAST_AIR)
     start = frame.start + (frame.width - inner) / 2
-    middles = tuple(start + (amount - low) / (high - low) * inner for amount in amounts)
-    return Bands(middles, share * inner, is_by_amount=True, chart=chart)
+    own = (figure.group_from, figure.group_to)
+    if own == (None, None):
+        scale = _scale(unit, low, high, start, start + inner)
+    else:
+        # Ends by hand are the ends of the axis itself.
+        first = low if own[0] is None else own[0]
+        last = high if own[1] is None else own[1]
+        ends = (
+            frame.start if own[0] is not None else start,
+            frame.end if own[1] is not None else start + inner,
+        )
+        scale = _scale(unit, first, last, *ends)
+    middles = tuple(scale.at(amount) for amount in amounts)
+    rooms = _rooms(middles, frame)
+    return Bands(middles, min(rooms), rooms, chart, scale)
+
+
+def _scale(like: Scale, low: float, high: float, start: float, end: float) -> Scale:
+    return type(like)(low, high, start, end)
+
+
+def _rooms(middles: tuple[float, ...], frame: Frame) -> tuple[float, ...]:
+    """What each place has to itself: the distance to the nearer neighbour, twice that to an end."""
+    ordered = sorted(middles)
+    gaps = [b - a for a, b in pairwise(ordered)]
+    by_place = {}
+    for i, place in enumerate(ordered):
+        to_ends = (2 * (place - frame.start), 2 * (frame.end - place))
+        by_place[place] = max(min(*gaps[max(0, i - 1) : i + 1], *to_ends), 0.5)
+    return tuple(by_place[middle] for middle in middles)

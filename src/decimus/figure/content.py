@@ -4,6 +4,10 @@ from __future__ import annotations
 
 from functools import cached_property
 
+import numpy as np
+
+from decimus.analysis.annotations import MOST_LINES
+from decimus.analysis.chart_facts import chart_of
 from decimus.analysis.comparison_results import Comparison, PairResult
 from decimus.analysis.groups import (
     FactorInOrder,
@@ -13,8 +17,10 @@ from decimus.analysis.groups import (
     ShownGroups,
     with_unit,
 )
+from decimus.analysis.method_kinds import SHARE_METHODS
 from decimus.analysis.results import Results
-from decimus.charts.data import Ends, Member, Panel, Section
+from decimus.charts.data import Difference, Ends, Member, Panel, Section
+from decimus.charts.kinds import Chart, amounts_of
 from decimus.charts.marks import SceneMark, reach
 from decimus.charts.registry import CHARTS
 from decimus.charts.styles import ResolvedStyle, style_of
@@ -23,11 +29,13 @@ from decimus.figure.palettes import colours
 from decimus.figure.swarms import drawn_replicates
 from decimus.figure.text import runs_of
 from decimus.plurals import plural
+from decimus.statistics.boxes import box_summary
 from decimus.study.questions import FigureChoices
 from decimus.study.targets import Levels
-from decimus.terms import ComparisonMarks, Height, LevelKind
+from decimus.terms import ChartKind, ComparisonMarks, Height, LevelKind
 from decimus.values import Value
 from decimus.wording.figure.error_bars import height_words
+from decimus.wording.numbers import MINUS
 from decimus.wording.p_values import figure_spans
 from decimus.wording.phrases import outcome_words, upper_first
 
@@ -61,6 +69,7 @@ class Content(Value, frozen=True):
 
     Args:
         panels: one, or one for each level of the third factor.
+        chart: the kind of chart that is drawn.
         key_title: the second factor, "" without one.
         key: the colours of the second factor, none without one.
         value_title: title of the value axis.
@@ -75,6 +84,7 @@ class Content(Value, frozen=True):
     """
 
     panels: tuple[Panel, ...]
+    chart: Chart
     key_title: str
     key: tuple[KeyEntry, ...]
     value_title: str
@@ -95,8 +105,12 @@ class Content(Value, frozen=True):
     @cached_property
     def marks(self) -> tuple[tuple[SceneMark, ...], ...]:
         """What each panel draws of its groups, in terms of the data."""
-        chart = CHARTS[self.choices.kind]
-        return tuple(chart.draws(panel, self.choices) for panel in self.panels)
+        return tuple(self.chart.draws(panel, self.choices) for panel in self.panels)
+
+    @property
+    def is_by_amount(self) -> bool:
+        """Whether groups are to stand at true distances, if there is room."""
+        return bool(amounts_of(self.panels[0].sections, self.chart, self.choices.spacing))
 
     def values(self) -> tuple[float, ...]:
         """Every value the axis has to cover."""
@@ -104,7 +118,7 @@ class Content(Value, frozen=True):
         for marks in self.marks:
             for mark in marks:
                 found += reach(mark)
-        if CHARTS[self.choices.kind].has_zero_base:
+        if self.chart.has_zero_base:
             found.append(0.0)
         return tuple(found)
 
@@ -123,44 +137,52 @@ def content_of(results: Results) -> Content:
 
 
 def _content(results: Results) -> Content:
-    groups = results.groups
-    choices = results.question.figure
-    second = groups.factors[1] if len(groups.factors) > 1 else None
-    value_title = choices.value_title
-    group_title = choices.group_title
+    groups, choices, chart = results.groups, results.question.figure, chart_of(results)
+    is_of_pairs = chart.kind is ChartKind.DIFFERENCES
+    second = None if is_of_pairs or len(groups.factors) < 2 else groups.factors[1]
+    value_title, group_title = choices.value_title, choices.group_title
+    if value_title is None:
+        value_title = difference_title(results) if is_of_pairs else _value_title(results)
+    if group_title is None:
+        group_title = _all_titles(groups) if is_of_pairs else _group_titles(groups)
     return Content(
-        panels=_panels(groups),
+        panels=_differences(results) if is_of_pairs else _panels(groups, choices, chart),
+        chart=chart,
         key_title=upper_first(second.title) if second else "",
         key=_key(groups, second, choices),
-        value_title=_value_title(results) if value_title is None else value_title,
-        group_title=_group_titles(groups) if group_title is None else group_title,
-        comparisons=_comparisons(results),
+        value_title=value_title,
+        group_title=group_title,
+        comparisons=_comparisons(results) if chart.shows_means else (),
         choices=choices,
         look=style_of(choices),
         colours=group_colours(groups, choices),
         decimal_sign=results.decimal_sign,
-        group_texts=_group_texts(results),
+        group_texts=_group_texts(results) if chart.shows_means else (),
     )
 
 
-def _panels(groups: ShownGroups) -> tuple[Panel, ...]:
+def _panels(groups: ShownGroups, figure: FigureChoices, chart: Chart) -> tuple[Panel, ...]:
     """A panel for every level of the third factor, or the only one."""
     if len(groups.factors) < 3:
-        return (Panel(_sections(groups, None)),)
+        return (Panel(_sections(groups, figure, chart, None)),)
     third = groups.factors[2]
     found = (
         Panel(
-            _sections(groups, level.level.text),
+            _sections(groups, figure, chart, level.level.text),
             third.factor.variable,
             level.level.text,
             level.label,
         )
         for level in third.levels
     )
-    return tuple(panel for panel in found if panel.members) or (Panel(_sections(groups, None)),)
+    return tuple(panel for panel in found if panel.members) or (
+        Panel(_sections(groups, figure, chart, None)),
+    )
 
 
-def _sections(groups: ShownGroups, deep: str | None) -> tuple[Section, ...]:
+def _sections(
+    groups: ShownGroups, figure: FigureChoices, chart: Chart, deep: str | None
+) -> tuple[Section, ...]:
     """The levels of the first factor as places on the axis, those of the second side by side."""
     first = groups.factors[0]
     second = groups.factors[1] if len(groups.factors) > 1 else None
@@ -169,7 +191,7 @@ def _sections(groups: ShownGroups, deep: str | None) -> tuple[Section, ...]:
         group = groups.find(levels)
         if group is None or levels in groups.hidden:
             return None
-        return _member(groups, group)
+        return _member(groups, group, figure, chart)
 
     has_amounts = first.factor.kind is LevelKind.AMOUNTS
     return tuple(
@@ -214,6 +236,11 @@ def _group_titles(groups: Groups) -> str:
     return _group_title(groups.factors[0]) if groups.factors else ""
 
 
+def _all_titles(groups: Groups) -> str:
+    """The factors whose levels stand in names of pairs."""
+    return ", ".join(title for factor in groups.factors if (title := _group_title(factor)))
+
+
 def _levels_in_section(
     first: LevelInOrder, second: FactorInOrder | None, deep: str | None
 ) -> tuple[Levels, ...]:
@@ -225,12 +252,16 @@ def _levels_in_section(
     return tuple((start, level.level.text, *rest) for level in second.levels)
 
 
-def _member(groups: ShownGroups, group: Group) -> Member:
+def _member(groups: ShownGroups, group: Group, figure: FigureChoices, chart: Chart) -> Member:
     has_dots = groups.heights.choices.height.is_of_outcome
     numbers = drawn_replicates(group.summary, groups.most_dots) if has_dots else ()
     values = tuple(group.summary.array[list(numbers)].tolist()) if numbers else ()
     asides = tuple(aside.value for aside in group.cells.asides) if has_dots else ()
     ends = groups.error_bar(group)
+    box, mean = None, group.summary.mean
+    if chart.wants_boxes:
+        every = np.array(groups.as_shown(group.summary.array.tolist()))
+        box = box_summary(every, figure.whiskers)
     return Member(
         group.levels,
         groups.height(group),
@@ -239,7 +270,42 @@ def _member(groups: ShownGroups, group: Group) -> Member:
         numbers,
         groups.as_shown(asides),
         is_adjusted=groups.measurements.is_adjusted(group.cells),
+        units=tuple(group.cells.units[number] for number in numbers) if group.cells.units else (),
+        box=box,
+        mean=None if mean is None else groups.as_shown((mean,))[0],
+        count=group.n,
     )
+
+
+def _differences(results: Results) -> tuple[Panel, ...]:
+    """The pairs that are compared, in reading order, in the place of groups."""
+    comparison, groups = results.comparison, results.groups
+    if comparison is None:
+        return (Panel(()),)
+    times = 100.0 if comparison.method in SHARE_METHODS else 1.0
+    found = []
+    for pair in comparison.pairs[:MOST_LINES]:
+        both = pair.cells
+        if both is None:
+            continue
+        names = [group.name for group in map(groups.find, both) if group]
+        ends = None
+        if pair.ci_lower is not None or pair.ci_upper is not None:
+            lower, upper = pair.ci_lower, pair.ci_upper
+            ends = Ends(
+                None if lower is None else times * lower, None if upper is None else times * upper
+            )
+        label = f"{names[0]} {MINUS} {names[1]}"
+        found.append(Difference(both[0], both[1], label, times * pair.estimate, ends))
+    return (Panel((), differences=tuple(found)),)
+
+
+def difference_title(results: Results) -> str:
+    """What the axis of differences measures."""
+    comparison, measurements = results.comparison, results.measurements
+    if comparison is not None and comparison.method in SHARE_METHODS:
+        return "Difference between shares (percentage points)"
+    return with_unit(f"Difference in {outcome_words(measurements)}", measurements.outcome.unit)
 
 
 def _key(

@@ -1,9 +1,10 @@
 """The layout of the page: what surrounds the plots is measured, then plots are placed and filled.
 
-Measure → margins → grid of panels → place. Two things are known only in the end: how wide the
-numbers of the axis are, and how much room comparison lines take. The first is taken from the axis
-of the data and set right once if lines made the axis longer; for the second the end of the axis
-follows from the value that each line hangs on and the mm it stands above it.
+Measure → margins → grid of panels → place. What is known only in the end is how wide the numbers of
+the axis are and how much room comparison lines take. The first is taken from the axis of the data
+and set right once if lines made the axis longer; for the second the end of the axis follows from
+the value that each line hangs on and the mm it stands above it. Where names or lines find no room,
+the figure turns or its page grows, and the page says so.
 """
 
 from __future__ import annotations
@@ -13,18 +14,12 @@ from functools import lru_cache
 from msgspec.structs import replace
 
 from decimus.analysis.results import Results
-from decimus.charts.registry import CHARTS
 from decimus.figure.annotations import line_marks
 from decimus.figure.axes import ValueAxis, data_range, value_axis
-from decimus.figure.bands import Bands, bands
 from decimus.figure.content import Content, content_of
-from decimus.figure.fitting import FittedPlot, fitted
-from decimus.figure.frames import Frame, Turn
+from decimus.figure.fitting import Fit, FittedPlot, fitted
 from decimus.figure.furniture import (
-    BESIDE_TICK,
-    EDGE,
     GAP,
-    TICK,
     amount_ticks,
     axis_lines,
     bottom_title,
@@ -33,21 +28,24 @@ from decimus.figure.furniture import (
     panel_title,
     value_ticks,
 )
-from decimus.figure.grid import Grid, columns_for
-from decimus.figure.keys import key_above
-from decimus.figure.marks import Label, Mark, Measure, Page
-from decimus.figure.names import Names, names_below, names_beside
+from decimus.figure.keys import Key
+from decimus.figure.marks import Bounds, Label, Mark, Measure, Page, PageNote, shifted
+from decimus.figure.surroundings import (
+    Sheet,
+    Surroundings,
+    bands_of,
+    side_titles,
+    surroundings,
+)
 from decimus.figure.text import Typesetter
-from decimus.study.targets import Axis
-from decimus.terms import Orientation
-from decimus.values import Value
+from decimus.study.targets import Axis, KeyAt, KeyEntryAt, Moved, PairAt, same_thing
+from decimus.terms import KeyPlace, Orientation
 
-_TALLEST = 400.0
+_LARGEST = 1200.0
+"""No page grows beyond so many mm."""
 _SMALL = 0.9
 """Letters of comparison lines, beside those of the axes."""
-_TRIES = 3
-_MOST_FOR_NAMES = 0.4
-"""Share of the page that names below the plots take at most."""
+_TRIES = 8
 
 
 @lru_cache(maxsize=2)
@@ -65,40 +63,61 @@ def page_of(results: Results, measure: Measure) -> Page:
 
 
 def laid_out(content: Content, measure: Measure) -> Page:
-    """The page for a content; taller than asked for only when comparison lines need it."""
-    height = content.look.style.height_mm
-    page, missing = _at_height(content, measure, height)
-    while missing > 0.01 and height < _TALLEST:
-        height = min(_TALLEST, height + missing + 0.1)
-        page, missing = _at_height(content, measure, height)
-    return page
+    """The page for a content: of the size asked for, or as large as names and lines need."""
+    style = content.look.style
+    type_ = Typesetter(measure, style.text_pt)
+    sheet = _first_sheet(content, type_)
+    notes: dict[PageNote, None] = {}
+    for attempt in range(_TRIES):
+        around = surroundings(content, sheet, type_)
+        if _is_turned(content, sheet, around):
+            sheet = replace(sheet, is_sideways=True)
+            notes[PageNote.SIDEWAYS_FOR_NAMES] = None
+            continue
+        across, up = around.lacking
+        if (across > 0.01 or up > 0.01) and attempt < _TRIES - 1 and not _is_largest(sheet):
+            sheet = _grown(sheet, across, up)
+            notes[PageNote.LARGER_FOR_NAMES] = None
+            continue
+        fit = _fit(content, sheet, around, type_)
+        axis = fit.plots[0].axis
+        used = _room(axis, type_)
+        if abs(used - sheet.numbers) > 1e-6 or axis.exponent != sheet.exponent:
+            sheet = replace(sheet, numbers=used, exponent=axis.exponent)
+            if attempt < _TRIES - 1:
+                continue
+        if fit.missing > 0.01 and attempt < _TRIES - 1 and not _is_largest(sheet):
+            more = fit.missing + 0.1
+            sheet = _grown(sheet, more, 0.0) if sheet.is_sideways else _grown(sheet, 0.0, more)
+            notes[PageNote.LARGER_FOR_LINES] = None
+            continue
+        break
+    marks = _marks(content, sheet, around, fit, type_)
+    return Page(sheet.width, sheet.height, marks, tuple(notes))
 
 
-class _Surroundings(Value, frozen=True):
-    """What surrounds the plots: the grid they stand in, names of groups, the key.
-
-    Args:
-        grid: where the plots are.
-        names: of the groups, below or beside the plots.
-        key: its marks.
-    """
-
-    grid: Grid
-    names: Names
-    key: tuple[Mark, ...]
-
-
-def _at_height(content: Content, measure: Measure, height: float) -> tuple[Page, float]:
-    """The page at a height, and the mm of height that it lacks."""
-    type_ = Typesetter(measure, content.look.style.text_pt)
+def _first_sheet(content: Content, type_: Typesetter) -> Sheet:
+    """The page as asked for, with the axis of the data: most often the one it will have."""
+    style = content.look.style
     low, high = data_range(content)
-    room = _room(value_axis(content, low, high, 0.0, height), type_)
-    for _ in range(_TRIES):
-        page, missing, used = _laid_out(content, type_, height, room)
-        if abs(used - room) <= 1e-6:
-            break
-        room = used
-    return page, missing
+    is_sideways = (content.choices.orientation or content.chart.orientation) is Orientation.SIDEWAYS
+    length = style.width_mm if is_sideways else style.height_mm
+    axis = value_axis(content, low, high, 0.0, length)
+    return Sheet(style.width_mm, style.height_mm, is_sideways, _room(axis, type_), axis.exponent)
+
+
+def _is_turned(content: Content, sheet: Sheet, around: Surroundings) -> bool:
+    """Whether names make the figure stand sideways: they find no room below, and nobody chose."""
+    return not sheet.is_sideways and not around.names.fits and content.choices.orientation is None
+
+
+def _is_largest(sheet: Sheet) -> bool:
+    return sheet.width >= _LARGEST and sheet.height >= _LARGEST
+
+
+def _grown(sheet: Sheet, across: float, up: float) -> Sheet:
+    width = min(_LARGEST, sheet.width + max(0.0, across))
+    return replace(sheet, width=width, height=min(_LARGEST, sheet.height + max(0.0, up)))
 
 
 def _room(axis: ValueAxis, type_: Typesetter) -> float:
@@ -106,110 +125,108 @@ def _room(axis: ValueAxis, type_: Typesetter) -> float:
     return max((type_.extent(label).width for label in axis.labels), default=0.0)
 
 
-def _laid_out(
-    content: Content, type_: Typesetter, height: float, room: float
-) -> tuple[Page, float, float]:
-    """The page at a height, given the width of the numbers of the value axis.
+def _fit(content: Content, sheet: Sheet, around: Surroundings, type_: Typesetter) -> Fit:
+    """The plots with their axes and what stands above their groups."""
+    frames = around.grid.frames(sheet.turn)
+    standing = [
+        bands_of(content, panel, frame) for panel, frame in zip(content.panels, frames, strict=True)
+    ]
+    return fitted(content, frames, standing, _small(type_))
 
-    Returns:
-        The page, the mm of height it lacks, and the width that the numbers have.
-    """
-    small = Typesetter(type_.measure, type_.size_pt * _SMALL)
-    turn = Turn(is_sideways=_is_sideways(content), page_height=height)
-    around = _surroundings(content, type_, turn, room)
-    grid = around.grid
-    frames = grid.frames(turn)
-    fit = fitted(content, frames, [_bands(content, n, f) for n, f in enumerate(frames)], small)
+
+def _small(type_: Typesetter) -> Typesetter:
+    return Typesetter(type_.measure, type_.size_pt * _SMALL)
+
+
+def _marks(
+    content: Content, sheet: Sheet, around: Surroundings, fit: Fit, type_: Typesetter
+) -> tuple[Mark, ...]:
+    """Every mark of the page, from the lowest to the topmost."""
     marks: list[Mark] = []
     for number, each in enumerate(fit.plots):
         marks += each.plot.drawn
         marks += axis_lines(each.axis, each.plot.frame)
         marks += _beside(content, each, number, around, type_)
-        marks += line_marks(each.placed, each.plot, small)
-    marks += _titles(content, grid, turn, type_)
-    marks += around.key
-    page = Page(content.look.style.width_mm, height, tuple(marks))
-    return page, fit.missing, _room(fit.plots[0].axis, type_)
-
-
-def _bands(content: Content, number: int, frame: Frame) -> Bands:
-    """Where the sections of a panel stand."""
-    chart, wanted = CHARTS[content.choices.kind], content.choices.spacing
-    return bands(content.panels[number].sections, chart, wanted, frame)
-
-
-def _surroundings(content: Content, type_: Typesetter, turn: Turn, room: float) -> _Surroundings:
-    """Measure what surrounds the plots, and see where that leaves them."""
-    width, height = content.look.style.width_mm, turn.page_height
-    key = key_above(content, type_, width, height - EDGE)
-    key_bottom = min((mark.bounds.bottom for mark in key), default=height - EDGE)
-    titles = type_.extent("x").height
-    count, has_titles = len(content.panels), content.panels[0].variable is not None
-    above = titles + GAP if has_titles else 0.0
-    top = key_bottom - (1.8 * GAP if key else 0.0) - type_.extent("0").ascent / 2 - above
-    at_left, at_bottom = _side_titles(content, turn)
-    left = EDGE + (titles + GAP if at_left else 0.0)
-    bottom = EDGE + (titles + GAP if at_bottom else 0.0)
-    right = width - EDGE
-    sections = content.panels[0].sections
-    if turn.is_sideways:
-        names = names_beside(sections, width, type_)
-        left += names.room + GAP
-        bottom += TICK + BESIDE_TICK + titles
-        right -= room / 2
-        grid = Grid(count, columns_for(count, right - left), left, bottom, right, top, above)
-        return _Surroundings(grid, names, tuple(key))
-    left += room
-    left += BESIDE_TICK + TICK
-    # Names need to know how much room there is along the axis, which does not depend on them.
-    grid = Grid(count, columns_for(count, right - left), left, bottom, right, top, above)
-    standing = _bands(content, 0, grid.frames(turn)[0])
-    names = names_below(sections, standing.room, height * _MOST_FOR_NAMES, type_)
-    grid = replace(grid, bottom=bottom + names.room + GAP)
-    return _Surroundings(grid, names, tuple(key))
-
-
-def _is_sideways(content: Content) -> bool:
-    return content.choices.orientation is Orientation.SIDEWAYS
-
-
-def _side_titles(content: Content, turn: Turn) -> tuple[str, str]:
-    """The title at the left of the plots, and that below them."""
-    both = (content.value_title, content.group_title)
-    return (both[1], both[0]) if turn.is_sideways else both
+        marks += line_marks(each.placed, each.plot, _small(type_))
+    marks += _titles(content, sheet, around, type_)
+    if around.key is not None:
+        marks += _placed_key(around.key, marks, around).marks
+    return _moved(marks, content, sheet)
 
 
 def _beside(
-    content: Content,
-    each: FittedPlot,
-    number: int,
-    around: _Surroundings,
-    type_: Typesetter,
+    content: Content, each: FittedPlot, number: int, around: Surroundings, type_: Typesetter
 ) -> list[Mark]:
     """What stands around one plot: ticks, numbers and names where no other panel has them."""
-    plot, grid, panel = each.plot, around.grid, content.panels[number]
+    plot, grid = each.plot, around.grid
     turn = plot.frame.turn
     is_first, is_lowest = grid.place(number)[1] == 0, grid.is_lowest(number)
     has_numbers, has_names = (is_lowest, is_first) if turn.is_sideways else (is_first, is_lowest)
     marks = value_ticks(each.axis, plot.frame, type_, has_numbers=has_numbers)
-    marks += amount_ticks(plot.bands, each.axis, turn)
+    marks += amount_ticks(plot.bands, around.names, each.axis, plot.frame)
     if has_names:
-        marks += group_names(panel.sections, around.names, plot.bands, plot.frame, type_)
+        marks += group_names(around.names, plot.frame, type_)
     left, bottom = grid.corner(number)
-    marks += panel_title(panel, left, bottom + grid.plot_height + GAP, type_)
+    marks += panel_title(content.panels[number], left, bottom + grid.plot_height + GAP, type_)
     return marks
 
 
-def _titles(content: Content, grid: Grid, turn: Turn, type_: Typesetter) -> list[Label]:
+def _titles(content: Content, sheet: Sheet, around: Surroundings, type_: Typesetter) -> list[Label]:
     """The titles of both axes, each in the middle of all plots."""
-    at_left, at_bottom = _side_titles(content, turn)
+    grid = around.grid
+    at_left, at_bottom = side_titles(content, sheet)
     axes = (Axis.VALUE, Axis.GROUP)
-    left_axis, bottom_axis = reversed(axes) if turn.is_sideways else axes
+    left_axis, bottom_axis = reversed(axes) if sheet.is_sideways else axes
     found = []
     if at_bottom:
-        ends = (grid.left, grid.right, EDGE)
-        found.append(bottom_title(at_bottom, bottom_axis, *ends, type_))
+        below = 0.0
+        if around.key is not None and around.key.place is KeyPlace.BELOW:
+            below = around.key.height + GAP
+        found.append(bottom_title(at_bottom, bottom_axis, grid.left, grid.right, below, type_))
     if at_left:
-        ends = (grid.bottom, grid.top, turn.page_height)
-        found.append(left_title(at_left, left_axis, *ends, type_))
+        before = 0.0
+        if around.key is not None and around.key.place is KeyPlace.LEFT:
+            before = around.key.width + 2 * GAP
+        ends = (grid.bottom, grid.top, sheet.height)
+        found.append(left_title(at_left, left_axis, *ends, before, type_))
     return found
+
+
+def _placed_key(key: Key, marks: list[Mark], around: Surroundings) -> Key:
+    """A key inside stands in a corner of the first plot where it covers nothing."""
+    if key.place is not KeyPlace.INSIDE:
+        return key
+    grid = around.grid
+    left, bottom = grid.corner(0)
+    right, top = left + grid.plot_width - GAP, bottom + grid.plot_height
+    low, near = bottom + key.height + GAP, left + GAP
+    others = [mark.bounds for mark in marks]
+    corners = ((right - key.width, top), (near, top), (right - key.width, low), (near, low))
+    tried = [key.at(*corner) for corner in corners]
+    return min(tried, key=lambda each: _covered(each.bounds, others))
+
+
+def _covered(room: Bounds, others: list[Bounds]) -> float:
+    """How much of what else is there a room covers, in mm²."""
+    return sum(room.shared(other) for other in others)
+
+
+def _moved(marks: list[Mark], content: Content, sheet: Sheet) -> tuple[Mark, ...]:
+    """The marks with what was moved by hand where it was moved to; lines are so already."""
+    by_hand = [each for each in content.choices.moved if not isinstance(each.what, PairAt)]
+    if not by_hand:
+        return tuple(marks)
+    return tuple(_where_moved(mark, by_hand, sheet) for mark in marks)
+
+
+def _where_moved(mark: Mark, by_hand: list[Moved], sheet: Sheet) -> Mark:
+    target = mark.target
+    if target is None:
+        return mark
+    for each in by_hand:
+        is_of_key = isinstance(each.what, KeyAt) and isinstance(target, KeyEntryAt)
+        if same_thing(each.what, target) or is_of_key:
+            if sheet.is_sideways:
+                return shifted(mark, each.value_mm, -each.along_mm)
+            return shifted(mark, each.along_mm, each.value_mm)
+    return mark

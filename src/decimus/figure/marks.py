@@ -7,7 +7,7 @@ from collections.abc import Callable
 from enum import Enum
 from itertools import pairwise
 
-from msgspec.structs import force_setattr
+from msgspec.structs import force_setattr, replace
 
 from decimus.errors import drawable
 from decimus.study.targets import AnyTarget
@@ -286,6 +286,12 @@ class Bounds(Value, frozen=True):
         """True for a point inside or on the edge."""
         return self.left <= x <= self.right and self.bottom <= y <= self.top
 
+    def shared(self, other: Bounds) -> float:
+        """The area that both take."""
+        across = min(self.right, other.right) - max(self.left, other.left)
+        up = min(self.top, other.top) - max(self.bottom, other.bottom)
+        return across * up if across > 0 and up > 0 else 0.0
+
     def distance(self, x: float, y: float) -> float:
         """How far a point is from it; 0 inside."""
         across = max(self.left - x, 0.0, x - self.right)
@@ -302,12 +308,37 @@ MM_PER_POINT = 25.4 / 72
 Mark = Box | Stroke | Line | Dots | Label
 
 
+class PageNote(Enum):
+    """What a page is otherwise than was asked for."""
+
+    SIDEWAYS_FOR_NAMES = "sideways, as names are long"
+    LARGER_FOR_NAMES = "larger to hold all names"
+    LARGER_FOR_LINES = "larger to hold the comparison lines"
+
+
+def shifted(mark: Mark, right: float, up: float) -> Mark:
+    """The mark moved over the page, in mm."""
+    match mark:
+        case Box() | Label():
+            return replace(mark, x=mark.x + right, y=mark.y + up)
+        case Stroke():
+            return replace(
+                mark, x1=mark.x1 + right, y1=mark.y1 + up, x2=mark.x2 + right, y2=mark.y2 + up
+            )
+        case Line():
+            return replace(mark, points=tuple((x + right, y + up) for x, y in mark.points))
+        case Dots():
+            xs, ys = tuple(x + right for x in mark.xs), tuple(y + up for y in mark.ys)
+            return replace(mark, xs=xs, ys=ys)
+
+
 class Page(Value, frozen=True):
-    """The whole figure: its size and its marks from the lowest to the topmost."""
+    """The whole figure: its size, its marks from the lowest to the topmost, and what is to say."""
 
     width_mm: float
     height_mm: float
     marks: tuple[Mark, ...]
+    notes: tuple[PageNote, ...] = ()
 
     def target_at(self, x: float, y: float, reach: float = 0.6) -> AnyTarget | None:
         """What is at a point of the page, or nearest to it.

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 from decimus.values import Value
-from decimus.wording.numbers import number, power_number
+from decimus.wording.numbers import grouped, power_number
 
 _LONGEST, _MOST_DECIMALS = 1e7, 6
 _STEPS = (1.0, 2.0, 2.5, 5.0)
@@ -116,10 +116,46 @@ def tick_labels(places: tuple[float, ...], step: float, decimal_sign: str) -> tu
     decimals = tick_decimals(step)
     largest = max((abs(place) for place in places), default=0.0)
     if largest < _LONGEST and decimals <= _MOST_DECIMALS:
-        return tuple(number(place, decimals, decimal_sign) for place in places)
+        return tuple(grouped(place, decimals, decimal_sign) for place in places)
     exponent = math.floor(math.log10(largest)) if largest else 0
     decimals = tick_decimals(step / 10.0**exponent)
     return tuple(power_number(place, exponent, decimals, decimal_sign) for place in places)
+
+
+_FROM, _BELOW = 1e5, 1e-3
+"""Numbers of a figure are written as multiples of a power of ten from there on, and below."""
+
+
+def power_of_thousand(places: tuple[float, ...]) -> int:
+    """The power of ten, one of a thousand, that ticks are best written as multiples of; 0 for none.
+
+    Large numbers and small ones are then as short as 2.5; what they are multiples of is said
+    once.
+    """
+    largest = max((abs(place) for place in places), default=0.0)
+    if not largest or _BELOW * 9.99 <= largest < _FROM:
+        return 0
+    return 3 * math.floor((math.log10(largest) + 1e-9) / 3)
+
+
+def plain_decimals(value: float) -> int:
+    """Decimals that write a round number in full."""
+    return tick_decimals(abs(value)) if value else 0
+
+
+def round_numbers(
+    low: float, high: float, leading: tuple[float, ...] = (1.0, 2.0, 5.0)
+) -> tuple[float, ...]:
+    """The numbers from `low` to `high`, both above zero, that are 1, 2 or 5 times a power of ten.
+
+    Args:
+        low: the lowest.
+        high: the highest.
+        leading: digits in place of 1, 2 and 5.
+    """
+    first, last = math.floor(math.log10(low)) - 1, math.ceil(math.log10(high)) + 1
+    found = (digit * 10.0**power for power in range(first, last + 1) for digit in leading)
+    return tuple(value for value in found if low * (1 - 1e-9) <= value <= high * (1 + 1e-9))
 
 
 def padded(low: float, high: float, share: float = 0.06) -> tuple[float, float]:

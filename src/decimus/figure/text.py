@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from enum import Enum
 
@@ -79,6 +80,17 @@ class Typesetter(Value, frozen=True):
         extent = self.extent(pieces)
         start = y - align.value * extent.width
         return Label(pieces, x, start, self.size_pt, extent, is_upright=True, target=target)
+
+    def tilted(
+        self, text: str, x: float, y: float, angle: float, target: AnyTarget | None = None
+    ) -> Label:
+        """A line that rises by `angle` degrees and ends below the place (x, y)."""
+        extent = self.extent(text)
+        turn = math.radians(angle)
+        # Its end stands below the place, the top of its letters just under it.
+        end_x, end_y = x + extent.ascent * math.sin(turn) * 0.5, y - extent.ascent * math.cos(turn)
+        start = (end_x - extent.width * math.cos(turn), end_y - extent.width * math.sin(turn))
+        return Label((Run(text),), *start, self.size_pt, extent, target=target, tilt=angle)
 
     def wrapped(self, text: str, width: float) -> tuple[str, ...]:
         """The text in lines no wider than `width`; a single word may still be wider."""

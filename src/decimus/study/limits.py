@@ -23,6 +23,7 @@ TextSize = Annotated[float, Meta(ge=4, le=40)]
 """In points."""
 Factor = Annotated[float, Meta(gt=0, le=100)]
 """Of an SD or SE."""
+Positive = Annotated[float, Meta(gt=0)]
 Colour = Annotated[str, Meta(pattern="^#[0-9a-fA-F]{6}$")]
 Move = Annotated[float, Meta(ge=-1000, le=1000)]
 """By hand, in mm."""

@@ -4,12 +4,13 @@ from __future__ import annotations
 
 import msgspec
 
-from decimus.study.limits import Colour, ConfidenceLevel, DecimalCount, Factor, Index
+from decimus.study.limits import Colour, ConfidenceLevel, DecimalCount, Factor, Index, Positive
 from decimus.study.looks import Look, LookOfGroup
 from decimus.study.targets import Levels, Moved
 from decimus.terms import (
     Adjustment,
     Alternative,
+    AxisScale,
     ChartKind,
     ComparisonMarks,
     ComparisonText,
@@ -26,6 +27,7 @@ from decimus.terms import (
     Statistic,
     SumsOfSquares,
     Totals,
+    Whiskers,
 )
 
 
@@ -223,7 +225,16 @@ class FigureChoices(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     hides_not_significant: bool = False
     star_limits: tuple[float, ...] = (0.01, 0.001)
     moved: tuple[Moved, ...] = ()
-    orientation: Orientation = Orientation.UPRIGHT
+    orientation: Orientation | None = None
+    marks_mean: bool | None = None
+    counts_below: bool = False
+    whiskers: Whiskers = Whiskers.WITHIN_REACH
+    value_scale: AxisScale = AxisScale.LINEAR
+    value_step: Positive | None = None
+    tick_decimals: DecimalCount | None = None
+    group_scale: AxisScale = AxisScale.LINEAR
+    group_from: float | None = None
+    group_to: float | None = None
     group_looks: tuple[LookOfGroup, ...] = ()
     drawn_pairs: tuple[PairOfGroups, ...] = ()
     hidden: tuple[Levels, ...] = ()

@@ -26,6 +26,22 @@ def number(value: float | None, decimals: int, decimal_sign: str = ".") -> str:
     return text.replace(".", decimal_sign)
 
 
+THIN = "\u2009"
+
+
+def grouped(value: float | None, decimals: int, decimal_sign: str = ".") -> str:
+    """A number with its digits in threes from 10 000 on, as it is read on an axis."""
+    text = number(value, decimals, decimal_sign)
+    whole, sign, rest = text.partition(decimal_sign)
+    if sum(letter.isdigit() for letter in whole) < 5:
+        return text
+    digits = whole.removeprefix(MINUS)
+    minus = whole[: len(whole) - len(digits)]
+    head = len(digits) % 3 or 3
+    parts = [digits[:head], *(digits[i : i + 3] for i in range(head, len(digits), 3))]
+    return minus + THIN.join(parts) + sign + rest
+
+
 _SUPERSCRIPTS = str.maketrans("-0123456789", "⁻⁰¹²³⁴⁵⁶⁷⁸⁹")
 
 
@@ -34,7 +50,12 @@ def power_number(value: float, exponent: int, decimals: int, decimal_sign: str =
     if value == 0:
         return "0"
     mantissa = number(value / 10.0**exponent, decimals, decimal_sign)
-    return f"{mantissa}×10{str(exponent).translate(_SUPERSCRIPTS)}"
+    return f"{mantissa}×10{superscript(exponent)}"
+
+
+def superscript(power: int) -> str:
+    """A whole number in raised figures."""
+    return str(power).translate(_SUPERSCRIPTS)
 
 
 def full_number(value: float | None, decimal_sign: str = ".") -> str:

@@ -43,7 +43,9 @@ from decimus.study.edits.comparisons import (
 from decimus.study.edits.figures import (
     ChooseComparisonText,
     ChooseKind,
+    ChooseLook,
     ChoosePalette,
+    ChooseSetting,
     ChooseSize,
     ChooseSpacing,
     ChooseTextSize,
@@ -181,6 +183,8 @@ Edit = (
     | HideNotSignificant
     | ChooseStarLimits
     | MoveByHand
+    | ChooseLook
+    | ChooseSetting
     | TurnFigure
 )
 """Any change; told apart in a file by the name of its class."""
@@ -213,6 +217,7 @@ __all__ = [
     "ChooseLayout",
     "ChooseLevelKind",
     "ChooseLimits",
+    "ChooseLook",
     "ChooseMeaning",
     "ChooseMethod",
     "ChooseOutcome",
@@ -225,6 +230,7 @@ __all__ = [
     "ChooseRowNames",
     "ChooseSameN",
     "ChooseSameUnits",
+    "ChooseSetting",
     "ChooseSize",
     "ChooseSpacing",
     "ChooseSphericity",

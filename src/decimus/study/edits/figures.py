@@ -7,9 +7,13 @@ from msgspec.structs import replace
 from decimus.errors import ChoiceError
 from decimus.study.edits.kinds import FigureEdit, check_size
 from decimus.study.limits import Move, TextSize
+from decimus.study.looks import Look, LookOfGroup
 from decimus.study.questions import FigureChoices
-from decimus.study.targets import AnyTarget, Moved, same_thing
+from decimus.study.settings import FIGURE_SETTINGS, LOOK_SETTINGS, checked
+from decimus.study.targets import AnyTarget, Levels, Moved, same_thing
 from decimus.terms import ChartKind, ComparisonText, Orientation, Palette, Spacing
+
+SettingValue = bool | int | float | str | tuple[float, ...] | None
 
 
 class ChooseKind(FigureEdit, frozen=True, kw_only=True):
@@ -178,14 +182,15 @@ class ChooseComparisonText(FigureEdit, frozen=True, kw_only=True):
 
 
 class TurnFigure(FigureEdit, frozen=True, kw_only=True):
-    """Let values run upwards or to the right."""
+    """Let values run upwards or to the right; None as the rule has it."""
 
-    orientation: Orientation
+    orientation: Orientation | None
 
     @property
     def title(self) -> str:
         """The change in plain words."""
-        return f"figure {self.orientation.value}"
+        words = "upright or sideways by the rule"
+        return words if self.orientation is None else f"figure {self.orientation.value}"
 
     def chosen(self, figure: FigureChoices) -> FigureChoices:
         """The choices that way round."""
@@ -219,3 +224,83 @@ class MoveByHand(FigureEdit, frozen=True, kw_only=True):
         if self.along_mm or self.value_mm:
             moved = (*moved, Moved(self.what, self.along_mm, self.value_mm))
         return replace(figure, moved=moved)
+
+
+class ChooseSetting(FigureEdit, frozen=True, kw_only=True):
+    """Choose a setting of this figure by its name; None goes back to the rule.
+
+    Args:
+        name: one of `FIGURE_SETTINGS`.
+        value: what it is to be.
+    """
+
+    name: str
+    value: SettingValue = None
+
+    def __post_init__(self) -> None:
+        checked(FigureChoices, self.name, self._value)
+
+    @property
+    def _value(self) -> object:
+        """The value, or what stands where nobody has said anything."""
+        return getattr(FigureChoices(), self.name, None) if self.value is None else self.value
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        words = FIGURE_SETTINGS[self.name]
+        return f"{words} by the rule" if self.value is None else f"{words}: {_said(self.value)}"
+
+    def chosen(self, figure: FigureChoices) -> FigureChoices:
+        """The choices with the setting."""
+        value = checked(FigureChoices, self.name, self._value)
+        return replace(figure, **{self.name: value})
+
+
+class ChooseLook(FigureEdit, frozen=True, kw_only=True):
+    """Choose how the figure looks, or one group of it; None goes back to the rule.
+
+    Args:
+        name: one of `LOOK_SETTINGS`.
+        value: what it is to be.
+        levels: the group that is to look so; none for the figure.
+    """
+
+    name: str
+    value: SettingValue = None
+    levels: Levels = ()
+
+    def __post_init__(self) -> None:
+        checked(Look, self.name, self.value)
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        words = LOOK_SETTINGS[self.name]
+        of = f" of {', '.join(self.levels)}" if self.levels else ""
+        return (
+            f"{words}{of} by the rule"
+            if self.value is None
+            else f"{words}{of}: {_said(self.value)}"
+        )
+
+    def chosen(self, figure: FigureChoices) -> FigureChoices:
+        """The choices with that look."""
+        value = checked(Look, self.name, self.value)
+        if not self.levels:
+            return replace(figure, look=replace(figure.look, **{self.name: value}))
+        looks = {own.levels: own.look for own in figure.group_looks}
+        looks[self.levels] = replace(looks.get(self.levels, Look()), **{self.name: value})
+        return replace(
+            figure,
+            group_looks=tuple(
+                LookOfGroup(levels, look) for levels, look in looks.items() if look != Look()
+            ),
+        )
+
+
+def _said(value: SettingValue) -> str:
+    """A value in plain words."""
+    if isinstance(value, bool):
+        return "yes" if value else "no"
+    return f"{value:g}" if isinstance(value, float) else str(value).replace("-", " ")

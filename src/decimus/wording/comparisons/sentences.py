@@ -241,7 +241,7 @@ def _reference_result(
     return (Text(text), *statistics, Text("."))
 
 
-_KIND_WORDS = {
+INTERVAL_WORDS = {
     IntervalKind.INDIVIDUAL: "",
     IntervalKind.SIMULTANEOUS: "simultaneous ",
     IntervalKind.BONFERRONI: "Bonferroni ",
@@ -297,7 +297,7 @@ def difference_words(results: Results, pair: PairResult) -> str:
     if ends[0] is None or ends[1] is None:
         return text
     level = percent(required(results).level_of(pair), sign)
-    kind = _KIND_WORDS[pair.ci_kind or IntervalKind.INDIVIDUAL]
+    kind = INTERVAL_WORDS[pair.ci_kind or IntervalKind.INDIVIDUAL]
     return f"{text} ({kind}{level} CI {ends[0]} to {ends[1]})"
 
 

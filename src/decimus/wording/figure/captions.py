@@ -2,23 +2,31 @@
 
 from __future__ import annotations
 
+import re
+
 from msgspec.structs import replace
 
+from decimus.analysis.chart_facts import chart_of, facts_of
 from decimus.analysis.groups import Group, ShownGroups
 from decimus.analysis.results import Results
+from decimus.charts.kinds import Chart
 from decimus.charts.registry import CHARTS
 from decimus.measurements.observations import Measurements
 from decimus.plurals import plural
 from decimus.study.edits import (
     ChooseKind,
+    ChooseSetting,
     ShowReplicates,
 )
 from decimus.study.questions import FigureChoices
-from decimus.terms import ErrorBar, Height, LimitRule
+from decimus.terms import ChartKind, ErrorBar, Height, LimitRule, Whiskers
+from decimus.wording.comparisons.choices import adjustment_choice, method_choice
+from decimus.wording.comparisons.method_names import has_follow_up
+from decimus.wording.comparisons.sentences import INTERVAL_WORDS
 from decimus.wording.figure.drawn_comparisons import comparison_spans
 from decimus.wording.figure.error_bars import error_bar_spans, height_choice
 from decimus.wording.measurements.adjustments import adjusted_caption
-from decimus.wording.numbers import NBSP
+from decimus.wording.numbers import NBSP, percent
 from decimus.wording.phrases import (
     LIMIT_WORDS,
     group_words,
@@ -45,33 +53,29 @@ def caption(results: Results) -> Sentence:
     return results.kept("caption", causes, lambda: _caption(results))
 
 
+_NOT_SAID = (
+    *("look", "group_looks", "group_title", "value_title", "value_from", "value_to"),
+    *("value_scale", "value_step", "tick_decimals", "group_scale", "group_from", "group_to"),
+    *("spacing", "moved", "orientation", "level_colours", "counts_below"),
+)
+
+
 def _as_said(figure: FigureChoices) -> FigureChoices:
     """The choices about the figure without those that no word of the caption tells of."""
     usual = FigureChoices()
-    return replace(
-        figure,
-        look=usual.look,
-        group_looks=(),
-        group_title=None,
-        value_title=None,
-        value_from=None,
-        value_to=None,
-        spacing=None,
-        moved=(),
-        orientation=usual.orientation,
-        level_colours=(),
-    )
+    return replace(figure, **{name: getattr(usual, name) for name in _NOT_SAID})
 
 
 def _caption(results: Results) -> Sentence:
     groups, figure = results.groups, results.question.figure
     spans: list[Span] = [Text("Figure" + NBSP + "1. ", Style.STRONG), *_subject(groups)]
-    spans += [kind_choice(figure), Text(f" {CHARTS[figure.kind].words.shows} ")]
-    spans += [height_choice(groups, results.decimal_sign)]
-    spans += error_bar_spans(groups, results.decimal_sign)
-    spans += _replicates(groups, figure)
+    chart = chart_of(results)
+    spans += [kind_choice(results), Text(" ")]
+    spans += _shown(results, chart)
+    spans += _replicates(groups, figure, chart)
     spans.append(Text("."))
-    spans += _without_bars(groups)
+    if "{error_bars}" in chart.words.shows:
+        spans += _without_bars(groups)
     shown_as = "filled circles" if figure.show_replicates else ""
     if adjusted := adjusted_caption(groups.measurements, shown_as):
         spans.append(Text(adjusted))
@@ -79,7 +83,7 @@ def _caption(results: Results) -> Sentence:
         spans.append(Text(f" Not shown, but in every test: {_named(groups, hidden)}."))
     if groups.measurements.limits and groups.measurements.limit_rule is not LimitRule.MISSING:
         spans.append(Text(_limits(groups.measurements)))
-    if results.comparison is not None:
+    if results.comparison is not None and chart.shows_means:
         spans += comparison_spans(results, results.comparison)
     return tuple(spans)
 
@@ -130,14 +134,95 @@ def _subject(groups: ShownGroups) -> list[Span]:
     return [*spans, Text(". ")]
 
 
-def kind_choice(figure: FigureChoices) -> Choice:
-    """What stands for a mean."""
-    now = figure.kind
-    options = tuple(
-        Option(chart.words.noun, ChooseKind(kind=kind), kind is now)
-        for kind, chart in CHARTS.items()
+def _shown(results: Results, chart: Chart) -> list[Span]:
+    """What the kind says it shows, its choices in their places."""
+    groups, figure, sign = results.groups, results.question.figure, results.decimal_sign
+    wanted = chart.marks_mean if figure.marks_mean is None else figure.marks_mean
+    words = chart.words.shows + (
+        chart.words.marked if wanted and chart.marks_mean is not None else ""
     )
-    return Choice("kind", upper_first(CHARTS[now].words.noun), "what shows the mean", options)
+    unit = groups.measurements.unit_name
+    words = words.replace("{units}", plural(unit, 2)).replace("{unit}", unit)
+    spans: list[Span] = []
+    for piece in re.split(r"(\{\w+\})", words):
+        if piece == "{height}":
+            spans.append(height_choice(groups, sign))
+        elif piece == "{error_bars}":
+            spans += error_bar_spans(groups, sign)
+        elif piece == "{whiskers}":
+            spans += _whiskers(figure)
+        elif piece == "{interval}":
+            spans += _intervals_of_differences(results)
+        elif piece:
+            spans.append(Text(piece))
+    return spans
+
+
+WHISKER_WORDS = {
+    Whiskers.WITHIN_REACH: "the furthest value within 1.5 times the interquartile range",
+    Whiskers.EXTREMES: "the smallest and the largest value",
+    Whiskers.PERCENTILES: "the 5th and 95th percentile",
+}
+
+
+def whiskers_choice(figure: FigureChoices) -> Choice:
+    """How far whiskers reach."""
+    options = tuple(
+        Option(words, ChooseSetting(name="whiskers", value=rule.value), rule is figure.whiskers)
+        for rule, words in WHISKER_WORDS.items()
+    )
+    return Choice("whiskers", WHISKER_WORDS[figure.whiskers], "how far whiskers reach", options)
+
+
+def _whiskers(figure: FigureChoices) -> list[Span]:
+    spans: list[Span] = [Text("whiskers reach to "), whiskers_choice(figure)]
+    if not figure.show_replicates and figure.whiskers is not Whiskers.EXTREMES:
+        spans.append(Text(", values beyond are circles"))
+    return spans
+
+
+def _intervals_of_differences(results: Results) -> list[Span]:
+    """What the intervals of differences are, and what they are made by."""
+    comparison, sign = results.comparison, results.decimal_sign
+    if comparison is None:
+        return []
+    kinds = {pair.ci_kind for pair in comparison.pairs if pair.ci_kind is not None}
+    levels = {comparison.level_of(pair) for pair in comparison.pairs}
+    kind = INTERVAL_WORDS[next(iter(kinds))] if len(kinds) == 1 else ""
+    level = percent(next(iter(levels)), sign) if len(levels) == 1 else ""
+    spans: list[Span] = [Text(f"{kind}{level} confidence intervals by "), method_choice(results)]
+    adjustment = adjustment_choice(results, comparison) if has_follow_up(comparison) else None
+    return [*spans, Text(", "), adjustment] if adjustment is not None else spans
+
+
+def kind_choice(results: Results) -> Choice:
+    """What stands for a group, with the kinds that this data can be drawn in."""
+    facts, now = facts_of(results), chart_of(results)
+    options = []
+    for kind, chart in CHARTS.items():
+        lacking = chart.needs(facts)
+        edit = None if lacking else ChooseKind(kind=kind)
+        options.append(Option(kind_name(chart), edit, chart is now, lacking or chart.words.about))
+    return Choice("kind", upper_first(now.words.noun), "what the figure draws", tuple(options))
+
+
+def kind_name(chart: Chart) -> str:
+    """A kind among others, in a menu or a title."""
+    return KIND_NAMES[chart.kind]
+
+
+KIND_NAMES = {
+    ChartKind.BARS: "bars",
+    ChartKind.POINTS: "points",
+    ChartKind.LINE: "line",
+    ChartKind.INTERVALS: "intervals only",
+    ChartKind.BOXES: "boxes",
+    ChartKind.REPLICATES: "replicates only",
+    ChartKind.BEFORE_AFTER: "before and after",
+    ChartKind.SERIES: "single runs",
+    ChartKind.STACKED: "stacked bars",
+    ChartKind.DIFFERENCES: "differences",
+}
 
 
 def replicates_choice(figure: FigureChoices, unit: str) -> Choice:
@@ -151,7 +236,7 @@ def replicates_choice(figure: FigureChoices, unit: str) -> Choice:
     return Choice("replicates", text, "whether replicates are drawn", options, is_printed=shown)
 
 
-def _replicates(groups: ShownGroups, figure: FigureChoices) -> list[Span]:
+def _replicates(groups: ShownGroups, figure: FigureChoices, chart: Chart) -> list[Span]:
     unit = plural(groups.measurements.unit_name, 2)
     if groups.measurements.is_summarised:
         known = all(group.is_n_known for group in groups.shown)
@@ -162,6 +247,8 @@ def _replicates(groups: ShownGroups, figure: FigureChoices) -> list[Span]:
     if groups.heights.height is Height.COUNT:
         return [Text(f" of {unit}")]
     if groups.heights.height is Height.SHARE:
+        return [Text("; "), *count, Text(f" {unit}")]
+    if chart.has_replicates or chart.kind is ChartKind.DIFFERENCES:
         return [Text("; "), *count, Text(f" {unit}")]
     if figure.show_replicates:
         said = _about_circles(groups)

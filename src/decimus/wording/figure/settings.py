@@ -105,7 +105,7 @@ def figure_settings(results: Results) -> tuple[SettingsSection, ...]:
         SettingsSection(
             "Marks",
             (
-                Setting("drawn as", (kind_choice(question.figure),)),
+                Setting("drawn as", (kind_choice(results),)),
                 Setting("showing the", (height_choice(results.groups, sign),)),
                 Setting("replicates", (replicates_choice(question.figure, units),)),
                 Setting("colour", (_palette_choice(question),)),

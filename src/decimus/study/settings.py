@@ -1,0 +1,61 @@
+"""The settings of a figure: what each is called, and what values it may have."""
+
+from __future__ import annotations
+
+from functools import cache
+from typing import Any, get_type_hints
+
+import msgspec
+
+from decimus.errors import ChoiceError
+from decimus.study.looks import Look
+from decimus.study.questions import FigureChoices
+
+FIGURE_SETTINGS = {
+    "marks_mean": "mark at the mean",
+    "whiskers": "whiskers",
+    "value_scale": "scale of the value axis",
+    "value_step": "step of the value axis",
+    "tick_decimals": "decimals of the value axis",
+    "group_scale": "scale of the group axis",
+    "group_from": "start of the group axis",
+    "group_to": "end of the group axis",
+    "counts_below": "n under the names",
+}
+"""What is chosen about one figure by name, in plain words; other choices have their own edits."""
+
+LOOK_SETTINGS = {
+    "palette": "colours",
+    "text_pt": "size of letters",
+    "width_mm": "width",
+    "height_mm": "height",
+    "key_place": "place of the key",
+}
+"""What is chosen about looks, in plain words."""
+
+
+@cache
+def _types(record: type[FigureChoices | Look]) -> dict[str, Any]:
+    return get_type_hints(record, include_extras=True)
+
+
+def checked(record: type[FigureChoices | Look], name: str, value: object) -> Any:  # noqa: ANN401
+    """A value as the setting holds it.
+
+    Args:
+        record: whose setting it is.
+        name: the setting.
+        value: as typed or read; None goes back to the rule.
+
+    Raises:
+        ChoiceError: there is no such setting, or it cannot have that value.
+    """
+    words = (FIGURE_SETTINGS if record is FigureChoices else LOOK_SETTINGS).get(name)
+    if words is None:
+        raise ChoiceError(f"A figure has no setting “{name}”", remedy="Choose one that it has")
+    try:
+        return msgspec.convert(value, type=_types(record)[name])
+    except msgspec.ValidationError as error:
+        raise ChoiceError(
+            f"“{value}” cannot be the {words} of a figure", remedy=str(error).split(" - ")[0]
+        ) from None
