@@ -15,8 +15,9 @@ from decimus.figure.outlines import measure
 from decimus.study import edits
 from decimus.study.questions import PairOfGroups
 from decimus.study.readings import CELLS, HEADINGS
-from decimus.study.targets import AxisTitle, (
+from decimus.study.targets import (
     AxisAt,
+    AxisTitle,
     GroupAt,
     KeyAt,
     KeyEntryAt,
