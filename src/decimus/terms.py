@@ -216,6 +216,63 @@ class AxisScale(StrEnum):
     """By their logarithms: equal ratios at equal distances."""
 
 
+class LineDash(StrEnum):
+    """How a line is drawn."""
+
+    SOLID = "solid"
+    DASHED = "dashed"
+    DOTTED = "dotted"
+
+
+class Fill(StrEnum):
+    """What is inside a small sign."""
+
+    OPEN = "open"
+    """Paper."""
+    TINTED = "tinted"
+    """A light tint of the group's colour."""
+    FILLED = "filled"
+    """The group's colour."""
+
+
+class TickSide(StrEnum):
+    """Where the ticks of an axis point."""
+
+    OUTSIDE = "outside"
+    INSIDE = "inside"
+    NONE = "none"
+
+
+class GridLines(StrEnum):
+    """Lines across the plot at values of the axis."""
+
+    NONE = "none"
+    MAJOR = "major"
+    """At every tick that has a number."""
+    MINOR = "minor"
+    """At the smaller ticks, too."""
+
+
+class ValueLabels(StrEnum):
+    """Numbers written at groups."""
+
+    NONE = "none"
+    HEIGHT = "height"
+    """What stands for the group."""
+    HEIGHT_AND_BAR = "height-and-bar"
+    """The same ± the length of its error bar, or with its ends."""
+
+
+class FitLine(StrEnum):
+    """A line fitted to groups whose levels are amounts."""
+
+    NONE = "none"
+    STRAIGHT = "straight"
+    """Least squares on every replicate."""
+    SMOOTH = "smooth"
+    """A curve through the heights that never swings beyond them."""
+
+
 class KeyPlace(StrEnum):
     """Where the key stands."""
 

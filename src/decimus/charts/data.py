@@ -81,6 +81,24 @@ class Section(Value, frozen=True):
     members: tuple[Member | None, ...]
 
 
+class CurveMark(Value, frozen=True):
+    """A fitted line through amounts.
+
+    Args:
+        levels: the group it begins at, whose colour it has.
+        amounts: along the group axis.
+        values: at each.
+        series: which of the lines beside each other it belongs to, from 0.
+        count: how many there are.
+    """
+
+    levels: Levels
+    amounts: tuple[float, ...]
+    values: tuple[float, ...]
+    series: int = 0
+    count: int = 1
+
+
 class Panel(Value, frozen=True):
     """A plot of its own: the groups of one level of the third factor, or all.
 
@@ -90,6 +108,7 @@ class Panel(Value, frozen=True):
         level: that level as typed.
         label: the name it is shown under.
         differences: in place of groups, where differences are drawn.
+        curves: lines fitted to its groups.
     """
 
     sections: tuple[Section, ...]
@@ -97,6 +116,7 @@ class Panel(Value, frozen=True):
     level: str = ""
     label: str = ""
     differences: tuple[Difference, ...] = ()
+    curves: tuple[CurveMark, ...] = ()
 
     @property
     def places(self) -> tuple[tuple[str, AnyTarget], ...]:

@@ -4,10 +4,14 @@ from __future__ import annotations
 
 from enum import Enum
 
+from decimus.charts.data import CurveMark
 from decimus.statistics.boxes import BoxSummary
 from decimus.study.targets import Levels
 from decimus.terms import ReplicatePlace
 from decimus.values import Value
+
+BESIDE = 0.33
+"""Replicates beside stand so far from the middle of their group, as a share of its place."""
 
 
 class Spot(Value, frozen=True):
@@ -73,7 +77,16 @@ class BoxMark(Value, frozen=True):
 class DotsMark(Value, frozen=True):
     """Replicates and what is set aside, spread so that none hides another.
 
-    `place` is where they stand by rule; None where nothing but the rule for all kinds says so.
+    Args:
+        levels: whose they are.
+        spot: the place of their group.
+        values: of the replicates.
+        numbers: which they are.
+        asides: values set aside.
+        is_adjusted: whether values were adjusted.
+        place: where the kind has them; None for the rule of all kinds.
+        is_alone: whether nothing else stands for the group.
+        is_joined: whether lines join them to other groups, so that they are not spread.
     """
 
     levels: Levels
@@ -84,6 +97,7 @@ class DotsMark(Value, frozen=True):
     is_adjusted: bool = False
     place: ReplicatePlace | None = None
     is_alone: bool = False
+    is_joined: bool = False
 
 
 class PathRole(Enum):
@@ -125,7 +139,15 @@ class DifferenceMark(Value, frozen=True):
 
 
 SceneMark = (
-    BarMark | IntervalMark | PointMark | LevelMark | BoxMark | DotsMark | PathMark | DifferenceMark
+    BarMark
+    | IntervalMark
+    | PointMark
+    | LevelMark
+    | BoxMark
+    | DotsMark
+    | PathMark
+    | CurveMark
+    | DifferenceMark
 )
 
 
@@ -142,7 +164,7 @@ def reach(mark: SceneMark) -> tuple[float, ...]:
             return _known(mark.box.lower_whisker, mark.box.upper_whisker, mark.mean)
         case DotsMark():
             return (*mark.values, *mark.asides)
-        case PathMark():
+        case PathMark() | CurveMark():
             return mark.values
         case DifferenceMark():
             return _known(0.0, mark.estimate, mark.lower, mark.upper)

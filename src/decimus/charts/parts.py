@@ -3,9 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from typing import TypeVar
+
+from msgspec.structs import replace
 
 from decimus.charts.data import Member, Panel
 from decimus.charts.marks import (
+    BESIDE,
     DotsMark,
     IntervalMark,
     PathMark,
@@ -75,6 +79,19 @@ def points(panel: Panel) -> list[PointMark]:
         for spot, member in placed_members(panel)
         if member.height is not None
     ]
+
+
+Mark = TypeVar("Mark")
+
+
+def joined(mark: Mark) -> Mark:
+    """The mark; replicates so that lines can join them."""
+    return replace(mark, is_joined=True) if isinstance(mark, DotsMark) else mark
+
+
+def beside(line: PathMark) -> PathMark:
+    """A line of a unit through replicates that stand beside their groups."""
+    return replace(line, spots=tuple(replace(spot, aside=BESIDE) for spot in line.spots))
 
 
 def lines_of_groups(panel: Panel) -> list[PathMark]:

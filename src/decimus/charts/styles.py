@@ -11,7 +11,15 @@ from msgspec.structs import asdict
 from decimus.study.looks import Look
 from decimus.study.questions import FigureChoices
 from decimus.study.targets import Levels
-from decimus.terms import KeyPlace, Palette
+from decimus.terms import (
+    Fill,
+    GridLines,
+    KeyPlace,
+    LineDash,
+    Palette,
+    ReplicatePlace,
+    TickSide,
+)
 from decimus.values import Value
 
 
@@ -28,7 +36,31 @@ class Style(Value, frozen=True):
     """A complete look: the fields of `Look`, each with a value."""
 
     palette: Palette = Palette.SHORE
+    by_signs: bool = False
+    mark_opacity: float = 1.0
+    outline_pt: float = 0.0
+    bar_width: float = 0.64
+    point_mm: float = 2.2
+    joins: bool = True
+    join_pt: float = 1.0
+    has_error_bars: bool = True
+    has_caps: bool = True
+    cap_mm: float = 2.0
+    error_bar_pt: float = 0.75
+    error_bar_colour: str = "ink"
+    error_bar_dash: LineDash = LineDash.SOLID
+    replicates_at: ReplicatePlace = ReplicatePlace.BESIDE
+    replicate_mm: float = 1.04
+    replicate_fill: Fill = Fill.OPEN
+    replicate_opacity: float = 1.0
+    joins_units: bool = False
+    line_pt: float = 0.75
+    ticks: TickSide = TickSide.OUTSIDE
+    has_minor_ticks: bool = False
+    grid: GridLines = GridLines.NONE
+    has_frame: bool = False
     text_pt: float = 8.0
+    comparison_pt: float = 7.2
     width_mm: float = 85.0
     height_mm: float = 62.0
     key_place: KeyPlace = KeyPlace.ABOVE
@@ -60,6 +92,10 @@ class ResolvedStyle(Value, frozen=True):
         return self.origins[field]
 
 
+_SMALL = 0.9
+"""Letters of comparison lines, beside those of the axes."""
+
+
 @lru_cache(maxsize=16)
 def style_of(figure: FigureChoices, house: Look = Look()) -> ResolvedStyle:  # noqa: B008 - frozen
     """The complete look that follows from what was chosen.
@@ -74,6 +110,10 @@ def style_of(figure: FigureChoices, house: Look = Look()) -> ResolvedStyle:  # n
         said = set_fields(look)
         values |= said
         origins |= dict.fromkeys(said, origin)
+    # What follows from another value until it is set itself.
+    for field, source in (("error_bar_pt", "line_pt"), ("comparison_pt", "text_pt")):
+        if origins[field] is Origin.RULE:
+            values[field] = values[source] * (_SMALL if field == "comparison_pt" else 1.0)
     exceptions = {own.levels: Style(**values | set_fields(own.look)) for own in figure.group_looks}
     return ResolvedStyle(Style(**values), origins, exceptions)
 

@@ -13,6 +13,7 @@ from decimus.figure.scales import (
     power_of_thousand,
     round_numbers,
     rounded_out,
+    tick_decimals,
     tick_labels,
     tick_step,
     ticks,
@@ -27,6 +28,8 @@ _ROOM_PER_TICK = 7
 _MOST_TICKS = 6
 _FEWEST_DECADES = 1.2
 """A logarithmic axis over less has ticks at 2 and 5, too."""
+_CROWDED = 0.6
+"""Of a step: a tick closer than that to an end chosen by hand gives way to one there."""
 _MOST_STEPS = 60
 """More ticks than that of a step chosen by hand could not be told apart."""
 
@@ -100,7 +103,7 @@ def value_axis(content: Content, low: float, high: float, start: float, end: flo
         start,
         end,
     )
-    values = ticks(scale.low, scale.high, step)
+    values = _with_chosen_ends(ticks(scale.low, scale.high, step), choices, step)
     minor = ticks(scale.low, scale.high, step / _parts(step))
     labels, exponent = _numbers(content, values, step)
     return ValueAxis(scale, values, labels, minor, exponent)
@@ -122,6 +125,15 @@ def _step(choices: FigureChoices, span: float, most: int) -> float:
     return tick_step(span, most)
 
 
+def _with_chosen_ends(
+    values: tuple[float, ...], choices: FigureChoices, step: float
+) -> tuple[float, ...]:
+    """The ticks with one at each end that was chosen; those too close to it give way."""
+    chosen = [end for end in (choices.value_from, choices.value_to) if end is not None]
+    far = [v for v in values if all(abs(v - end) > _CROWDED * step for end in chosen)]
+    return tuple(sorted({*far, *chosen})) if chosen else values
+
+
 def _parts(step: float) -> int:
     """Into how many parts small ticks divide a step: at round numbers."""
     leading = round(step / 10.0 ** math.floor(math.log10(step) + 1e-9), 6)
@@ -137,6 +149,10 @@ def _numbers(
     shown = tuple(value / 10.0**exponent for value in values)
     if own is not None:
         return tuple(grouped(value, own, sign) for value in shown), exponent
+    decimals = max((tick_decimals(abs(v)) for v in shown if v), default=0)
+    if decimals > tick_decimals(step / 10.0**exponent):
+        # An end chosen by hand need be no multiple of the step.
+        return tuple(grouped(value, min(decimals, 6), sign) for value in shown), exponent
     return tick_labels(shown, step / 10.0**exponent, sign), exponent
 
 

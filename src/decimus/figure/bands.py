@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from itertools import pairwise
 
@@ -48,6 +49,7 @@ class Bands(Value, frozen=True):
         rooms: what each has.
         chart: what is drawn there.
         scale: of amounts that stand at their true distance; None for even spacing.
+        share: of its section that a bar fills, where that was chosen.
     """
 
     middles: tuple[float, ...]
@@ -55,6 +57,7 @@ class Bands(Value, frozen=True):
     rooms: tuple[float, ...]
     chart: Chart
     scale: Scale | None = None
+    share: float | None = None
 
     @property
     def is_by_amount(self) -> bool:
@@ -65,19 +68,27 @@ class Bands(Value, frozen=True):
         """The room of a group."""
         rule, count = self.chart.slots, spot.of
         share, of_place = (rule.alone, 1.0) if count == 1 else (rule.together, rule.of_its_place)
+        widest = rule.widest_mm
+        if self.share is not None and not self.chart.are_small:
+            share, widest = self.share, math.inf
         # Groups beside each other stand equally far apart everywhere, and bars are as wide as the
         # narrowest; a sign that stands alone takes the room it has.
         room = self.room
         if count == 1 and self.chart.are_small:
             room = max(room, min(self.rooms[spot.section], _ENOUGH))
-        width = min(room * share / count, rule.widest_mm)
+        width = min(room * share / count, widest)
         middle = self.middles[spot.section] + (spot.member - (count - 1) / 2) * width
-        width = min(width * of_place, rule.most_mm)
+        width = min(width * of_place, rule.most_mm if widest < math.inf else widest)
         return Slot(middle + spot.aside * width, width)
 
 
 def bands(
-    sections: Sequence[Section], count: int, chart: Chart, figure: FigureChoices, frame: Frame
+    sections: Sequence[Section],
+    count: int,
+    chart: Chart,
+    figure: FigureChoices,
+    frame: Frame,
+    share: float | None = None,
 ) -> Bands:
     """Where the sections of a panel stand.
 
@@ -87,19 +98,24 @@ def bands(
         chart: what is drawn, which has a usual spacing.
         figure: what was chosen.
         frame: the plot area.
+        share: of its section that a bar fills; None for the usual one.
     """
     amounts = amounts_of(sections, chart, figure.spacing)
     if amounts:
-        found = _by_amount(amounts, chart, figure, frame)
+        found = _by_amount(amounts, chart, figure, frame, share)
         if found is not None and (figure.spacing is Spacing.BY_AMOUNT or found.room >= _CLOSEST):
             return found
     room = frame.width / count
     middles = tuple(frame.start + (i + 0.5) * room for i in range(count))
-    return Bands(middles, room, (room,) * count, chart)
+    return Bands(middles, room, (room,) * count, chart, share=share)
 
 
 def _by_amount(
-    amounts: tuple[float, ...], chart: Chart, figure: FigureChoices, frame: Frame
+    amounts: tuple[float, ...],
+    chart: Chart,
+    figure: FigureChoices,
+    frame: Frame,
+    share: float | None,
 ) -> Bands | None:
     """True distances, with half a section of air at both ends; None where logs are impossible."""
     low, high = min(amounts), max(amounts)
@@ -108,9 +124,9 @@ def _by_amount(
         return None
     unit = LogScale(low, high, 0.0, 1.0) if is_log else Scale(low, high, 0.0, 1.0)
     places = sorted(unit.at(amount) for amount in amounts)
-    share = min(b - a for a, b in pairwise(places))
-    # The air at the ends is half the closest distance: width = inner + share · inner.
-    inner = min(frame.width / (1 + share), frame.width - 2 * _LEAST_AIR)
+    closest = min(b - a for a, b in pairwise(places))
+    # The air at the ends is half the closest distance: width = inner + closest · inner.
+    inner = min(frame.width / (1 + closest), frame.width - 2 * _LEAST_AIR)
     start = frame.start + (frame.width - inner) / 2
     own = (figure.group_from, figure.group_to)
     if own == (None, None):
@@ -126,7 +142,7 @@ def _by_amount(
         scale = _scale(unit, first, last, *ends)
     middles = tuple(scale.at(amount) for amount in amounts)
     rooms = _rooms(middles, frame)
-    return Bands(middles, min(rooms), rooms, chart, scale)
+    return Bands(middles, min(rooms), rooms, chart, scale, share)
 
 
 def _scale(like: Scale, low: float, high: float, start: float, end: float) -> Scale:

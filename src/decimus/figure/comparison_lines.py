@@ -89,12 +89,21 @@ class PlacedLine(Value, frozen=True):
     hangs_on: float
 
 
+class Blocked(Value, frozen=True):
+    """Room that is taken by something else, and the value that it hangs on."""
+
+    bounds: Bounds
+    hangs_on: float
+
+
 def x_height(extent: Extent) -> float:
     """The height of small letters and figures' middle, about which text sits on a line."""
     return extent.ascent * 0.62
 
 
-def placed_lines(wanted: Sequence[WantedLine], ground: Ground) -> tuple[PlacedLine, ...]:
+def placed_lines(
+    wanted: Sequence[WantedLine], ground: Ground, fixed: Sequence[Blocked] = ()
+) -> tuple[PlacedLine, ...]:
     """A place for every line, each as low as it can be, on as few levels as we find.
 
     Lines go shortest first, so that long ones arch over short ones; from left to right, which
@@ -104,6 +113,7 @@ def placed_lines(wanted: Sequence[WantedLine], ground: Ground) -> tuple[PlacedLi
     Args:
         wanted: the lines.
         ground: what they stand over.
+        fixed: what else is there.
     """
     grounded = [_grounded(line, ground) for line in wanted]
     orders: list[Callable[[PlacedLine], tuple[float, float]]] = [
@@ -113,7 +123,7 @@ def placed_lines(wanted: Sequence[WantedLine], ground: Ground) -> tuple[PlacedLi
     ]
     if len(wanted) > _MOST_TRIED or len(wanted) < 2:
         orders = orders[:1]
-    trials = [_placed_in_order(sorted(grounded, key=order)) for order in orders]
+    trials = [_placed_in_order(sorted(grounded, key=order), fixed) for order in orders]
     return min(trials, key=_untidiness)
 
 
@@ -124,15 +134,18 @@ def _untidiness(lines: Sequence[PlacedLine]) -> tuple[float, int]:
     return round(max((line.bounds.top for line in lines), default=0.0), 1), steps
 
 
-def _placed_in_order(lines: Sequence[PlacedLine]) -> tuple[PlacedLine, ...]:
+def _placed_in_order(
+    lines: Sequence[PlacedLine], fixed: Sequence[Blocked]
+) -> tuple[PlacedLine, ...]:
     """Each line as low as those before it let it be."""
     placed: list[PlacedLine] = []
     for line in lines:
         room = line.bounds
         lift, height, hangs_on = 0.0, room.top - room.bottom, line.hangs_on
+        others: list[PlacedLine | Blocked] = [*placed, *fixed]
         across = [
             other
-            for other in placed
+            for other in others
             if other.bounds.left < room.right and room.left < other.bounds.right
         ]
         # From the lowest up: what a lift has cleared it never meets again.

@@ -4,38 +4,34 @@ from __future__ import annotations
 
 from functools import cached_property
 
-import numpy as np
-
-from decimus.analysis.annotations import MOST_LINES
 from decimus.analysis.chart_facts import chart_of
 from decimus.analysis.comparison_results import Comparison, PairResult
+from decimus.analysis.figure_fits import fits_of
 from decimus.analysis.groups import (
     FactorInOrder,
-    Group,
     Groups,
-    LevelInOrder,
     ShownGroups,
     with_unit,
 )
 from decimus.analysis.method_kinds import SHARE_METHODS
 from decimus.analysis.results import Results
-from decimus.charts.data import Difference, Ends, Member, Panel, Section
+from decimus.charts.data import Member, Panel
 from decimus.charts.kinds import Chart, amounts_of
-from decimus.charts.marks import SceneMark, reach
+from decimus.charts.marks import DotsMark, IntervalMark, PathMark, PathRole, SceneMark, reach
+from decimus.charts.parts import beside, joined, lines_of_units
 from decimus.charts.registry import CHARTS
-from decimus.charts.styles import ResolvedStyle, style_of
+from decimus.charts.styles import Origin, ResolvedStyle, style_of
 from decimus.figure.marks import Run
 from decimus.figure.palettes import colours
-from decimus.figure.swarms import drawn_replicates
+from decimus.figure.panels import panels_of, panels_of_differences
 from decimus.figure.text import runs_of
 from decimus.plurals import plural
-from decimus.statistics.boxes import box_summary
 from decimus.study.questions import FigureChoices
-from decimus.study.targets import Levels
-from decimus.terms import ChartKind, ComparisonMarks, Height, LevelKind
+from decimus.study.targets import AnyTarget, Levels, ReferenceAt
+from decimus.terms import ChartKind, ComparisonMarks, Height, ReplicatePlace, ValueLabels
 from decimus.values import Value
 from decimus.wording.figure.error_bars import height_words
-from decimus.wording.numbers import MINUS
+from decimus.wording.figure.lines import equations, references_of, value_label
 from decimus.wording.p_values import figure_spans
 from decimus.wording.phrases import outcome_words, upper_first
 
@@ -81,6 +77,10 @@ class Content(Value, frozen=True):
         decimal_sign: for tick labels.
         covering: values that the axis covers beside its own.
         group_texts: texts over single groups.
+        labels: numbers at single groups.
+        references: values that a line marks, each with what it is.
+        equations: of fitted lines, one below the other.
+        series: which of the groups beside each other each is, from 0.
     """
 
     panels: tuple[Panel, ...]
@@ -96,6 +96,10 @@ class Content(Value, frozen=True):
     decimal_sign: str
     covering: tuple[float, ...] = ()
     group_texts: tuple[GroupText, ...] = ()
+    labels: tuple[GroupText, ...] = ()
+    references: tuple[tuple[float, AnyTarget], ...] = ()
+    equations: tuple[str, ...] = ()
+    series: dict[Levels, int] = {}  # noqa: RUF012 - a new one for each
 
     @property
     def members(self) -> tuple[Member, ...]:
@@ -105,7 +109,26 @@ class Content(Value, frozen=True):
     @cached_property
     def marks(self) -> tuple[tuple[SceneMark, ...], ...]:
         """What each panel draws of its groups, in terms of the data."""
-        return tuple(self.chart.draws(panel, self.choices) for panel in self.panels)
+        return tuple(self._drawn(panel) for panel in self.panels)
+
+    def _drawn(self, panel: Panel) -> tuple[SceneMark, ...]:
+        """The marks of a panel, lowest first, with what is left off or added by choice."""
+        marks = self.chart.draws(panel, self.choices)
+        style = self.look.style
+        if style.joins_units and not self.chart.has_replicates and self.choices.show_replicates:
+            own = next((mark.place for mark in marks if isinstance(mark, DotsMark)), None)
+            if own is None or self.look.origin("replicates_at") is not Origin.RULE:
+                own = style.replicates_at
+            is_beside = own is ReplicatePlace.BESIDE
+            lines = [beside(line) if is_beside else line for line in lines_of_units(panel)]
+            marks = (*lines, *(joined(mark) for mark in marks))
+        hidden = {levels for levels in self.colours if not self.look.of(levels).has_error_bars}
+        return tuple(
+            mark
+            for mark in (*marks, *panel.curves)
+            if not (isinstance(mark, IntervalMark) and mark.levels in hidden)
+            and not (isinstance(mark, PathMark) and _is_unjoined(mark, self.look))
+        )
 
     @property
     def is_by_amount(self) -> bool:
@@ -118,6 +141,7 @@ class Content(Value, frozen=True):
         for marks in self.marks:
             for mark in marks:
                 found += reach(mark)
+        found += [value for value, _ in self.references]
         if self.chart.has_zero_base:
             found.append(0.0)
         return tuple(found)
@@ -145,11 +169,16 @@ def _content(results: Results) -> Content:
         value_title = difference_title(results) if is_of_pairs else _value_title(results)
     if group_title is None:
         group_title = _all_titles(groups) if is_of_pairs else _group_titles(groups)
+    keyed = _keyed(groups, second, choices)
+    fits = fits_of(results)
+    key_title = upper_first(keyed.title) if keyed is not None else ""
     return Content(
-        panels=_differences(results) if is_of_pairs else _panels(groups, choices, chart),
+        panels=panels_of_differences(results)
+        if is_of_pairs
+        else panels_of(groups, choices, chart, fits),
         chart=chart,
-        key_title=upper_first(second.title) if second else "",
-        key=_key(groups, second, choices),
+        key_title=key_title if choices.key_title is None else choices.key_title,
+        key=_key(groups, keyed, choices),
         value_title=value_title,
         group_title=group_title,
         comparisons=_comparisons(results) if chart.shows_means else (),
@@ -158,59 +187,42 @@ def _content(results: Results) -> Content:
         colours=group_colours(groups, choices),
         decimal_sign=results.decimal_sign,
         group_texts=_group_texts(results) if chart.shows_means else (),
+        labels=_value_labels(results, chart),
+        references=tuple((value, ReferenceAt(value)) for value, _ in references_of(results)),
+        equations=equations(results, fits) if choices.shows_equation else (),
+        series=_series(groups),
     )
 
 
-def _panels(groups: ShownGroups, figure: FigureChoices, chart: Chart) -> tuple[Panel, ...]:
-    """A panel for every level of the third factor, or the only one."""
-    if len(groups.factors) < 3:
-        return (Panel(_sections(groups, figure, chart, None)),)
-    third = groups.factors[2]
-    found = (
-        Panel(
-            _sections(groups, figure, chart, level.level.text),
-            third.factor.variable,
-            level.level.text,
-            level.label,
-        )
-        for level in third.levels
-    )
-    return tuple(panel for panel in found if panel.members) or (
-        Panel(_sections(groups, figure, chart, None)),
-    )
+def _keyed(
+    groups: ShownGroups, second: FactorInOrder | None, choices: FigureChoices
+) -> FactorInOrder | None:
+    """The factor that the key names: the second, or the first where a key is asked for."""
+    if choices.shows_key is False or choices.kind is ChartKind.DIFFERENCES:
+        return None
+    if second is None and choices.shows_key and groups.factors:
+        return groups.factors[0]
+    return second
 
 
-def _sections(
-    groups: ShownGroups, figure: FigureChoices, chart: Chart, deep: str | None
-) -> tuple[Section, ...]:
-    """The levels of the first factor as places on the axis, those of the second side by side."""
-    first = groups.factors[0]
-    second = groups.factors[1] if len(groups.factors) > 1 else None
+def _series(groups: ShownGroups) -> dict[Levels, int]:
+    """Which of the groups beside each other each group is."""
+    if len(groups.factors) < 2:
+        return {}
+    order = {level.level.text: i for i, level in enumerate(groups.factors[1].levels)}
+    return {group.levels: order[group.levels[1]] for group in groups.shown}
 
-    def member(levels: Levels) -> Member | None:
-        group = groups.find(levels)
-        if group is None or levels in groups.hidden:
-            return None
-        return _member(groups, group, figure, chart)
 
-    has_amounts = first.factor.kind is LevelKind.AMOUNTS
+def _value_labels(results: Results, chart: Chart) -> tuple[GroupText, ...]:
+    """The numbers to write at groups."""
+    groups, wanted = results.groups, results.question.figure.value_labels
+    if wanted is ValueLabels.NONE or not chart.shows_means:
+        return ()
     return tuple(
-        Section(
-            first.factor.variable,
-            level.level.text,
-            level.label,
-            level.level.amount if has_amounts else None,
-            tuple(member(levels) for levels in _levels_in_section(level, second, deep)),
-        )
-        for level in first.levels
-        if not groups.on_figure or not _is_hidden(groups, first_level=level.level.text)
+        GroupText(group.levels, (Run(said),))
+        for group in groups.on_figure
+        if (said := value_label(results, group))
     )
-
-
-def _is_hidden(groups: ShownGroups, first_level: str) -> bool:
-    """True where a place of the axis has groups and all of them, in every panel, are hidden."""
-    there = [group.levels for group in groups.shown if group.levels[0] == first_level]
-    return bool(there) and all(levels in groups.hidden for levels in there)
 
 
 def _value_title(results: Results) -> str:
@@ -239,65 +251,6 @@ def _group_titles(groups: Groups) -> str:
 def _all_titles(groups: Groups) -> str:
     """The factors whose levels stand in names of pairs."""
     return ", ".join(title for factor in groups.factors if (title := _group_title(factor)))
-
-
-def _levels_in_section(
-    first: LevelInOrder, second: FactorInOrder | None, deep: str | None
-) -> tuple[Levels, ...]:
-    """The groups side by side at one place of the axis: the levels of the second factor."""
-    start = first.level.text
-    if second is None:
-        return ((start,),)
-    rest = () if deep is None else (deep,)
-    return tuple((start, level.level.text, *rest) for level in second.levels)
-
-
-def _member(groups: ShownGroups, group: Group, figure: FigureChoices, chart: Chart) -> Member:
-    has_dots = groups.heights.choices.height.is_of_outcome
-    numbers = drawn_replicates(group.summary, groups.most_dots) if has_dots else ()
-    values = tuple(group.summary.array[list(numbers)].tolist()) if numbers else ()
-    asides = tuple(aside.value for aside in group.cells.asides) if has_dots else ()
-    ends = groups.error_bar(group)
-    box, mean = None, group.summary.mean
-    if chart.wants_boxes:
-        every = np.array(groups.as_shown(group.summary.array.tolist()))
-        box = box_summary(every, figure.whiskers)
-    return Member(
-        group.levels,
-        groups.height(group),
-        None if ends is None else Ends(ends.lower, ends.upper),
-        groups.as_shown(values),
-        numbers,
-        groups.as_shown(asides),
-        is_adjusted=groups.measurements.is_adjusted(group.cells),
-        units=tuple(group.cells.units[number] for number in numbers) if group.cells.units else (),
-        box=box,
-        mean=None if mean is None else groups.as_shown((mean,))[0],
-        count=group.n,
-    )
-
-
-def _differences(results: Results) -> tuple[Panel, ...]:
-    """The pairs that are compared, in reading order, in the place of groups."""
-    comparison, groups = results.comparison, results.groups
-    if comparison is None:
-        return (Panel(()),)
-    times = 100.0 if comparison.method in SHARE_METHODS else 1.0
-    found = []
-    for pair in comparison.pairs[:MOST_LINES]:
-        both = pair.cells
-        if both is None:
-            continue
-        names = [group.name for group in map(groups.find, both) if group]
-        ends = None
-        if pair.ci_lower is not None or pair.ci_upper is not None:
-            lower, upper = pair.ci_lower, pair.ci_upper
-            ends = Ends(
-                None if lower is None else times * lower, None if upper is None else times * upper
-            )
-        label = f"{names[0]} {MINUS} {names[1]}"
-        found.append(Difference(both[0], both[1], label, times * pair.estimate, ends))
-    return (Panel((), differences=tuple(found)),)
 
 
 def difference_title(results: Results) -> str:
@@ -386,3 +339,8 @@ def _group_texts(results: Results) -> tuple[GroupText, ...]:
         for pair in results.annotations.pairs
         if (both := pair.cells) is not None
     )
+
+
+def _is_unjoined(mark: PathMark, look: ResolvedStyle) -> bool:
+    """Whether a line from group to group is not wanted."""
+    return mark.role is PathRole.GROUPS and not look.of(mark.levels).joins

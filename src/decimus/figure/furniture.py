@@ -3,70 +3,139 @@
 from __future__ import annotations
 
 from decimus.charts.data import Panel
+from decimus.charts.styles import Style
 from decimus.figure.axes import ValueAxis
 from decimus.figure.bands import Bands
+from decimus.figure.content import Content
 from decimus.figure.frames import Frame
-from decimus.figure.marks import LINE_PT, Label, Mark
+from decimus.figure.marks import Label, Mark
 from decimus.figure.names import Names
 from decimus.figure.text import Align, Typesetter
-from decimus.study.targets import Axis, AxisAt, AxisTitle, PanelAt, Tick
+from decimus.study.targets import Axis, AxisAt, AxisTitle, FitAt, PanelAt, Tick
+from decimus.terms import GridLines, TickSide
 
 EDGE = 1.2
 """Air at the page's edges, in mm."""
 TICK = 1.1
 GAP = 1.0
+_GRID = "#d9d5cc"
+_GRID_PT = 0.5
+_REFERENCE_DASH = (1.4, 0.9)
 BESIDE_TICK = GAP * 0.8
 """Between a tick and its number."""
 
 
-def axis_lines(axis: ValueAxis, frame: Frame) -> list[Mark]:
-    """The line of the value axis, and that which groups stand on."""
-    turn, scale = frame.turn, axis.scale
-    side = frame.end if turn.is_sideways else frame.start
+def axis_lines(axis: ValueAxis, frame: Frame, look: Style) -> list[Mark]:
+    """The line of the value axis, that which groups stand on, and the frame where one is wanted."""
+    turn, scale, weight = frame.turn, axis.scale, look.line_pt
+    side, other = (frame.end, frame.start) if turn.is_sideways else (frame.start, frame.end)
     value_ends = ((side, scale.start), (side, scale.end))
     group_ends = ((frame.start, scale.base), (frame.end, scale.base))
+    marks: list[Mark] = [
+        turn.stroke(*value_ends, weight, target=AxisAt(Axis.VALUE)),
+        turn.stroke(*group_ends, weight, target=AxisAt(Axis.GROUP)),
+    ]
+    if look.has_frame:
+        corners = (frame.start, frame.end)
+        rest = [((other, frame.low), (other, frame.high))]
+        rest += [((corners[0], at), (corners[1], at)) for at in (frame.low, frame.high)]
+        if scale.end < frame.high - 1e-6:
+            rest.append(((side, scale.end), (side, frame.high)))
+        marks += [turn.stroke(*ends, weight) for ends in rest if ends != group_ends]
+    return marks
+
+
+def grid_lines(axis: ValueAxis, frame: Frame, look: Style) -> list[Mark]:
+    """Pale lines across the plot, behind everything."""
+    if look.grid is GridLines.NONE:
+        return []
+    values = axis.ticks if look.grid is GridLines.MAJOR else (*axis.minor, *axis.ticks)
+    turn = frame.turn
+    places = dict.fromkeys(axis.scale.at(value) for value in values)
     return [
-        turn.stroke(*value_ends, LINE_PT, target=AxisAt(Axis.VALUE)),
-        turn.stroke(*group_ends, LINE_PT, target=AxisAt(Axis.GROUP)),
+        turn.stroke((frame.start, at), (frame.end, at), _GRID_PT, _GRID)
+        for at in places
+        if abs(at - axis.scale.base) > 1e-6
+    ]
+
+
+def reference_lines(content: Content, axis: ValueAxis, frame: Frame) -> list[Mark]:
+    """Dashed lines across the plot at values."""
+    weight = content.look.style.line_pt
+    return [
+        frame.turn.stroke(
+            (frame.start, axis.scale.at(value)),
+            (frame.end, axis.scale.at(value)),
+            weight,
+            target=target,
+            dash=_REFERENCE_DASH,
+        )
+        for value, target in content.references
+        if axis.scale.covers(value)
     ]
 
 
 def value_ticks(
-    axis: ValueAxis, frame: Frame, type_: Typesetter, *, has_numbers: bool
+    axis: ValueAxis, frame: Frame, look: Style, type_: Typesetter, *, has_numbers: bool
 ) -> list[Mark]:
     """The ticks of the value axis, with their numbers unless another panel has them."""
     turn, extent = frame.turn, type_.extent("0")
     marks: list[Mark] = []
+    side = frame.end if turn.is_sideways else frame.start
+    out = (1 if turn.is_sideways else -1) * (-1 if look.ticks is TickSide.INSIDE else 1)
+    if look.ticks is not TickSide.NONE:
+        small = [v for v in axis.minor if v not in axis.ticks] if look.has_minor_ticks else []
+        for values, length in ((axis.ticks, TICK), (small, TICK * 0.6)):
+            for value in values:
+                at = axis.scale.at(value)
+                ends = ((side + out * length, at), (side, at))
+                target = Tick(Axis.VALUE, value)
+                marks.append(turn.stroke(*ends, look.line_pt, target=target))
+    if not has_numbers:
+        return marks
     for value, label in zip(axis.ticks, axis.labels, strict=True):
         at, target = axis.scale.at(value), Tick(Axis.VALUE, value)
-        ends = ((frame.start - TICK, at), (frame.start, at))
         if turn.is_sideways:
-            ends = ((frame.end, at), (frame.end + TICK, at))
-        marks.append(turn.stroke(*ends, LINE_PT, target=target))
-        if not has_numbers:
-            continue
-        if turn.is_sideways:
-            x, y = turn.xy(frame.end + TICK + BESIDE_TICK, at)
+            x, y = turn.xy(side + TICK + BESIDE_TICK, at)
             marks.append(type_.line(label, x, y - extent.ascent, Align.MIDDLE, target))
         else:
-            x, y = turn.xy(frame.start - TICK - BESIDE_TICK, at)
+            x, y = turn.xy(side - TICK - BESIDE_TICK, at)
             middle = y - (extent.ascent - extent.descent) / 2 * 0.8
             marks.append(type_.line(label, x, middle, Align.END, target))
     return marks
 
 
-def amount_ticks(bands: Bands, names: Names, axis: ValueAxis, frame: Frame) -> list[Mark]:
+def amount_ticks(
+    bands: Bands, names: Names, axis: ValueAxis, frame: Frame, look: Style
+) -> list[Mark]:
     """Ticks under groups that stand at true distances, and at numbers: the axis is a scale."""
-    if not bands.is_by_amount:
+    if not bands.is_by_amount or look.ticks is TickSide.NONE:
         return []
     turn, base = frame.turn, axis.scale.base
+    out = 1 if look.ticks is TickSide.INSIDE else -1
     numbers = [frame.start + name.place for name in names.names if name.is_tick]
-    length = TICK * 0.7
-    marks: list[Mark] = [
-        turn.stroke((middle, base), (middle, base - length), LINE_PT) for middle in bands.middles
+    places = [(middle, TICK * 0.7) for middle in bands.middles]
+    places += [(at, TICK * 1.4) for at in numbers]
+    return [
+        turn.stroke((at, base), (at, base + out * length), look.line_pt) for at, length in places
     ]
-    marks += [turn.stroke((at, base), (at, base - TICK * 1.4), LINE_PT) for at in numbers]
-    return marks
+
+
+def equation_lines(content: Content, right: float, top: float, type_: Typesetter) -> list[Label]:
+    """The equations of fitted lines above the right end of the plot, one below the other."""
+    extent = type_.extent("x")
+    lowest = top + extent.descent
+    count = len(content.equations)
+    return [
+        type_.line(
+            text,
+            right,
+            lowest + (count - 1 - number) * type_.line_height,
+            Align.END,
+            FitAt(str(number)),
+        )
+        for number, text in enumerate(content.equations)
+    ]
 
 
 def group_names(names: Names, frame: Frame, type_: Typesetter) -> list[Label]:

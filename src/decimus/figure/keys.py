@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from msgspec.structs import replace
 
-from decimus.figure.content import Content
-from decimus.figure.marks import Bounds, Box, Mark, shifted
+from decimus.figure.content import Content, KeyEntry
+from decimus.figure.marks import Bounds, Box, Dots, Mark, shifted
+from decimus.figure.plots import HATCHES, SHAPES
 from decimus.figure.text import Align, Typesetter
 from decimus.study.targets import KeyAt, KeyEntryAt
 from decimus.terms import KeyPlace
@@ -70,12 +71,12 @@ def _in_rows(content: Content, type_: Typesetter, width: float, place: KeyPlace)
             title = type_.line(line, 0.0, y, Align.START, KeyAt())
             marks.append(title)
             x = title.bounds.right + 2 * _GAP
-    for entry in content.key:
+    for number_of, entry in enumerate(content.key):
         room = side + _GAP * _BESIDE_SIGN + type_.extent(entry.label).width
         if x + room > width and x > 0:
             x, y = 0.0, y - type_.line_height
         target = KeyEntryAt(entry.variable, entry.level)
-        marks.append(Box(x, y, side, side, entry.colour, target))
+        marks += _sign(content, number_of, entry, x, y, side)
         left = x + side + _GAP * _BESIDE_SIGN
         for number, line in enumerate(type_.wrapped(entry.label, width - left)):
             y -= type_.line_height if number else 0.0
@@ -99,12 +100,33 @@ def _in_column(content: Content, type_: Typesetter, width: float, place: KeyPlac
             widest = max(widest, title.bounds.right)
             y -= type_.line_height
     left = side + _GAP * _BESIDE_SIGN
-    for entry in content.key:
+    for number_of, entry in enumerate(content.key):
         target = KeyEntryAt(entry.variable, entry.level)
-        marks.append(Box(0.0, y, side, side, entry.colour, target))
+        marks += _sign(content, number_of, entry, 0.0, y, side)
         for line in type_.wrapped(entry.label, width - left):
             text = type_.line(line, left, y, Align.START, target)
             marks.append(text)
             widest = max(widest, text.bounds.right)
             y -= type_.line_height
     return Key(place, tuple(marks), widest, -y - type_.line_height + extent.descent)
+
+
+def _sign(
+    content: Content, number: int, entry: KeyEntry, x: float, y: float, side: float
+) -> list[Mark]:
+    """The sign of a level: a small bar, or a point, with its hatch or shape where those tell."""
+    target = KeyEntryAt(entry.variable, entry.level)
+    style = content.look.style
+    sign = number if style.by_signs else 0
+    if not content.chart.are_small:
+        hatch = HATCHES[sign % len(HATCHES)]
+        return [Box(x, y, side, side, entry.colour, target, style.outline_pt, hatch=hatch)]
+    if not style.by_signs:
+        return [Box(x, y, side, side, entry.colour, target)]
+    middle = (x + side / 2, y + side / 2)
+    shape = SHAPES[sign % len(SHAPES)]
+    radius = min(side / 2, style.point_mm / 2)
+    dots = Dots(
+        (middle[0],), (middle[1],), radius, entry.colour, 0.0, entry.colour, target, (), shape
+    )
+    return [dots]

@@ -23,9 +23,12 @@ from decimus.figure.furniture import (
     amount_ticks,
     axis_lines,
     bottom_title,
+    equation_lines,
+    grid_lines,
     group_names,
     left_title,
     panel_title,
+    reference_lines,
     value_ticks,
 )
 from decimus.figure.keys import Key
@@ -43,8 +46,6 @@ from decimus.terms import KeyPlace, Orientation
 
 _LARGEST = 1200.0
 """No page grows beyond so many mm."""
-_SMALL = 0.9
-"""Letters of comparison lines, beside those of the axes."""
 _TRIES = 8
 
 
@@ -131,11 +132,7 @@ def _fit(content: Content, sheet: Sheet, around: Surroundings, type_: Typesetter
     standing = [
         bands_of(content, panel, frame) for panel, frame in zip(content.panels, frames, strict=True)
     ]
-    return fitted(content, frames, standing, _small(type_))
-
-
-def _small(type_: Typesetter) -> Typesetter:
-    return Typesetter(type_.measure, type_.size_pt * _SMALL)
+    return fitted(content, frames, standing, type_)
 
 
 def _marks(
@@ -143,11 +140,14 @@ def _marks(
 ) -> tuple[Mark, ...]:
     """Every mark of the page, from the lowest to the topmost."""
     marks: list[Mark] = []
+    look = content.look.style
     for number, each in enumerate(fit.plots):
+        marks += grid_lines(each.axis, each.plot.frame, look)
+        marks += reference_lines(content, each.axis, each.plot.frame)
         marks += each.plot.drawn
-        marks += axis_lines(each.axis, each.plot.frame)
+        marks += axis_lines(each.axis, each.plot.frame, look)
         marks += _beside(content, each, number, around, type_)
-        marks += line_marks(each.placed, each.plot, _small(type_))
+        marks += line_marks(each.placed, each.plot, type_)
     marks += _titles(content, sheet, around, type_)
     if around.key is not None:
         marks += _placed_key(around.key, marks, around).marks
@@ -162,12 +162,16 @@ def _beside(
     turn = plot.frame.turn
     is_first, is_lowest = grid.place(number)[1] == 0, grid.is_lowest(number)
     has_numbers, has_names = (is_lowest, is_first) if turn.is_sideways else (is_first, is_lowest)
-    marks = value_ticks(each.axis, plot.frame, type_, has_numbers=has_numbers)
-    marks += amount_ticks(plot.bands, around.names, each.axis, plot.frame)
+    look = content.look.style
+    marks = value_ticks(each.axis, plot.frame, look, type_, has_numbers=has_numbers)
+    marks += amount_ticks(plot.bands, around.names, each.axis, plot.frame, look)
     if has_names:
         marks += group_names(around.names, plot.frame, type_)
     left, bottom = grid.corner(number)
-    marks += panel_title(content.panels[number], left, bottom + grid.plot_height + GAP, type_)
+    top = bottom + grid.plot_height + GAP
+    marks += panel_title(content.panels[number], left, top, type_)
+    if number == 0:
+        marks += equation_lines(content, left + grid.plot_width, top, type_)
     return marks
 
 

@@ -52,6 +52,8 @@ class Shape(Enum):
     DIAMOND = "diamond"
     CROSS = "cross"
     TIP_DOWN = "triangle on its tip"
+    TIP_LEFT = "triangle that points left"
+    TIP_RIGHT = "triangle that points right"
 
 
 class Box(Value, frozen=True):

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from decimus.terms import LevelKind, Palette
 
+PAPER = "#ffffff"
 _SHORE_RAMP = ("#cfe3dc", "#74aca6", "#2c6c70")
 """Light to deep teal; its deep end still lets a black error bar stand out."""
 

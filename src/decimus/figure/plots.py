@@ -2,9 +2,13 @@
 
 from __future__ import annotations
 
+from functools import cached_property
 from itertools import pairwise
 from typing import assert_never
 
+from msgspec.structs import replace
+
+from decimus.charts.data import CurveMark
 from decimus.charts.marks import (
     BarMark,
     BoxMark,
@@ -16,49 +20,58 @@ from decimus.charts.marks import (
     PathRole,
     PointMark,
     SceneMark,
+    Spot,
 )
+from decimus.charts.styles import Origin, Style
 from decimus.figure.bands import Bands, Slot
 from decimus.figure.content import Content
 from decimus.figure.frames import Frame
 from decimus.figure.ground import Obstacle
-from decimus.figure.marks import INK, LINE_PT, Mark, Shape
-from decimus.figure.palettes import blended
+from decimus.figure.marks import INK, MM_PER_POINT, Mark, Shape
+from decimus.figure.palettes import PAPER, blended
+from decimus.figure.replicate_dots import ReplicateDots
 from decimus.figure.scales import Scale
-from decimus.figure.swarms import swarm
+from decimus.figure.tips import tips
 from decimus.study.targets import (
     AnyTarget,
-    AsideAt,
+    FitAt,
     GroupAt,
     Levels,
     PairAt,
-    ReplicateAt,
-    ReplicatesAt,
 )
-from decimus.terms import ReplicatePlace
+from decimus.terms import LineDash
 from decimus.values import Value
 
 _CAP_SHARE = 0.16
-_LONGEST_CAP = 1.0
-_REPLICATE_RADIUS = 0.52
-_SMALLEST_REPLICATE = 0.34
-_POINT_RADIUS = 1.1
 _SMALLEST_POINT = 0.7
 """Marks of places close together stay large enough to be seen, even where they touch."""
-_STRONG_PT = 1.75
-_JOIN_PT = 1.0
+_STRONG = 2.3
+"""How much heavier an interval is that stands for its group by itself."""
 _SUBJECT_PT = 0.5
-_PAPER = "#ffffff"
-_ADJUSTED = "#b9b4a8"
-_ASIDE = "#aaa396"
 _SUBJECT = "#98938a"
-_BESIDE, _BESIDE_ROOM = 0.33, 0.17
-"""Replicates beside: their middle and half of their room, as shares of their group's place."""
-_OVER_ROOM = 0.46
 _LEVEL_SHARE = 0.36
 """Half of a short line across a group's place."""
-_BOX_SHARE = 1.0
 _PIECES = 8
 """Of a line between two places, as comparison lines see it."""
+SHAPES = (
+    Shape.CIRCLE,
+    Shape.SQUARE,
+    Shape.TRIANGLE,
+    Shape.DIAMOND,
+    Shape.TIP_DOWN,
+    Shape.CROSS,
+)
+HATCHES = ("", "////", "....", "xxx", "---", "\\\\\\\\")
+DASHES: tuple[tuple[float, ...], ...] = (
+    (),
+    (1.7, 0.9),
+    (0.5, 0.8),
+    (2.6, 0.8, 0.5, 0.8),
+    (0.9, 0.6),
+    (3.2, 1.2),
+)
+"""Signs, hatches and dashes (mm) of levels of the second factor, in turn."""
+DASH_OF = {LineDash.SOLID: (), LineDash.DASHED: (1.2, 0.7), LineDash.DOTTED: (0.35, 0.55)}
 
 
 class Plot(Value, frozen=True):
@@ -84,7 +97,7 @@ class Plot(Value, frozen=True):
         return {
             mark.levels: self.bands.slot(mark.spot).middle
             for mark in self.marks
-            if not isinstance(mark, PathMark | DifferenceMark)
+            if not isinstance(mark, PathMark | CurveMark | DifferenceMark)
         }
 
     @property
@@ -96,6 +109,12 @@ class Plot(Value, frozen=True):
     def drawn(self) -> list[Mark]:
         """All marks of its groups on the page, from the lowest to the topmost."""
         return [each for mark in self.marks for each in self._drawn(mark)]
+
+    @cached_property
+    def replicates(self) -> ReplicateDots:
+        """The single values of the plot."""
+        marks = tuple(mark for mark in self.marks if isinstance(mark, DotsMark))
+        return ReplicateDots(self.content, self.frame, self.scale, self.bands, marks)
 
     def _drawn(self, mark: SceneMark) -> list[Mark]:
         """The marks on the page for a mark of the scene."""
@@ -111,9 +130,11 @@ class Plot(Value, frozen=True):
             case BoxMark():
                 return self._box(mark)
             case DotsMark():
-                return self._dots(mark)
+                return self.replicates.drawn(mark)
             case PathMark():
                 return self._path(mark)
+            case CurveMark():
+                return self._curve(mark)
             case DifferenceMark():
                 return self._difference(mark)
             case _ as other:
@@ -123,19 +144,22 @@ class Plot(Value, frozen=True):
         match mark:
             case PathMark():
                 return self._under_path(mark)
+            case CurveMark():
+                return self._under_curve(mark)
             case BarMark():
                 reached = [(mark.start, 0.0), (mark.end, 0.0)]
             case IntervalMark():
                 reached = [] if mark.upper is None else [(mark.upper, 0.0)]
             case PointMark():
-                reached = [(mark.value, _POINT_RADIUS)]
+                reached = [(mark.value, self._style(mark.levels).point_mm / 2)]
             case LevelMark():
                 reached = [(mark.value, 0.0)]
             case BoxMark():
                 reached = [(mark.box.upper_whisker, 0.0)]
             case DotsMark():
                 seen = [value for value in mark.values if self.scale.covers(value)]
-                reached = [(max(seen), _REPLICATE_RADIUS)] if seen else []
+                over = self._style(mark.levels).replicate_mm / 2
+                reached = [(max(seen), over)] if seen else []
             case DifferenceMark():
                 reached = []
             case _ as other:
@@ -155,38 +179,74 @@ class Plot(Value, frozen=True):
                 found.append(Obstacle(sides[0], sides[1], value))
         return found
 
+    def _style(self, levels: Levels) -> Style:
+        return self.content.look.of(levels)
+
+    def _is_by_rule(self, field: str, levels: Levels) -> bool:
+        return self.content.look.origin(field, levels) is Origin.RULE
+
+    def _colour(self, levels: Levels) -> str:
+        """The colour of a group's mark, thinned by its opacity on paper."""
+        return blended(self.content.colours[levels], PAPER, 1 - self._style(levels).mark_opacity)
+
+    def _sign_of(self, spot: Spot) -> int:
+        """Which of the signs of the second factor a group has; the first where none is needed."""
+        return spot.member if self.content.look.style.by_signs else 0
+
     def _bar(self, mark: BarMark) -> list[Mark]:
-        slot = self.bands.slot(mark.spot)
+        slot, style = self.bands.slot(mark.spot), self._style(mark.levels)
         ends = sorted((self.scale.clamped(mark.start), self.scale.clamped(mark.end)))
-        colour, target = self.content.colours[mark.levels], GroupAt(mark.levels)
         turn, length = self.frame.turn, ends[1] - ends[0]
-        return [turn.box(slot.start, ends[0], slot.width, length, colour, target)]
+        sign = self.content.series.get(mark.levels, 0) if style.by_signs else 0
+        box = turn.box(
+            slot.start, ends[0], slot.width, length, self._colour(mark.levels), GroupAt(mark.levels)
+        )
+        outlined = replace(box, outline_pt=style.outline_pt, hatch=HATCHES[sign % len(HATCHES)])
+        # Where a bar begins is no value of its own.
+        low = mark.end if mark.end < mark.start else None
+        cut = tips(
+            self.frame, self.scale, slot, (max(mark.start, mark.end), low), GroupAt(mark.levels)
+        )
+        return [outlined, *cut]
 
     def _point(self, mark: PointMark) -> list[Mark]:
-        colour = self.content.colours[mark.levels]
-        return self._sign(self.bands.slot(mark.spot), mark.value, colour, GroupAt(mark.levels))
+        shape = SHAPES[self._sign_of(mark.spot) % len(SHAPES)]
+        slot, target = self.bands.slot(mark.spot), GroupAt(mark.levels)
+        if not self.scale.covers(mark.value):
+            return tips(
+                self.frame, self.scale, slot, (mark.value, mark.value), GroupAt(mark.levels)
+            )
+        radius = self.point_radius(mark.levels, slot)
+        place = (slot.middle, self.scale.at(mark.value))
+        colour, style = self._colour(mark.levels), self._style(mark.levels)
+        line = (style.outline_pt, INK if style.outline_pt else colour)
+        return [self.frame.turn.dots([place], radius, colour, *line, target, (), shape)]
 
-    def _sign(self, slot: Slot, value: float, colour: str, target: AnyTarget) -> list[Mark]:
-        """A filled point."""
-        if not self.scale.covers(value):
-            return []
-        radius = max(min(_POINT_RADIUS, slot.width / 3), _SMALLEST_POINT)
-        place = (slot.middle, self.scale.at(value))
-        return [self.frame.turn.dots([place], radius, colour, 0.0, colour, target)]
+    def point_radius(self, levels: Levels, slot: Slot) -> float:
+        """The radius of a group's point: as chosen, by rule smaller where room is scarce."""
+        radius = self._style(levels).point_mm / 2
+        if self._is_by_rule("point_mm", levels):
+            return max(min(radius, slot.width / 3), _SMALLEST_POINT)
+        return radius
 
     def _interval(self, mark: IntervalMark) -> list[Mark]:
-        colour = self.content.colours[mark.levels] if mark.is_strong else INK
-        weight = _STRONG_PT if mark.is_strong else LINE_PT
+        style = self._style(mark.levels)
+        own = self.content.colours[mark.levels]
+        colour = {"ink": own if mark.is_strong else INK, "mark": own}.get(
+            style.error_bar_colour, style.error_bar_colour
+        )
+        weight = style.error_bar_pt * (_STRONG if mark.is_strong else 1.0)
         ends = (mark.middle, mark.lower, mark.upper)
         slot = self.bands.slot(mark.spot)
-        return self._error_bar(slot, ends, GroupAt(mark.levels), weight, colour)
+        return self._error_bar(slot, ends, mark.levels, GroupAt(mark.levels), weight, colour)
 
     def _error_bar(
         self,
         slot: Slot,
         ends: tuple[float, float | None, float | None],
+        levels: Levels,
         target: AnyTarget,
-        weight: float = LINE_PT,
+        weight: float,
         colour: str = INK,
     ) -> list[Mark]:
         """An error bar with short ends, centred on its mark, never past the axis.
@@ -194,25 +254,31 @@ class Plot(Value, frozen=True):
         Args:
             slot: where it stands.
             ends: its middle, and how far it reaches; None for no such end.
+            levels: whose look it has.
             target: what it belongs to.
             weight: in points.
             colour: of the lines.
         """
-        turn, scale = self.frame.turn, self.scale
+        turn, scale, style = self.frame.turn, self.scale, self._style(levels)
         middle, lower, upper = ends
-        half = min(slot.width * _CAP_SHARE, _LONGEST_CAP)
+        half = style.cap_mm / 2
+        if self._is_by_rule("cap_mm", levels):
+            half = min(slot.width * _CAP_SHARE, half)
         first = scale.clamped(middle if lower is None else lower)
         last = scale.clamped(middle if upper is None else upper)
+        dash = DASH_OF[style.error_bar_dash]
         marks: list[Mark] = []
         if first != last:
             along = ((slot.middle, first), (slot.middle, last))
-            marks.append(turn.stroke(*along, weight, colour, target))
+            marks.append(turn.stroke(*along, weight, colour, target, dash))
         for end in (lower, upper):
-            if end is not None and scale.covers(end):
+            if end is not None and scale.covers(end) and (style.has_caps or first == last):
                 at = scale.at(end)
                 across = ((slot.middle - half, at), (slot.middle + half, at))
                 marks.append(turn.stroke(*across, weight, colour, target))
-        return marks
+        high = middle if upper is None else upper
+        low = middle if lower is None else lower
+        return [*marks, *tips(self.frame, self.scale, slot, (high, low), GroupAt(levels))]
 
     def _level(self, mark: LevelMark) -> list[Mark]:
         if not self.scale.covers(mark.value):
@@ -220,65 +286,33 @@ class Plot(Value, frozen=True):
         slot, at = self.bands.slot(mark.spot), self.scale.at(mark.value)
         half = slot.width * _LEVEL_SHARE
         ends = ((slot.middle - half, at), (slot.middle + half, at))
-        return [self.frame.turn.stroke(*ends, 2 * LINE_PT, target=GroupAt(mark.levels))]
+        weight = 2 * self._style(mark.levels).line_pt
+        return [self.frame.turn.stroke(*ends, weight, target=GroupAt(mark.levels))]
 
     def _box(self, mark: BoxMark) -> list[Mark]:
         """Whiskers with short ends, the box over them, the median and the mean in it."""
         slot, scale, turn, box = self.bands.slot(mark.spot), self.scale, self.frame.turn, mark.box
-        target = GroupAt(mark.levels)
+        target, style = GroupAt(mark.levels), self._style(mark.levels)
         ends = (box.median, box.lower_whisker, box.upper_whisker)
-        marks = self._error_bar(slot, ends, target)
+        marks = self._error_bar(slot, ends, mark.levels, target, style.error_bar_pt)
         low, high = scale.clamped(box.lower_quartile), scale.clamped(box.upper_quartile)
-        half = slot.width * _BOX_SHARE / 2
-        colour = self.content.colours[mark.levels]
-        marks.append(turn.box(slot.middle - half, low, 2 * half, high - low, colour, target))
+        colour, half = self._colour(mark.levels), slot.width / 2
+        shape = turn.box(slot.start, low, slot.width, high - low, colour, target)
+        hatch = HATCHES[self._sign_of(mark.spot) % len(HATCHES)]
+        marks.append(replace(shape, outline_pt=style.outline_pt, hatch=hatch))
         if scale.covers(box.median):
+            # The ends of a line stand out by half its thickness.
+            weight = 2 * style.line_pt
+            half -= weight * MM_PER_POINT / 2
             at = scale.at(box.median)
             across = ((slot.middle - half, at), (slot.middle + half, at))
-            marks.append(turn.stroke(*across, 2 * LINE_PT, target=target))
+            marks.append(turn.stroke(*across, weight, target=target))
         if mark.mean is not None and scale.covers(mark.mean):
             place = [(slot.middle, scale.at(mark.mean))]
-            radius = min(_POINT_RADIUS * 0.8, slot.width / 4)
-            sign = turn.dots(place, radius, _PAPER, LINE_PT, INK, target, (), Shape.DIAMOND)
-            marks.append(sign)
+            radius = min(style.point_mm * 0.4, slot.width / 4)
+            look = (PAPER, style.line_pt, INK)
+            marks.append(turn.dots(place, radius, *look, target, (), Shape.DIAMOND))
         return marks
-
-    def _dots(self, mark: DotsMark) -> list[Mark]:
-        """Small open circles; what is set aside as pale rings below them."""
-        slot, turn, scale = self.bands.slot(mark.spot), self.frame.turn, self.scale
-        levels = mark.levels
-        radius = max(min(_REPLICATE_RADIUS, slot.width / 9), _SMALLEST_REPLICATE)
-        middle, room = self._room_of_dots(mark, slot)
-        whole = ReplicatesAt(levels)
-        marks: list[Mark] = []
-        pale = [(i, value) for i, value in enumerate(mark.asides) if scale.covers(value)]
-        if pale:
-            places = [(middle, scale.at(value)) for _, value in pale]
-            those = tuple(AsideAt(levels, i) for i, _ in pale)
-            marks.append(turn.dots(places, radius, _PAPER, LINE_PT, _ASIDE, whole, those))
-        shown = [
-            pair for pair in zip(mark.numbers, mark.values, strict=True) if scale.covers(pair[1])
-        ]
-        if shown:
-            heights = [scale.at(value) for _, value in shown]
-            offsets = swarm(heights, radius * 2.15, room - radius)
-            places = [(middle + o, at) for o, at in zip(offsets, heights, strict=True)]
-            each = tuple(ReplicateAt(levels, number) for number, _ in shown)
-            fill = _ADJUSTED if mark.is_adjusted else _PAPER
-            ink = blended(self.content.colours[levels], INK, 0.2) if mark.is_alone else INK
-            weight = 1.4 * LINE_PT if mark.is_alone else LINE_PT
-            marks.append(turn.dots(places, radius, fill, weight, ink, whole, each))
-        return marks
-
-    def _room_of_dots(self, mark: DotsMark, slot: Slot) -> tuple[float, float]:
-        """The middle of a group's replicates and how far they may spread to either side."""
-        match mark.place or ReplicatePlace.BESIDE:
-            case ReplicatePlace.BESIDE:
-                return slot.middle + slot.width * _BESIDE, slot.width * _BESIDE_ROOM
-            case ReplicatePlace.OVER:
-                return slot.middle, slot.width * _OVER_ROOM
-            case ReplicatePlace.IN_LINE:
-                return slot.middle, 0.0
 
     def _path(self, mark: PathMark) -> list[Mark]:
         """A line through the middles of places, as far as the axis covers it."""
@@ -287,14 +321,49 @@ class Plot(Value, frozen=True):
             for spot, value in zip(mark.spots, mark.values, strict=True)
         ]
         turn, target = self.frame.turn, GroupAt(mark.levels)
+        has_colour = mark.spots[0].of > 1
+        own = self.content.colours[mark.levels]
         if mark.role is PathRole.SUBJECT:
-            has_colour = mark.spots[0].of > 1
-            colour = self.content.colours[mark.levels] if has_colour else _SUBJECT
-            return [turn.line(places, _SUBJECT_PT, colour, target)]
-        colour = self.content.colours[mark.levels] if mark.spots[0].of > 1 else INK
-        return [turn.line(places, _JOIN_PT, colour, target)]
+            return [turn.line(places, _SUBJECT_PT, own if has_colour else _SUBJECT, target)]
+        dash = DASHES[self._sign_of(mark.spots[0]) % len(DASHES)]
+        weight = self._style(mark.levels).join_pt
+        return [turn.line(places, weight, own if has_colour else INK, target, dash)]
+
+    def _curve(self, mark: CurveMark) -> list[Mark]:
+        """A fitted line, where amounts stand at their true distance."""
+        scale, along = self.scale, self.bands.scale
+        if along is None:
+            return []
+        # The line goes through the points of its groups, which may stand beside others.
+        place = self.bands.slot(Spot(0, mark.series, mark.count)).middle
+        shift = place - self.bands.middles[0] if mark.count > 1 else 0.0
+        places = [
+            (along.at(amount) + shift, scale.at(value))
+            for amount, value in zip(mark.amounts, mark.values, strict=True)
+            if scale.covers(value) and along.covers(amount)
+        ]
+        if len(places) < 2:
+            return []
+        colour = self.content.colours[mark.levels] if mark.count > 1 else INK
+        dash = DASHES[mark.series % len(DASHES)] if self.content.look.style.by_signs else ()
+        weight = self._style(mark.levels).join_pt
+        return [self.frame.turn.line(places, weight, colour, FitAt(str(mark.series)), dash)]
+
+    def _under_curve(self, mark: CurveMark) -> list[Obstacle]:
+        along = self.bands.scale
+        if along is None:
+            return []
+        found = []
+        for (a, start), (b, end) in pairwise(zip(mark.amounts, mark.values, strict=True)):
+            sides = sorted((along.at(a), along.at(b)))
+            found.append(Obstacle(sides[0], sides[1], max(start, end)))
+        return found
 
     def _difference(self, mark: DifferenceMark) -> list[Mark]:
         slot, target = self.bands.slot(mark.spot), PairAt(mark.first, mark.second)
-        bar = self._error_bar(slot, (mark.estimate, mark.lower, mark.upper), target)
-        return [*bar, *self._sign(slot, mark.estimate, INK, target)]
+        style = self.content.look.style
+        ends = (mark.estimate, mark.lower, mark.upper)
+        bar = self._error_bar(slot, ends, (), target, style.error_bar_pt)
+        place = (slot.middle, self.scale.at(mark.estimate))
+        radius = style.point_mm / 2
+        return [*bar, self.frame.turn.dots([place], radius, INK, 0.0, INK, target)]

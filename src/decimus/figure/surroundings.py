@@ -7,6 +7,7 @@ import math
 from msgspec.structs import replace
 
 from decimus.charts.data import Panel
+from decimus.charts.styles import Origin
 from decimus.figure.axes import with_factor
 from decimus.figure.bands import Bands, bands
 from decimus.figure.content import Content
@@ -100,7 +101,8 @@ def surroundings(content: Content, sheet: Sheet, type_: Typesetter) -> Surroundi
     at_left, at_bottom = side_titles(content, sheet)
     left += line + GAP if at_left else 0.0
     bottom += line + GAP if at_bottom else 0.0
-    above = line + GAP if content.panels[0].variable is not None else 0.0
+    lines_above = max(int(content.panels[0].variable is not None), len(content.equations))
+    above = lines_above * type_.line_height + GAP if lines_above else 0.0
     top -= type_.extent("0").ascent / 2
     top -= above
     box = (left, bottom, right, top)
@@ -173,7 +175,9 @@ def _names(content: Content, sheet: Sheet, frame: Frame, type_: Typesetter) -> N
 def bands_of(content: Content, panel: Panel, frame: Frame) -> Bands:
     """Where the places of a panel stand."""
     count = max(1, len(panel.places))
-    return bands(panel.sections, count, content.chart, content.choices, frame)
+    by_rule = content.look.origin("bar_width") is Origin.RULE
+    share = None if by_rule else content.look.style.bar_width
+    return bands(panel.sections, count, content.chart, content.choices, frame, share)
 
 
 def notes_of(content: Content) -> list[str]:

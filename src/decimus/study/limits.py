@@ -23,6 +23,14 @@ TextSize = Annotated[float, Meta(ge=4, le=40)]
 """In points."""
 Factor = Annotated[float, Meta(gt=0, le=100)]
 """Of an SD or SE."""
+LineWidth = Annotated[float, Meta(ge=0.1, le=6)]
+OutlineWidth = Annotated[float, Meta(ge=0, le=6)]
+"""In points."""
+SignSize = Annotated[float, Meta(ge=0.3, le=8)]
+CapLength = Annotated[float, Meta(ge=0, le=20)]
+"""In mm."""
+Share = Annotated[float, Meta(ge=0.05, le=1)]
+BarColour = Annotated[str, Meta(pattern="^(ink|mark|#[0-9a-fA-F]{6})$")]
 Positive = Annotated[float, Meta(gt=0)]
 Colour = Annotated[str, Meta(pattern="^#[0-9a-fA-F]{6}$")]
 Move = Annotated[float, Meta(ge=-1000, le=1000)]

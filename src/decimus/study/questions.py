@@ -17,6 +17,7 @@ from decimus.terms import (
     Decimals,
     Direction,
     ErrorBar,
+    FitLine,
     Height,
     Method,
     Orientation,
@@ -27,6 +28,7 @@ from decimus.terms import (
     Statistic,
     SumsOfSquares,
     Totals,
+    ValueLabels,
     Whiskers,
 )
 
@@ -201,15 +203,45 @@ class ComparisonChoices(msgspec.Struct, frozen=True, forbid_unknown_fields=True)
 
 
 class FigureChoices(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
-    """What is on the figure and how it looks.
+    """What is on the figure and how it looks; None where the rule decides.
 
-    `drawn_pairs` are the comparisons drawn on it, `hidden` the groups that are not on it,
-    `level_colours` colours of levels' own;
-    `spacing` None is even for bars and by amount for points that have room;
-    `value_from` and `value_to` are the ends of the value axis, None for our own;
-    titles are None where they follow the data; `hides_not_significant` keeps comparisons off
-    that show no difference; `star_limits` come after α; `moved` is what was
-    moved by hand, `look` what was set about colours, letters and sizes.
+    Args:
+        kind: what stands for a group.
+        show_replicates: whether single values are laid over it.
+        look: what was set about colours, letters, lines and sizes.
+        group_title: title of the group axis, None where it follows the data.
+        value_title: title of the value axis, likewise.
+        value_from: the low end of the value axis, None for our own.
+        value_to: its high end.
+        comparison_text: what comparison lines say.
+        spacing: even for bars and by amount for points by rule.
+        comparison_marks: how comparisons are drawn.
+        hides_not_significant: whether those that show no difference are kept off.
+        star_limits: the limits after α.
+        moved: what was moved by hand.
+        orientation: upright or sideways.
+        marks_mean: whether the mean is marked, where the kind does not show it anyhow.
+        counts_below: whether n stands under the names.
+        value_labels: numbers written at groups.
+        label_decimals: their decimals, None for those of all statistics.
+        references: values that a line across the plot marks.
+        marks_control: whether a line marks the height of the control.
+        shows_key: whether there is a key.
+        key_title: its title, None for the factor.
+        drops_empty: whether groups without values have no place.
+        fit: a line fitted to the groups.
+        shows_equation: whether its equation stands on the figure.
+        whiskers: how far the whiskers of boxes reach.
+        value_scale: how values stand along their axis.
+        value_step: between its ticks.
+        tick_decimals: of its numbers.
+        group_scale: how amounts stand along theirs.
+        group_from: the low end of the axis of amounts.
+        group_to: its high end.
+        group_looks: looks of single groups.
+        drawn_pairs: the comparisons drawn on it.
+        hidden: the groups that are not on it.
+        level_colours: colours of levels' own.
     """
 
     kind: ChartKind = ChartKind.BARS
@@ -228,6 +260,15 @@ class FigureChoices(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     orientation: Orientation | None = None
     marks_mean: bool | None = None
     counts_below: bool = False
+    value_labels: ValueLabels = ValueLabels.NONE
+    label_decimals: DecimalCount | None = None
+    references: tuple[float, ...] = ()
+    marks_control: bool = False
+    shows_key: bool | None = None
+    key_title: str | None = None
+    drops_empty: bool = False
+    fit: FitLine = FitLine.NONE
+    shows_equation: bool = True
     whiskers: Whiskers = Whiskers.WITHIN_REACH
     value_scale: AxisScale = AxisScale.LINEAR
     value_step: Positive | None = None

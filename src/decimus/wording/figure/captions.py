@@ -7,10 +7,12 @@ import re
 from msgspec.structs import replace
 
 from decimus.analysis.chart_facts import chart_of, facts_of
+from decimus.analysis.figure_fits import fits_of
 from decimus.analysis.groups import Group, ShownGroups
 from decimus.analysis.results import Results
 from decimus.charts.kinds import Chart
 from decimus.charts.registry import CHARTS
+from decimus.charts.styles import style_of
 from decimus.measurements.observations import Measurements
 from decimus.plurals import plural
 from decimus.study.edits import (
@@ -18,6 +20,7 @@ from decimus.study.edits import (
     ChooseSetting,
     ShowReplicates,
 )
+from decimus.study.looks import Look
 from decimus.study.questions import FigureChoices
 from decimus.terms import ChartKind, ErrorBar, Height, LimitRule, Whiskers
 from decimus.wording.comparisons.choices import adjustment_choice, method_choice
@@ -25,6 +28,7 @@ from decimus.wording.comparisons.method_names import has_follow_up
 from decimus.wording.comparisons.sentences import INTERVAL_WORDS
 from decimus.wording.figure.drawn_comparisons import comparison_spans
 from decimus.wording.figure.error_bars import error_bar_spans, height_choice
+from decimus.wording.figure.lines import fit_words, reference_words
 from decimus.wording.measurements.adjustments import adjusted_caption
 from decimus.wording.numbers import NBSP, percent
 from decimus.wording.phrases import (
@@ -54,16 +58,18 @@ def caption(results: Results) -> Sentence:
 
 
 _NOT_SAID = (
-    *("look", "group_looks", "group_title", "value_title", "value_from", "value_to"),
-    *("value_scale", "value_step", "tick_decimals", "group_scale", "group_from", "group_to"),
-    *("spacing", "moved", "orientation", "level_colours", "counts_below"),
+    *("group_looks", "group_title", "value_title", "value_from", "value_to"),
+    *("value_scale", "value_step", "tick_decimals", "group_from", "group_to", "spacing"),
+    *("moved", "orientation", "level_colours", "counts_below", "value_labels"),
+    *("label_decimals", "shows_key", "key_title", "shows_equation"),
 )
 
 
 def _as_said(figure: FigureChoices) -> FigureChoices:
     """The choices about the figure without those that no word of the caption tells of."""
     usual = FigureChoices()
-    return replace(figure, **{name: getattr(usual, name) for name in _NOT_SAID})
+    said = Look(has_error_bars=figure.look.has_error_bars)
+    return replace(figure, **{name: getattr(usual, name) for name in _NOT_SAID}, look=said)
 
 
 def _caption(results: Results) -> Sentence:
@@ -83,6 +89,7 @@ def _caption(results: Results) -> Sentence:
         spans.append(Text(f" Not shown, but in every test: {_named(groups, hidden)}."))
     if groups.measurements.limits and groups.measurements.limit_rule is not LimitRule.MISSING:
         spans.append(Text(_limits(groups.measurements)))
+    spans.append(Text(fit_words(results, fits_of(results)) + reference_words(results)))
     if results.comparison is not None and chart.shows_means:
         spans += comparison_spans(results, results.comparison)
     return tuple(spans)
@@ -141,6 +148,7 @@ def _shown(results: Results, chart: Chart) -> list[Span]:
     words = chart.words.shows + (
         chart.words.marked if wanted and chart.marks_mean is not None else ""
     )
+    has_bars = style_of(figure).style.has_error_bars
     unit = groups.measurements.unit_name
     words = words.replace("{units}", plural(unit, 2)).replace("{unit}", unit)
     spans: list[Span] = []
@@ -148,7 +156,7 @@ def _shown(results: Results, chart: Chart) -> list[Span]:
         if piece == "{height}":
             spans.append(height_choice(groups, sign))
         elif piece == "{error_bars}":
-            spans += error_bar_spans(groups, sign)
+            spans += error_bar_spans(groups, sign) if has_bars else []
         elif piece == "{whiskers}":
             spans += _whiskers(figure)
         elif piece == "{interval}":

@@ -1,0 +1,121 @@
+"""Lines across the figure and numbers at groups, in words: references, fits, value labels."""
+
+from __future__ import annotations
+
+from decimus.analysis.figure_fits import Fit
+from decimus.analysis.groups import Group
+from decimus.analysis.results import Results
+from decimus.plurals import plural
+from decimus.terms import Direction, FitLine, Height, ValueLabels
+from decimus.wording.numbers import MINUS, NBSP, full_number, grouped, number, rounded
+from decimus.wording.phrases import quantity
+
+_DIGITS = 4
+
+
+def references_of(results: Results) -> tuple[tuple[float, str], ...]:
+    """Values that a line across the plot marks, each with what it is. Raises InputError."""
+    figure, groups, sign = results.question.figure, results.groups, results.decimal_sign
+    found = [
+        (value, quantity(full_number(value, sign), groups.shown_unit))
+        for value in figure.references
+    ]
+    control = control_height(results) if figure.marks_control else None
+    if control is not None:
+        value, name = control
+        said = quantity(number(value, groups.decimals, sign), groups.shown_unit)
+        found.append((value, f"the height of {name} ({said})"))
+    return tuple(found)
+
+
+def control_height(results: Results) -> tuple[float, str] | None:
+    """What stands for the only group that is all controls, and its name; None for no such."""
+    groups = results.groups
+    controls = [groups.choices.control(factor.factor.variable) for factor in groups.factors]
+    if not controls or controls[0] is None:
+        return None
+    there = [
+        group
+        for group in groups.on_figure
+        if all(c in (None, level) for c, level in zip(controls, group.levels, strict=True))
+    ]
+    if len(there) != 1:
+        return None
+    height = groups.height(there[0])
+    return None if height is None else (height, there[0].name)
+
+
+_BEFORE_LENGTH = {Direction.BOTH: "±", Direction.UP: "+", Direction.DOWN: MINUS}
+
+
+def value_label(results: Results, group: Group) -> str:
+    """The number written at a group; "" where there is none."""
+    groups, figure, sign = results.groups, results.question.figure, results.decimal_sign
+    height = groups.height(group)
+    if height is None:
+        return ""
+    decimals = figure.label_decimals
+    if decimals is None:
+        decimals = groups.decimals if groups.heights.height.is_of_outcome else 1
+        decimals = 0 if groups.heights.height is Height.COUNT else decimals
+    text = grouped(height, decimals, sign)
+    ends = groups.error_bar(group)
+    if figure.value_labels is not ValueLabels.HEIGHT_AND_BAR or ends is None:
+        return text
+    lower, upper = ends.lower, ends.upper
+    lengths = [abs(end - height) for end in (lower, upper) if end is not None]
+    if max(lengths) - min(lengths) <= 1e-9 * max(lengths):
+        before = _BEFORE_LENGTH[groups.heights.choices.direction]
+        return f"{text}{NBSP}{before}{NBSP}{grouped(lengths[0], decimals, sign)}"
+    low, high = (grouped(end, decimals, sign) for end in (lower, upper))
+    return f"{text} ({low}–{high})"
+
+
+def equations(results: Results, fits: tuple[Fit, ...]) -> tuple[str, ...]:
+    """The equation of each straight line with r², named where there are several."""
+    sign = results.decimal_sign
+    found = []
+    for fit in fits:
+        if fit.slope is None or fit.intercept is None or fit.r_squared is None:
+            continue
+        verb = MINUS if fit.slope < 0 else "+"
+        x = f"log₁₀{NBSP}x" if fit.is_of_logs else "x"
+        slope = _significant(abs(fit.slope), sign)
+        r_squared = number(float(rounded(fit.r_squared, 3)), 3, sign)
+        text = (
+            f"y{NBSP}={NBSP}{_significant(fit.intercept, sign)}{NBSP}{verb}{NBSP}{slope}{NBSP}{x}, "
+            f"r²{NBSP}={NBSP}{r_squared}"
+        )
+        name = ", ".join(part for part in (fit.label, fit.panel) if part)
+        found.append(f"{name}: {text}" if name and len(fits) > 1 else text)
+    return tuple(found)
+
+
+def _significant(value: float, sign: str) -> str:
+    return full_number(float(f"{value:.{_DIGITS}g}"), sign)
+
+
+def fit_words(results: Results, fits: tuple[Fit, ...]) -> str:
+    """What the caption says of fitted lines; "" for none."""
+    if not fits:
+        return ""
+    units = plural(results.measurements.unit_name, 2)
+    is_one = len(fits) == 1
+    over = " over the logarithm of the amounts" if fits[0].is_of_logs else ""
+    if results.question.figure.fit is FitLine.SMOOTH:
+        subject = "The curve is" if is_one else "Curves are"
+        return f" {subject} drawn smoothly through the points{over}; no model stands behind it."
+    subject = "The straight line is" if is_one else "Straight lines are"
+    said = equations(results, fits)
+    at = f" ({'; '.join(said)})" if said else ""
+    return f" {subject} fitted by least squares to all single {units}{over}{at}."
+
+
+def reference_words(results: Results) -> str:
+    """What the caption says of lines across the plot; "" for none."""
+    found = references_of(results)
+    if not found:
+        return ""
+    names = [name for _, name in found]
+    listed = names[0] if len(names) == 1 else f"{', '.join(names[:-1])} and {names[-1]}"
+    return f" Dashed {plural('line', len(names))} across: {listed}."
