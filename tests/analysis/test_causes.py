@@ -35,8 +35,9 @@ CAUSES: dict[str, tuple[str, ...]] = {
     "summaries beside": ("tables beside",),
     "remarks on data": (
         *("shown groups", "table", "reading", "source", "outcome", "factors"),
-        *("summaries beside", "has drawn", "kind", "from"),
+        *("summaries beside", "has drawn"),
     ),
+    "remarks on figure": ("shown groups", "figure", "chart facts"),
     "remarks on comparison": ("shown groups", "comparison", "annotations"),
     "chart facts": ("shown groups", "comparison"),
     "content": ("shown groups", "figure", "comparison", "annotations"),
@@ -86,8 +87,6 @@ def facts(study: Study) -> dict[str, object]:
         "drawn": figure.drawn_pairs,
         "has drawn": bool(figure.drawn_pairs),
         "marks": (figure.comparison_marks, figure.hides_not_significant),
-        "kind": figure.kind,
-        "from": figure.value_from,
         "said of figure": [
             getattr(figure, name) for name in figure.__struct_fields__ if name not in NOT_SAID
         ],
@@ -178,7 +177,7 @@ def test_a_value_asked_for_late_is_taken_over_from_further_back() -> None:
         WriteAxisTitle(is_value_axis=True, text="Fronds").apply(second.study), before=second
     )
     make_all(third)
-    assert made(third.made) == {"content", "page"}
+    assert made(third.made) == {"content", "page", "remarks on figure"}
 
 
 def test_a_changed_cell_makes_everything_that_follows_from_it() -> None:

@@ -1,8 +1,9 @@
-"""Which kinds of charts there can be of a question, and which one is drawn."""
+"""Which kinds of charts there can be of some groups, and which one is drawn."""
 
 from __future__ import annotations
 
-from decimus.analysis.results import Results
+from decimus.analysis.comparison_results import Comparison
+from decimus.analysis.groups import ShownGroups
 from decimus.charts.data import Facts
 from decimus.charts.kinds import Chart
 from decimus.charts.registry import CHARTS
@@ -10,18 +11,15 @@ from decimus.plurals import plural
 from decimus.terms import ChartKind, ErrorBar, LevelKind
 
 
-def facts_of(results: Results) -> Facts:
-    """What decides which kinds of charts there can be. Raises InputError without groups."""
-    causes = (results.groups, results.comparison)
-    return results.kept("chart facts", causes, lambda: _facts(results))
+def chart_facts(groups: ShownGroups, comparison: Comparison | None) -> Facts:
+    """What decides which kinds of charts there can be.
 
-
-def _facts(results: Results) -> Facts:
-    groups = results.groups
-    measurements = groups.measurements
-    heights = groups.heights
+    Args:
+        groups: the groups.
+        comparison: of them, None where there is none.
+    """
+    measurements, heights = groups.measurements, groups.heights
     first = groups.factors[0] if groups.factors else None
-    comparison = results.comparison
     has_pairs = comparison is not None and any(pair.cells for pair in comparison.pairs)
     wanted = heights.choices.error_bar
     return Facts(
@@ -37,7 +35,16 @@ def _facts(results: Results) -> Facts:
     )
 
 
-def chart_of(results: Results) -> Chart:
+def chart_for(kind: ChartKind, facts: Facts) -> Chart:
     """The kind of chart that is drawn: the one chosen, or points where it cannot be."""
-    chosen = CHARTS[results.question.figure.kind]
-    return CHARTS[ChartKind.POINTS] if chosen.needs(facts_of(results)) else chosen
+    chosen = CHARTS[kind]
+    return CHARTS[ChartKind.POINTS] if chosen.needs(facts) else chosen
+
+
+def why_no_fit(groups: ShownGroups, chart: Chart) -> str:
+    """Why no line can be fitted to what a chart shows; "" where one can."""
+    if not groups.factors or groups.factors[0].factor.kind is not LevelKind.AMOUNTS:
+        return "the levels are no amounts"
+    if not groups.heights.height.is_of_outcome:
+        return "counts and shares have no replicates to fit a line to"
+    return "" if chart.shows_means else "this kind of chart shows no means"

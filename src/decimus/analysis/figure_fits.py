@@ -4,13 +4,13 @@ from __future__ import annotations
 
 import math
 
-from decimus.analysis.chart_facts import chart_of
+from decimus.analysis.chart_facts import why_no_fit
 from decimus.analysis.groups import Group, LevelInOrder, ShownGroups
 from decimus.analysis.results import Results
 from decimus.statistics.smooth_curves import smooth_curve
 from decimus.statistics.trend import straight_line
 from decimus.study.targets import Levels
-from decimus.terms import AxisScale, FitLine, LevelKind
+from decimus.terms import AxisScale, FitLine
 from decimus.values import Value
 
 _PLACES = 60
@@ -44,23 +44,10 @@ class Fit(Value, frozen=True):
     is_of_logs: bool = False
 
 
-def why_no_fit(results: Results) -> str:
-    """Why no line can be fitted; "" where one can."""
-    groups = results.groups
-    if not groups.factors or groups.factors[0].factor.kind is not LevelKind.AMOUNTS:
-        return "the levels are no amounts"
-    if not groups.heights.height.is_of_outcome:
-        return "counts and shares have no replicates to fit a line to"
-    chart = chart_of(results)
-    if not chart.shows_means:
-        return "there are no means in this kind of chart"
-    return ""
-
-
 def fits_of(results: Results) -> tuple[Fit, ...]:
     """The lines wanted, as far as there are groups enough. Raises InputError without groups."""
     figure = results.question.figure
-    if figure.fit is FitLine.NONE or why_no_fit(results):
+    if figure.fit is FitLine.NONE or why_no_fit(results.groups, results.chart):
         return ()
     is_log = figure.group_scale is AxisScale.LOG
     causes = (results.groups, figure.fit, is_log)

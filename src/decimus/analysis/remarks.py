@@ -11,14 +11,14 @@ from msgspec import Struct
 
 from decimus.analysis.error_bars import possible_error_bars
 from decimus.analysis.groups import Group, Groups, ShownGroups
+from decimus.analysis.remarks_on_figure import FigureRemark
 from decimus.analysis.remarks_on_reading import ReadingRemark, remarks_on_reading
 from decimus.analysis.remarks_on_spread import SpreadRemark, remarks_on_spread
 from decimus.analysis.row_names import RowNames
-from decimus.charts.registry import CHARTS
 from decimus.measurements.observations import CellReference, Measurements, empty_cells
 from decimus.measurements.spellings import similar_levels
 from decimus.measurements.summaries.checks import Disagreement, disagreements, disagreements_with
-from decimus.study.questions import Asked, FigureChoices
+from decimus.study.questions import Asked
 from decimus.study.readings import Reading
 from decimus.study.studies import Source
 from decimus.study.tables import Table
@@ -197,12 +197,6 @@ class SummaryRowsLeftOut(Struct, frozen=True):
     are_named: bool = True
 
 
-class BarsNotFromZero(Struct, frozen=True):
-    """Bars that start elsewhere exaggerate differences."""
-
-    start: float
-
-
 _MOST_NAMED = 20
 
 
@@ -243,12 +237,13 @@ GroupRemark = (
     | UnnamedOutcome
     | UnitlessOutcome
 )
-FigureRemark = UntestedPairs | OutdatedComparisons | OverlapInvites | BarsNotFromZero
+DrawnRemark = UntestedPairs | OutdatedComparisons | OverlapInvites
 Remark = (
     CellRemark
     | UnitRemark
     | SummaryRemark
     | GroupRemark
+    | DrawnRemark
     | FigureRemark
     | SpreadRemark
     | ReadingRemark
@@ -444,11 +439,3 @@ _INVITING = frozenset(
     {ErrorBar.STANDARD_ERROR, ErrorBar.CONFIDENCE_INTERVAL, ErrorBar.MULTIPLE_OF_SE}
 )
 """Error bars whose overlap is often read as a test."""
-
-
-def remarks_on_figure(figure: FigureChoices) -> tuple[Remark, ...]:
-    """Remarks about the figure."""
-    start = figure.value_from
-    if CHARTS[figure.kind].has_zero_base and start is not None and start != 0:
-        return (BarsNotFromZero(start),)
-    return ()

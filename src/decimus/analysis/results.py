@@ -29,6 +29,8 @@ if TYPE_CHECKING:
     from decimus.analysis.groups import Group
     from decimus.analysis.lane_statistics import Total
     from decimus.analysis.remarks import Remark
+    from decimus.charts.data import Facts
+    from decimus.charts.kinds import Chart
     from decimus.measurements.alternatives import OtherReading
     from decimus.statistics.trend import LineFit
 
@@ -395,7 +397,7 @@ class Results:
             return remarks_on_comparison(comparison, groups, annotations)
 
         on_comparison = self.kept("remarks on comparison", (groups, comparison, annotations), made)
-        return (*self.remarks_on_data, *on_comparison)
+        return (*self.remarks_on_data, *self.remarks_on_figure, *on_comparison)
 
     @property
     def _causes_of_remarks(self) -> Causes:
@@ -409,9 +411,36 @@ class Results:
             asked.factors,
             self._summaries_beside,
             bool(figure.drawn_pairs),
-            figure.kind,
-            figure.value_from,
         )
+
+    @property
+    def chart_facts(self) -> Facts:
+        """What decides which kinds of charts there can be."""
+        from decimus.analysis.chart_facts import chart_facts
+
+        causes = (self.groups, self.comparison)
+        return self.kept("chart facts", causes, lambda: chart_facts(self.groups, self.comparison))
+
+    @property
+    def chart(self) -> Chart:
+        """The kind of chart that is drawn: the one chosen, or points where it cannot be."""
+        from decimus.analysis.chart_facts import chart_for
+
+        return chart_for(self.question.figure.kind, self.chart_facts)
+
+    @property
+    def remarks_on_figure(self) -> tuple[Remark, ...]:
+        """Those about how the figure shows the groups."""
+        if self.problem is not None:
+            return ()
+
+        def made() -> tuple[Remark, ...]:
+            from decimus.analysis.remarks_on_figure import remarks_on_figure
+
+            return remarks_on_figure(self.groups, self.question.figure, self.chart_facts)
+
+        causes = (self.groups, self.question.figure, self.chart_facts)
+        return self.kept("remarks on figure", causes, made)
 
     @cached_property
     def remarks_on_data(self) -> tuple[Remark, ...]:
@@ -421,7 +450,6 @@ class Results:
 
         def made() -> tuple[Remark, ...]:
             from decimus.analysis.remarks import (
-                remarks_on_figure,
                 remarks_on_groups,
                 remarks_on_measurements,
                 remarks_on_summaries,
@@ -434,7 +462,6 @@ class Results:
                 ),
                 *remarks_on_summaries(self.table, self.groups, self._summaries_beside),
                 *remarks_on_groups(self.groups, has_lines=bool(question.figure.drawn_pairs)),
-                *remarks_on_figure(question.figure),
             )
 
         return self.kept("remarks on data", self._causes_of_remarks, made)

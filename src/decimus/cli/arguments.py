@@ -7,6 +7,7 @@ from collections.abc import Sequence
 from typing import TYPE_CHECKING, NoReturn
 
 from decimus import __version__
+from decimus.cli.figure_arguments import add_figure_options
 
 if TYPE_CHECKING:
     from _typeshed import SupportsWrite
@@ -78,9 +79,14 @@ def parser() -> Parser:
     compare = commands.add_parser("compare", help="test for differences between groups")
     _add_input(compare)
     _add_comparison(compare)
+    compare.add_argument("--json", action="store_true", help="print JSON in full precision")
     figure = commands.add_parser("figure", help="draw the figure into a file")
     _add_input(figure)
-    _add_figure(figure)
+    figure.add_argument(
+        "-o", dest="output", required=True, metavar="OUT.{png,svg,pdf,tiff,jpg,eps}"
+    )
+    _add_comparison(figure)
+    add_figure_options(figure)
     report = commands.add_parser("report", help="not available yet")
     _add_input(report)
     report.add_argument("-o", dest="output", required=True, metavar="OUT")
@@ -163,7 +169,6 @@ def _add_comparison(command: argparse.ArgumentParser) -> None:
         "--matters", type=_number, metavar="X", help="the smallest difference that matters"
     )
     command.add_argument("--ss-type", choices=("2", "3"), help="kind of sums of squares")
-    command.add_argument("--json", action="store_true", help="print JSON in full precision")
 
 
 def _number(text: str) -> float:
@@ -174,15 +179,3 @@ def _number(text: str) -> float:
         return typed_number(text, "a value")
     except ChoiceError as error:
         raise argparse.ArgumentTypeError(error.line()) from error
-
-
-def _add_figure(command: argparse.ArgumentParser) -> None:
-    command.add_argument(
-        "-o", dest="output", required=True, metavar="OUT.{png,svg,pdf,tiff,jpg,eps}"
-    )
-    command.add_argument("--kind", metavar="K", help="bars or points")
-    command.add_argument("--error-bars", metavar="E", help="sd, se, ci or none")
-    command.add_argument("--width-mm", type=float, metavar="W")
-    command.add_argument("--height-mm", type=float, metavar="H")
-    command.add_argument("--dpi", type=float, default=300.0, metavar="N")
-    command.add_argument("--style", metavar="NAME", help=argparse.SUPPRESS)

@@ -114,13 +114,17 @@ def _tell(arguments: argparse.Namespace, results: Results) -> None:
     """The remarks on standard error, where no list of them was printed."""
     if getattr(arguments, "json", False):
         return
-    from decimus.wording.remarks.order import is_lesson, tells_of_reading
+    from decimus.wording.remarks.order import is_lesson, tells_of_figure, tells_of_reading
     from decimus.wording.remarks.remarks import remark_words
 
     sys.stdout.flush()
     is_figure = arguments.command == "figure"
-    for remark in remark_words(results, with_comparison=arguments.command == "compare"):
-        if is_lesson(remark.kind) or (is_figure and not tells_of_reading(remark.kind)):
+    with_comparison = arguments.command in ("compare", "figure")
+    for remark in remark_words(results, with_comparison=with_comparison):
+        is_told = tells_of_reading(remark.kind) or tells_of_figure(remark.kind)
+        if is_lesson(remark.kind) or (is_figure and not is_told):
+            continue
+        if not is_figure and tells_of_figure(remark.kind):
             continue
         say(f"{in_words(arguments.file)}: {remark.head} {remark.why}")
 
@@ -139,10 +143,8 @@ def _check(arguments: argparse.Namespace) -> int:
 
 
 def _figure(arguments: argparse.Namespace) -> None:
-    from decimus.analysis.results import Results
-    from decimus.charts.styles import style_of
-    from decimus.study.edits import ChooseErrorBar, ChooseKind, ChooseSize, Edit
-    from decimus.terms import ChartKind, ErrorBar
+    from decimus.cli.comparing import compared
+    from decimus.cli.figure_options import drawn
     from decimus.workflows.exporting import check_dpi, export_figure, figure_format
 
     output = Path(arguments.output)
@@ -151,25 +153,10 @@ def _figure(arguments: argparse.Namespace) -> None:
         check_dpi(arguments.dpi)
     except InputError as error:
         raise UsageError(str(error)) from error
-    kind = _word(arguments.kind, ChartKind, "--kind")
-    error_bar = _word(arguments.error_bars, ErrorBar, "--error-bars")
-    results = _results(arguments)
-    now, at = style_of(results.question.figure).style, results.number
-    width, height = arguments.width_mm or now.width_mm, arguments.height_mm or now.height_mm
-    edits: list[Edit] = [] if kind is None else [ChooseKind(kind=kind, question=at)]
-    try:
-        edits.append(ChooseSize(width_mm=width, height_mm=height, question=at))
-    except InputError as error:
-        raise UsageError(str(error)) from error
-    if error_bar is not None:
-        edits.append(ChooseErrorBar(error_bar=error_bar, question=at))
-    study = results.study
-    for edit in edits:
-        study = edit.apply(study)
-    results = Results(study, at, results, results.decimal_sign)
+    results = drawn(arguments, compared(arguments, _results(arguments)))
     _tell(arguments, results)
-    if lacking := export_figure(results, output, arguments.dpi):
-        say(f"{in_words(output)}: the typeface has no signs for {lacking}")
+    for line in export_figure(results, output, arguments.dpi):
+        say(f"{in_words(output)}: {line}")
 
 
 def _report(arguments: argparse.Namespace) -> None:

@@ -103,6 +103,7 @@ def wanted_annotations(plot: Plot, type_: Typesetter) -> Wanted:
     content, turn = plot.content, plot.frame.turn
     small = small_type(content, type_)
     places = plot.middles
+    ends = (plot.frame.start, plot.frame.end)
     lines = []
     for comparison in content.comparisons:
         groups = (comparison.first, comparison.second)
@@ -110,7 +111,7 @@ def wanted_annotations(plot: Plot, type_: Typesetter) -> Wanted:
             start, end = sorted(places[levels] for levels in groups)
             extent = small.extent(comparison.runs)
             room = text_room(extent, _drop(comparison.runs, extent), turn)
-            lines.append(WantedLine(groups, start, end, room))
+            lines.append(WantedLine(groups, start, end, room, ends))
     order = sorted(places, key=lambda levels: places[levels])
     texts = []
     for said in (content.labels, content.group_texts):
@@ -122,7 +123,6 @@ def wanted_annotations(plot: Plot, type_: Typesetter) -> Wanted:
                 target = ValueLabelAt(levels) if is_label else GroupTextAt(levels)
                 room_of_text = turn.room(small.extent(runs))
                 texts.append(WantedText(target, places[levels], room_of_text, runs))
-    ends = (plot.frame.start, plot.frame.end)
     across = tuple(value for value, _ in content.references)
     return Wanted(tuple(lines), tuple(texts), plot.obstacles, ends, across)
 
@@ -224,8 +224,7 @@ def _line_text(line: PlacedLine, runs: tuple[Run, ...], turn: Turn, type_: Types
         baseline = line.at - x_height(extent) / 2 - drop
     else:
         baseline = line.at + DOT_RADIUS + TEXT_GAP + extent.descent * 0.6 - drop
-    start = (line.wanted.start + line.wanted.end - extent.width) / 2
-    return type_.line(runs, start, baseline, Align.START)
+    return type_.line(runs, line.wanted.middle - extent.width / 2, baseline, Align.START)
 
 
 def _text_mark(text: PlacedText, turn: Turn, type_: Typesetter) -> Label:

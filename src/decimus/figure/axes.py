@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
 
 from decimus.figure.content import Content
 from decimus.figure.scales import (
@@ -10,7 +11,6 @@ from decimus.figure.scales import (
     Scale,
     padded,
     plain_decimals,
-    power_of_thousand,
     round_numbers,
     rounded_out,
     tick_decimals,
@@ -19,7 +19,7 @@ from decimus.figure.scales import (
     ticks,
 )
 from decimus.study.questions import FigureChoices
-from decimus.terms import AxisScale
+from decimus.terms import AxisScale, ChartKind
 from decimus.values import Value
 from decimus.wording.numbers import NBSP, grouped, superscript
 
@@ -30,6 +30,8 @@ _FEWEST_DECADES = 1.2
 """A logarithmic axis over less has ticks at 2 and 5, too."""
 _CROWDED = 0.6
 """Of a step: a tick closer than that to an end chosen by hand gives way to one there."""
+_BETWEEN_NUMBERS = 1.6
+"""Air between numbers along an axis, in mm."""
 _MOST_STEPS = 60
 """More ticks than that of a step chosen by hand could not be told apart."""
 
@@ -55,6 +57,8 @@ class ValueAxis(Value, frozen=True):
 def is_logarithmic(content: Content) -> bool:
     """Whether the axis is one of logarithms: asked for, and something lies above zero."""
     wanted = content.choices.value_scale is AxisScale.LOG
+    if content.chart.kind is ChartKind.DIFFERENCES:
+        return False
     return wanted and any(value > 0 for value in content.values())
 
 
@@ -80,7 +84,18 @@ def _padded_by_ratio(low: float, high: float) -> tuple[float, float]:
     return low / air, high * air
 
 
-def value_axis(content: Content, low: float, high: float, start: float, end: float) -> ValueAxis:
+Widths = Callable[[str], float]
+"""How much of the axis a number takes, in mm, where numbers stand along it."""
+
+
+def value_axis(
+    content: Content,
+    low: float,
+    high: float,
+    start: float,
+    end: float,
+    width_of: Widths | None = None,
+) -> ValueAxis:
     """The axis that covers [low, high], its ends at round numbers unless chosen.
 
     Args:
@@ -89,19 +104,40 @@ def value_axis(content: Content, low: float, high: float, start: float, end: flo
         high: the highest.
         start: where it begins, in mm.
         end: where it ends.
+        width_of: the room of a number along the axis; None where numbers stand beside it.
     """
-    if is_logarithmic(content):
-        return _log_axis(content, low, high, start, end)
-    choices = content.choices
-    first, last = _ends(choices, low, high)
     most = max(2, min(_MOST_TICKS, int(abs(end - start) / _ROOM_PER_TICK)))
+    make = _log_axis if is_logarithmic(content) else _straight_axis
+    axis = make(content, (low, high), (start, end), most)
+    while width_of is not None and most > 1 and _is_crowded(axis, width_of):
+        most -= 1
+        axis = make(content, (low, high), (start, end), most)
+    return axis
+
+
+def _is_crowded(axis: ValueAxis, width_of: Widths) -> bool:
+    """Whether numbers along the axis are in each other's way."""
+    free = -math.inf
+    for value, label in zip(axis.ticks, axis.labels, strict=True):
+        at, half = axis.scale.at(value), width_of(label) / 2
+        if at - half < free:
+            return True
+        free = at + half + _BETWEEN_NUMBERS
+    return False
+
+
+def _straight_axis(
+    content: Content, data: tuple[float, float], places: tuple[float, float], most: int
+) -> ValueAxis:
+    """An axis with at most so many steps."""
+    choices = content.choices
+    first, last = _ends(choices, *data)
     step = _step(choices, last - first, most)
     rounded_low, rounded_high = rounded_out(first, last, step)
     scale = Scale(
         rounded_low if choices.value_from is None else first,
         rounded_high if choices.value_to is None else last,
-        start,
-        end,
+        *places,
     )
     values = _with_chosen_ends(ticks(scale.low, scale.high, step), choices, step)
     minor = ticks(scale.low, scale.high, step / _parts(step))
@@ -145,7 +181,7 @@ def _numbers(
 ) -> tuple[tuple[str, ...], int]:
     """What the ticks say, and the power of ten that they leave to the title."""
     sign, own = content.decimal_sign, content.choices.tick_decimals
-    exponent = power_of_thousand(values)
+    exponent = content.exponent
     shown = tuple(value / 10.0**exponent for value in values)
     if own is not None:
         return tuple(grouped(value, own, sign) for value in shown), exponent
@@ -156,10 +192,12 @@ def _numbers(
     return tick_labels(shown, step / 10.0**exponent, sign), exponent
 
 
-def _log_axis(content: Content, low: float, high: float, start: float, end: float) -> ValueAxis:
+def _log_axis(
+    content: Content, data: tuple[float, float], places: tuple[float, float], most: int
+) -> ValueAxis:
     """An axis of logarithms, its ends at 1, 2 or 5 times a power of ten."""
     choices = content.choices
-    first, last = low, high
+    first, last = data
     if choices.value_from is not None and choices.value_from > 0:
         first = choices.value_from
     if choices.value_to is not None and choices.value_to > first:
@@ -170,10 +208,9 @@ def _log_axis(content: Content, low: float, high: float, start: float, end: floa
         first = _round_below(first, (1.0, 2.0, 5.0))
     if choices.value_to is None:
         last = _round_above(last, (1.0, 2.0, 5.0))
-    scale = LogScale(first, last, start, end)
-    most = max(2, int(abs(end - start) / _ROOM_PER_TICK))
+    scale = LogScale(first, last, *places)
     values = round_numbers(first, last, leading)
-    while len(values) > most + 1:
+    while len(values) > max(2, most + 1):
         values = values[::2]
     minor = round_numbers(first, last, tuple(float(n) for n in range(1, 10)))
     labels = tuple(_log_label(value, content.decimal_sign) for value in values)

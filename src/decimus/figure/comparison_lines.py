@@ -6,6 +6,7 @@ to the right where the figure stands sideways.
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable, Sequence
 from itertools import pairwise
 
@@ -57,17 +58,23 @@ def text_room(extent: Extent, drop: float, turn: Turn) -> TextRoom:
 
 
 class WantedLine(Value, frozen=True):
-    """A comparison to draw: the groups at places start < end, and the room its text takes."""
+    """A comparison to draw: the groups at places start < end, the room its text takes, and where.
+
+    `ends` are those of the plot, between which texts stay.
+    """
 
     groups: tuple[Levels, Levels]
     start: float
     end: float
     text: TextRoom
+    ends: tuple[float, float] = (-math.inf, math.inf)
 
     @property
     def middle(self) -> float:
-        """Where the middle of its text stands along the group axis."""
-        return (self.start + self.end) / 2
+        """Where the middle of its text stands along the group axis: over the line, in the plot."""
+        half = self.text.along / 2
+        middle = (self.start + self.end) / 2
+        return min(max(middle, self.ends[0] + half), max(self.ends[1] - half, self.ends[0] + half))
 
 
 class PlacedLine(Value, frozen=True):
@@ -168,7 +175,7 @@ def nudged(line: PlacedLine, up_mm: float) -> PlacedLine:
 
 def _fits_inside(line: WantedLine) -> bool:
     needed = line.text.along + 2 * (TEXT_GAP + _SHORTEST_STUB + DOT_RADIUS)
-    return line.end - line.start >= needed
+    return line.end - line.start >= needed and abs(line.middle - (line.start + line.end) / 2) < 1e-9
 
 
 def _sides(line: WantedLine) -> tuple[float, float]:

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from functools import cached_property
 
-from decimus.analysis.chart_facts import chart_of
+from msgspec.structs import replace
+
 from decimus.analysis.comparison_results import Comparison, PairResult
 from decimus.analysis.figure_fits import fits_of
 from decimus.analysis.groups import (
@@ -24,11 +25,12 @@ from decimus.charts.styles import Origin, ResolvedStyle, style_of
 from decimus.figure.marks import Run
 from decimus.figure.palettes import colours
 from decimus.figure.panels import panels_of, panels_of_differences
+from decimus.figure.scales import power_of_thousand
 from decimus.figure.text import runs_of
 from decimus.plurals import plural
 from decimus.study.questions import FigureChoices
 from decimus.study.targets import AnyTarget, Levels, ReferenceAt
-from decimus.terms import ChartKind, ComparisonMarks, Height, ReplicatePlace, ValueLabels
+from decimus.terms import AxisScale, ChartKind, ComparisonMarks, Height, ReplicatePlace, ValueLabels
 from decimus.values import Value
 from decimus.wording.figure.error_bars import height_words
 from decimus.wording.figure.lines import equations, references_of, value_label
@@ -135,6 +137,13 @@ class Content(Value, frozen=True):
         """Whether groups are to stand at true distances, if there is room."""
         return bool(amounts_of(self.panels[0].sections, self.chart, self.choices.spacing))
 
+    @cached_property
+    def exponent(self) -> int:
+        """The power of ten that numbers on the figure are multiples of; 0 for none."""
+        if self.choices.value_scale is AxisScale.LOG:
+            return 0
+        return power_of_thousand(self.values())
+
     def values(self) -> tuple[float, ...]:
         """Every value the axis has to cover."""
         found: list[float] = [*self.covering]
@@ -161,7 +170,7 @@ def content_of(results: Results) -> Content:
 
 
 def _content(results: Results) -> Content:
-    groups, choices, chart = results.groups, results.question.figure, chart_of(results)
+    groups, choices, chart = results.groups, results.question.figure, results.chart
     is_of_pairs = chart.kind is ChartKind.DIFFERENCES
     second = None if is_of_pairs or len(groups.factors) < 2 else groups.factors[1]
     value_title, group_title = choices.value_title, choices.group_title
@@ -172,7 +181,7 @@ def _content(results: Results) -> Content:
     keyed = _keyed(groups, second, choices)
     fits = fits_of(results)
     key_title = upper_first(keyed.title) if keyed is not None else ""
-    return Content(
+    content = Content(
         panels=panels_of_differences(results)
         if is_of_pairs
         else panels_of(groups, choices, chart, fits),
@@ -187,11 +196,11 @@ def _content(results: Results) -> Content:
         colours=group_colours(groups, choices),
         decimal_sign=results.decimal_sign,
         group_texts=_group_texts(results) if chart.shows_means else (),
-        labels=_value_labels(results, chart),
         references=tuple((value, ReferenceAt(value)) for value, _ in references_of(results)),
         equations=equations(results, fits) if choices.shows_equation else (),
         series=_series(groups),
     )
+    return replace(content, labels=_value_labels(results, chart, content.exponent))
 
 
 def _keyed(
@@ -213,7 +222,7 @@ def _series(groups: ShownGroups) -> dict[Levels, int]:
     return {group.levels: order[group.levels[1]] for group in groups.shown}
 
 
-def _value_labels(results: Results, chart: Chart) -> tuple[GroupText, ...]:
+def _value_labels(results: Results, chart: Chart, exponent: int) -> tuple[GroupText, ...]:
     """The numbers to write at groups."""
     groups, wanted = results.groups, results.question.figure.value_labels
     if wanted is ValueLabels.NONE or not chart.shows_means:
@@ -221,7 +230,7 @@ def _value_labels(results: Results, chart: Chart) -> tuple[GroupText, ...]:
     return tuple(
         GroupText(group.levels, (Run(said),))
         for group in groups.on_figure
-        if (said := value_label(results, group))
+        if (said := value_label(results, group, exponent))
     )
 
 

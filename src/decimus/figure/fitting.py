@@ -60,7 +60,7 @@ def fitted(
     wanted: list[Wanted] = []
     plots: tuple[FittedPlot, ...] = ()
     for _ in range(_TRIES):
-        bare = _plots(content, frames, standing, (low, high), length)
+        bare = _plots(content, frames, standing, (low, high), length, type_)
         wanted = wanted or [wanted_annotations(plot, type_) for plot, _ in bare]
         plots = tuple(
             FittedPlot(plot, axis, placed_annotations(each, axis.scale, content))
@@ -87,11 +87,13 @@ def _plots(
     standing: Sequence[Bands],
     covered: tuple[float, float],
     length: float,
+    type_: Typesetter,
 ) -> list[tuple[Plot, ValueAxis]]:
     """The plots on an axis that covers a range and is so long, in mm."""
     found = []
     for frame, band, marks in zip(frames, standing, content.marks, strict=True):
-        axis = value_axis(content, *covered, frame.low, frame.low + length)
+        width_of = type_.width_of if frame.turn.is_sideways else None
+        axis = value_axis(content, *covered, frame.low, frame.low + length, width_of)
         found.append((Plot(content, frame, axis.scale, band, marks), axis))
     return found
 

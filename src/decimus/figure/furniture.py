@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from decimus.charts.data import Panel
 from decimus.charts.styles import Style
 from decimus.figure.axes import ValueAxis
@@ -121,20 +123,22 @@ def amount_ticks(
     ]
 
 
-def equation_lines(content: Content, right: float, top: float, type_: Typesetter) -> list[Label]:
-    """The equations of fitted lines above the right end of the plot, one below the other."""
-    extent = type_.extent("x")
-    lowest = top + extent.descent
-    count = len(content.equations)
+def equation_lines(
+    lines: Sequence[str], right: float, lowest: float, type_: Typesetter
+) -> list[Label]:
+    """Equations above the right end of the plots, one below the other.
+
+    Args:
+        lines: what they say.
+        right: where they end, in mm.
+        lowest: the lower side of the last.
+        type_: sets them.
+    """
+    baseline = lowest + type_.extent("x").descent
+    last = len(lines) - 1
     return [
-        type_.line(
-            text,
-            right,
-            lowest + (count - 1 - number) * type_.line_height,
-            Align.END,
-            FitAt(str(number)),
-        )
-        for number, text in enumerate(content.equations)
+        type_.line(text, right, baseline + (last - i) * type_.line_height, Align.END, FitAt(str(i)))
+        for i, text in enumerate(lines)
     ]
 
 
@@ -164,58 +168,84 @@ def group_names(names: Names, frame: Frame, type_: Typesetter) -> list[Label]:
     return found
 
 
-def panel_title(panel: Panel, left: float, top: float, type_: Typesetter) -> list[Label]:
+def panel_title(
+    panel: Panel, lines: Sequence[str], left: float, lowest: float, type_: Typesetter
+) -> list[Label]:
     """The level that a panel is for, above its left end."""
     if panel.variable is None:
         return []
     target = PanelAt(panel.variable, panel.level)
-    baseline = top + type_.extent("x").descent
-    return [type_.line(panel.label, left, baseline, Align.START, target)]
+    baseline = lowest + type_.extent("x").descent
+    last = len(lines) - 1
+    return [
+        type_.line(text, left, baseline + (last - i) * type_.line_height, Align.START, target)
+        for i, text in enumerate(lines)
+    ]
 
 
 def bottom_title(
-    text: str, axis: Axis, left: float, right: float, below: float, type_: Typesetter
-) -> Label:
+    lines: Sequence[str],
+    axis: Axis,
+    ends: tuple[float, float],
+    page: tuple[float, float],
+    below: float,
+    type_: Typesetter,
+) -> list[Label]:
     """A title below all plots, in their middle as far as the page allows.
 
     Args:
-        text: what it says.
+        lines: what it says.
         axis: whose title it is.
-        left: where the plots begin, in mm.
-        right: where they end.
+        ends: where the plots begin and end, in mm.
+        page: between what it has to stand.
         below: mm that something else takes below it.
         type_: sets it.
     """
-    fitting = type_.shortened(text, right - EDGE)
-    half = type_.extent(fitting).width / 2
-    middle = (left + right) / 2
-    middle = min(middle, right - half) if middle + half > right else middle
     baseline = EDGE + below + type_.extent("x").descent
-    return type_.line(fitting, middle, baseline, Align.MIDDLE, AxisTitle(axis))
+    last = len(lines) - 1
+    return [
+        type_.line(
+            text,
+            _within((ends[0] + ends[1]) / 2, type_.width_of(text) / 2, page),
+            baseline + (last - i) * type_.line_height,
+            Align.MIDDLE,
+            AxisTitle(axis),
+        )
+        for i, text in enumerate(lines)
+    ]
 
 
 def left_title(
-    text: str,
+    lines: Sequence[str],
     axis: Axis,
-    bottom: float,
-    top: float,
-    page_height: float,
+    ends: tuple[float, float],
+    page: tuple[float, float],
     before: float,
     type_: Typesetter,
-) -> Label:
+) -> list[Label]:
     """A title that runs upwards at the left of all plots.
 
     Args:
-        text: what it says.
+        lines: what it says.
         axis: whose title it is.
-        bottom: where the plots begin, in mm.
-        top: where they end.
-        page_height: of the page.
+        ends: where the plots begin and end, in mm from below.
+        page: between what it has to stand.
         before: mm that something else takes to the left of it.
         type_: sets it.
     """
-    fitting = type_.shortened(text, page_height - 2 * EDGE)
-    half = type_.extent(fitting).width / 2
-    middle = min(max((bottom + top) / 2, EDGE + half), page_height - EDGE - half)
     x = EDGE + before + type_.extent("x").ascent
-    return type_.upright(fitting, x, middle, Align.MIDDLE, AxisTitle(axis))
+    return [
+        type_.upright(
+            text,
+            x + i * type_.line_height,
+            _within((ends[0] + ends[1]) / 2, type_.width_of(text) / 2, page),
+            Align.MIDDLE,
+            AxisTitle(axis),
+        )
+        for i, text in enumerate(lines)
+    ]
+
+
+def _within(middle: float, half: float, page: tuple[float, float]) -> float:
+    """The middle of a text such that it stays between two ends."""
+    return min(max(middle, page[0] + half), max(page[1] - half, page[0] + half))

@@ -5,7 +5,7 @@ from __future__ import annotations
 from decimus.figure.frames import Frame, Turn, frame_on_page
 from decimus.values import Value
 
-_BETWEEN = 3.0
+BETWEEN = 3.0
 """Air between panels side by side, in mm."""
 _BETWEEN_ROWS = 2.5
 _NARROWEST = 20.0
@@ -23,6 +23,7 @@ class Grid(Value, frozen=True):
         right: where the last plot of a row ends.
         top: where the plots of the first row end.
         above: mm kept above each further row, for titles of panels.
+        between: mm between plots side by side.
     """
 
     count: int
@@ -32,6 +33,7 @@ class Grid(Value, frozen=True):
     right: float
     top: float
     above: float = 0.0
+    between: float = BETWEEN
 
     @property
     def rows(self) -> int:
@@ -41,7 +43,7 @@ class Grid(Value, frozen=True):
     @property
     def plot_width(self) -> float:
         """The width of each plot."""
-        return (self.right - self.left - (self.columns - 1) * _BETWEEN) / self.columns
+        return (self.right - self.left - (self.columns - 1) * self.between) / self.columns
 
     @property
     def plot_height(self) -> float:
@@ -60,7 +62,7 @@ class Grid(Value, frozen=True):
     def corner(self, number: int) -> tuple[float, float]:
         """The lower left corner of a plot on the page."""
         row, column = self.place(number)
-        left = self.left + column * (self.plot_width + _BETWEEN)
+        left = self.left + column * (self.plot_width + self.between)
         bottom = self.top - (row + 1) * self.plot_height - row * (_BETWEEN_ROWS + self.above)
         # The last row ends exactly where it was asked to.
         return left, self.bottom if row == self.rows - 1 else bottom
@@ -79,8 +81,8 @@ class Grid(Value, frozen=True):
         return found
 
 
-def columns_for(count: int, width: float, narrowest: float = _NARROWEST) -> int:
+def columns_for(count: int, width: float, between: float = BETWEEN) -> int:
     """How many panels stand side by side in so many mm."""
-    most = max(1, int((width + _BETWEEN) / (narrowest + _BETWEEN)))
+    most = max(1, int((width + between) / (_NARROWEST + between)))
     rows = -(-count // most)
     return -(-count // rows)

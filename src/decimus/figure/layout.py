@@ -19,6 +19,7 @@ from decimus.figure.axes import ValueAxis, data_range, value_axis
 from decimus.figure.content import Content, content_of
 from decimus.figure.fitting import Fit, FittedPlot, fitted
 from decimus.figure.furniture import (
+    EDGE,
     GAP,
     amount_ticks,
     axis_lines,
@@ -37,7 +38,8 @@ from decimus.figure.surroundings import (
     Sheet,
     Surroundings,
     bands_of,
-    side_titles,
+    equations_in_lines,
+    panel_lines,
     surroundings,
 )
 from decimus.figure.text import Typesetter
@@ -46,7 +48,8 @@ from decimus.terms import KeyPlace, Orientation
 
 _LARGEST = 1200.0
 """No page grows beyond so many mm."""
-_TRIES = 8
+_TRIES = 16
+_SAME, _MARGIN = 0.01, 0.1
 
 
 @lru_cache(maxsize=2)
@@ -65,8 +68,7 @@ def page_of(results: Results, measure: Measure) -> Page:
 
 def laid_out(content: Content, measure: Measure) -> Page:
     """The page for a content: of the size asked for, or as large as names and lines need."""
-    style = content.look.style
-    type_ = Typesetter(measure, style.text_pt)
+    type_ = Typesetter(measure, content.look.style.text_pt)
     sheet = _first_sheet(content, type_)
     notes: dict[PageNote, None] = {}
     for attempt in range(_TRIES):
@@ -75,26 +77,40 @@ def laid_out(content: Content, measure: Measure) -> Page:
             sheet = replace(sheet, is_sideways=True)
             notes[PageNote.SIDEWAYS_FOR_NAMES] = None
             continue
-        across, up = around.lacking
-        if (across > 0.01 or up > 0.01) and attempt < _TRIES - 1 and not _is_largest(sheet):
-            sheet = _grown(sheet, across, up)
+        grown = _grown(sheet, *around.lacking)
+        if grown != sheet:
+            sheet = grown
             notes[PageNote.LARGER_FOR_NAMES] = None
             continue
         fit = _fit(content, sheet, around, type_)
-        axis = fit.plots[0].axis
-        used = _room(axis, type_)
-        if abs(used - sheet.numbers) > 1e-6 or axis.exponent != sheet.exponent:
-            sheet = replace(sheet, numbers=used, exponent=axis.exponent)
-            if attempt < _TRIES - 1:
-                continue
-        if fit.missing > 0.01 and attempt < _TRIES - 1 and not _is_largest(sheet):
-            more = fit.missing + 0.1
-            sheet = _grown(sheet, more, 0.0) if sheet.is_sideways else _grown(sheet, 0.0, more)
-            notes[PageNote.LARGER_FOR_LINES] = None
+        used = max(_room(each.axis, type_) for each in fit.plots)
+        # Later on room is only added, so that this comes to an end.
+        if used > sheet.numbers + _SAME or (attempt < 2 and used < sheet.numbers - _SAME):
+            sheet = replace(sheet, numbers=used)
             continue
-        break
-    marks = _marks(content, sheet, around, fit, type_)
-    return Page(sheet.width, sheet.height, marks, tuple(notes))
+        more = fit.missing + _MARGIN if fit.missing > _SAME else 0.0
+        grown = _grown(sheet, more, 0.0) if sheet.is_sideways else _grown(sheet, 0.0, more)
+        if grown == sheet:
+            break
+        sheet = grown
+        notes[PageNote.LARGER_FOR_LINES] = None
+    marks, key = _marks(content, sheet, around, fit, type_)
+    if key is not None and key.place is KeyPlace.INSIDE and _is_covering(key, marks):
+        page = laid_out(_with_key_above(content), measure)
+        return replace(page, notes=(*page.notes, PageNote.KEY_ABOVE))
+    moved = _moved([*marks, *(key.marks if key is not None else ())], content, sheet)
+    return Page(sheet.width, sheet.height, moved, tuple(notes))
+
+
+def _with_key_above(content: Content) -> Content:
+    style = replace(content.look.style, key_place=KeyPlace.ABOVE)
+    return replace(content, look=replace(content.look, style=style))
+
+
+def _is_covering(key: Key, marks: list[Mark]) -> bool:
+    """Whether a key inside the plot stands over something."""
+    room = key.bounds
+    return any(room.overlaps(mark.bounds) for mark in marks)
 
 
 def _first_sheet(content: Content, type_: Typesetter) -> Sheet:
@@ -103,8 +119,9 @@ def _first_sheet(content: Content, type_: Typesetter) -> Sheet:
     low, high = data_range(content)
     is_sideways = (content.choices.orientation or content.chart.orientation) is Orientation.SIDEWAYS
     length = style.width_mm if is_sideways else style.height_mm
-    axis = value_axis(content, low, high, 0.0, length)
-    return Sheet(style.width_mm, style.height_mm, is_sideways, _room(axis, type_), axis.exponent)
+    width_of = type_.width_of if is_sideways else None
+    axis = value_axis(content, low, high, 0.0, length, width_of)
+    return Sheet(style.width_mm, style.height_mm, is_sideways, _room(axis, type_))
 
 
 def _is_turned(content: Content, sheet: Sheet, around: Surroundings) -> bool:
@@ -112,11 +129,10 @@ def _is_turned(content: Content, sheet: Sheet, around: Surroundings) -> bool:
     return not sheet.is_sideways and not around.names.fits and content.choices.orientation is None
 
 
-def _is_largest(sheet: Sheet) -> bool:
-    return sheet.width >= _LARGEST and sheet.height >= _LARGEST
-
-
 def _grown(sheet: Sheet, across: float, up: float) -> Sheet:
+    """The page larger by so many mm; the same where that is no more than a hair."""
+    if max(across, up) <= _SAME:
+        return sheet
     width = min(_LARGEST, sheet.width + max(0.0, across))
     return replace(sheet, width=width, height=min(_LARGEST, sheet.height + max(0.0, up)))
 
@@ -137,8 +153,8 @@ def _fit(content: Content, sheet: Sheet, around: Surroundings, type_: Typesetter
 
 def _marks(
     content: Content, sheet: Sheet, around: Surroundings, fit: Fit, type_: Typesetter
-) -> tuple[Mark, ...]:
-    """Every mark of the page, from the lowest to the topmost."""
+) -> tuple[list[Mark], Key | None]:
+    """Every mark of the page, from the lowest to the topmost, and the key that stands over them."""
     marks: list[Mark] = []
     look = content.look.style
     for number, each in enumerate(fit.plots):
@@ -148,10 +164,9 @@ def _marks(
         marks += axis_lines(each.axis, each.plot.frame, look)
         marks += _beside(content, each, number, around, type_)
         marks += line_marks(each.placed, each.plot, type_)
-    marks += _titles(content, sheet, around, type_)
-    if around.key is not None:
-        marks += _placed_key(around.key, marks, around).marks
-    return _moved(marks, content, sheet)
+    marks += _titles(sheet, around, type_)
+    key = None if around.key is None else _placed_key(around.key, marks, around)
+    return marks, key
 
 
 def _beside(
@@ -169,31 +184,39 @@ def _beside(
         marks += group_names(around.names, plot.frame, type_)
     left, bottom = grid.corner(number)
     top = bottom + grid.plot_height + GAP
-    marks += panel_title(content.panels[number], left, top, type_)
+    panel = content.panels[number]
+    lines = panel_lines(panel.label, grid, type_)
+    marks += panel_title(panel, lines, left, top, type_)
     if number == 0:
-        marks += equation_lines(content, left + grid.plot_width, top, type_)
+        equations = equations_in_lines(content, grid, type_)
+        lowest = top + max(len(panel_lines(p.label, grid, type_)) for p in content.panels) * (
+            type_.line_height
+        )
+        marks += equation_lines(equations, grid.right, lowest, type_)
     return marks
 
 
-def _titles(content: Content, sheet: Sheet, around: Surroundings, type_: Typesetter) -> list[Label]:
+def _titles(sheet: Sheet, around: Surroundings, type_: Typesetter) -> list[Label]:
     """The titles of both axes, each in the middle of all plots."""
-    grid = around.grid
-    at_left, at_bottom = side_titles(content, sheet)
+    grid, key = around.grid, around.key
     axes = (Axis.VALUE, Axis.GROUP)
     left_axis, bottom_axis = reversed(axes) if sheet.is_sideways else axes
-    found = []
-    if at_bottom:
-        below = 0.0
-        if around.key is not None and around.key.place is KeyPlace.BELOW:
-            below = around.key.height + GAP
-        found.append(bottom_title(at_bottom, bottom_axis, grid.left, grid.right, below, type_))
-    if at_left:
-        before = 0.0
-        if around.key is not None and around.key.place is KeyPlace.LEFT:
-            before = around.key.width + 2 * GAP
-        ends = (grid.bottom, grid.top, sheet.height)
-        found.append(left_title(at_left, left_axis, *ends, before, type_))
-    return found
+    below = before = 0.0
+    low, high = EDGE, sheet.height - EDGE
+    if key is not None and key.place is KeyPlace.BELOW:
+        below = key.height + GAP
+        low += below
+    elif key is not None and key.place is KeyPlace.LEFT:
+        before = key.width + 2 * GAP
+    elif key is not None and key.place is KeyPlace.ABOVE:
+        high -= key.height + GAP
+    width = (EDGE, sheet.width - EDGE)
+    ends = ((grid.left, grid.right), (grid.bottom, grid.top))
+    titles = around.titles
+    return [
+        *bottom_title(titles.bottom, bottom_axis, ends[0], width, below, type_),
+        *left_title(titles.left, left_axis, ends[1], (low, high), before, type_),
+    ]
 
 
 def _placed_key(key: Key, marks: list[Mark], around: Surroundings) -> Key:

@@ -316,6 +316,7 @@ class PageNote(Enum):
     SIDEWAYS_FOR_NAMES = "sideways, as names are long"
     LARGER_FOR_NAMES = "larger to hold all names"
     LARGER_FOR_LINES = "larger to hold the comparison lines"
+    KEY_ABOVE = "the key above, as there is no room inside"
 
 
 def shifted(mark: Mark, right: float, up: float) -> Mark:

@@ -21,6 +21,7 @@ from decimus.charts.marks import (
     PointMark,
     SceneMark,
     Spot,
+    reach,
 )
 from decimus.charts.styles import Origin, Style
 from decimus.figure.bands import Bands, Slot
@@ -31,7 +32,7 @@ from decimus.figure.marks import INK, MM_PER_POINT, Mark, Shape
 from decimus.figure.palettes import PAPER, blended
 from decimus.figure.replicate_dots import ReplicateDots
 from decimus.figure.scales import Scale
-from decimus.figure.tips import tips
+from decimus.figure.tips import HEIGHT, tips
 from decimus.study.targets import (
     AnyTarget,
     FitAt,
@@ -165,6 +166,9 @@ class Plot(Value, frozen=True):
             case _ as other:
                 assert_never(other)
         slot = self.bands.slot(mark.spot)
+        if any(value < self.scale.low for value in reach(mark)) and not isinstance(mark, BarMark):
+            # What lies below the axis has a tip at its end.
+            reached.append((self.scale.low, HEIGHT))
         return [Obstacle(slot.start, slot.end, value, over) for value, over in reached]
 
     def _under_path(self, mark: PathMark) -> list[Obstacle]:
@@ -364,6 +368,8 @@ class Plot(Value, frozen=True):
         style = self.content.look.style
         ends = (mark.estimate, mark.lower, mark.upper)
         bar = self._error_bar(slot, ends, (), target, style.error_bar_pt)
+        if not self.scale.covers(mark.estimate):
+            return bar
         place = (slot.middle, self.scale.at(mark.estimate))
         radius = style.point_mm / 2
         return [*bar, self.frame.turn.dots([place], radius, INK, 0.0, INK, target)]

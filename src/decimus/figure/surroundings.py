@@ -13,7 +13,7 @@ from decimus.figure.bands import Bands, bands
 from decimus.figure.content import Content
 from decimus.figure.frames import Frame, Turn
 from decimus.figure.furniture import BESIDE_TICK, EDGE, GAP, TICK
-from decimus.figure.grid import Grid, columns_for
+from decimus.figure.grid import BETWEEN, Grid, columns_for
 from decimus.figure.keys import Key, key_of
 from decimus.figure.names import (
     Names,
@@ -28,6 +28,8 @@ from decimus.values import Value
 from decimus.wording.numbers import NBSP
 
 _AIR = 1.05
+_TRIES = 4
+_BETWEEN_NUMBERS = 1.6
 _LEAST_PLOT = 12.0
 """No plot is lower or narrower than so many mm: the page grows instead."""
 
@@ -40,19 +42,24 @@ class Sheet(Value, frozen=True):
         height: likewise.
         is_sideways: whether values run to the right.
         numbers: how wide the numbers of the value axis are, in mm.
-        exponent: the power of ten that they leave to the title.
     """
 
     width: float
     height: float
     is_sideways: bool
     numbers: float
-    exponent: int
 
     @property
     def turn(self) -> Turn:
         """How plots stand on it."""
         return Turn(self.is_sideways, self.height)
+
+
+class Titles(Value, frozen=True):
+    """The titles at the left of the plots and below them, in lines."""
+
+    left: tuple[str, ...]
+    bottom: tuple[str, ...]
 
 
 class Surroundings(Value, frozen=True):
@@ -62,12 +69,14 @@ class Surroundings(Value, frozen=True):
         grid: where the plots are.
         names: of groups, below or beside the plots.
         key: what colours stand for, placed; None where there is none.
+        titles: of the axes.
         lacking: the mm of width and of height that names need beyond what there is.
     """
 
     grid: Grid
     names: Names
     key: Key | None
+    titles: Titles
     lacking: tuple[float, float]
 
 
@@ -98,19 +107,38 @@ def surroundings(content: Content, sheet: Sheet, type_: Typesetter) -> Surroundi
                 left += key.width + 2 * GAP
             case KeyPlace.INSIDE:
                 pass
-    at_left, at_bottom = side_titles(content, sheet)
-    left += line + GAP if at_left else 0.0
-    bottom += line + GAP if at_bottom else 0.0
-    lines_above = max(int(content.panels[0].variable is not None), len(content.equations))
-    above = lines_above * type_.line_height + GAP if lines_above else 0.0
+    titles = titles_of(content, sheet, key, type_)
+    for text, is_left in ((titles.left, True), (titles.bottom, False)):
+        room = (len(text) - 1) * type_.line_height + line + GAP if text else 0.0
+        left, bottom = (left + room, bottom) if is_left else (left, bottom + room)
     top -= type_.extent("0").ascent / 2
-    top -= above
-    box = (left, bottom, right, top)
-    if sheet.is_sideways:
-        grid, names = _sideways(content, sheet, box, above, type_)
-    else:
-        grid, names = _upright(content, sheet, box, above, type_)
-    return Surroundings(grid, names, key, _lacking(content, sheet, grid, names, type_))
+    place = _sideways if sheet.is_sideways else _upright
+    above = 0.0
+    for _ in range(2):
+        # Titles of panels and equations have as many lines as plots leave them room for.
+        grid, names = place(content, sheet, (left, bottom, right, top - above), above, type_)
+        above = room_above(content, grid, type_)
+    grid, names = place(content, sheet, (left, bottom, right, top - above), above, type_)
+    return Surroundings(grid, names, key, titles, _lacking(content, sheet, grid, names, type_))
+
+
+def room_above(content: Content, grid: Grid, type_: Typesetter) -> float:
+    """The mm above plots that titles of panels and equations need."""
+    titles = [panel_lines(panel.label, grid, type_) for panel in content.panels]
+    lines = max((len(each) for each in titles), default=0)
+    lines += len(equations_in_lines(content, grid, type_))
+    return lines * type_.line_height + GAP if lines else 0.0
+
+
+def panel_lines(label: str, grid: Grid, type_: Typesetter) -> tuple[str, ...]:
+    """The title of a panel in lines as wide as its plot."""
+    return type_.wrapped(label, grid.plot_width) if label else ()
+
+
+def equations_in_lines(content: Content, grid: Grid, type_: Typesetter) -> tuple[str, ...]:
+    """The equations of fitted lines, each in as many lines as it needs over the plots."""
+    width = grid.right - grid.left
+    return tuple(line for text in content.equations for line in type_.wrapped(text, width))
 
 
 Box = tuple[float, float, float, float]
@@ -125,12 +153,12 @@ def _upright(
     count = len(content.panels)
     left += sheet.numbers
     left += BESIDE_TICK + TICK
-    for _ in range(2):
+    for _ in range(_TRIES):
         grid = Grid(count, columns_for(count, right - left), left, bottom, right, top, above)
         frame = grid.frames(sheet.turn)[0]
         names = _names(content, sheet, frame, type_)
         out = names.before - (left - EDGE)
-        if out <= 0:
+        if out <= 0 or left + out > right - _LEAST_PLOT:
             break
         # The first name reaches out over the edge of the page: plots begin later.
         left += out
@@ -148,7 +176,9 @@ def _sideways(
     lines = wrapped_beside(content.panels[0].places, notes_of(content), sheet.width, type_)
     widest = max((type_.extent(line).width for each in lines for line in each), default=0.0)
     left += widest + GAP
-    grid = Grid(count, columns_for(count, right - left), left, bottom, right, top, above)
+    between = max(BETWEEN, sheet.numbers + _BETWEEN_NUMBERS)
+    columns = columns_for(count, right - left, between)
+    grid = Grid(count, columns, left, bottom, right, top, above, between)
     return grid, _names(content, sheet, grid.frames(sheet.turn)[0], type_)
 
 
@@ -193,16 +223,23 @@ def notes_of(content: Content) -> list[str]:
             for member in each.sections[number].members
             if member is not None
         ]
-        same = len(set(counts)) == 1
-        said = str(counts[0]) if same else ", ".join(map(str, counts))
+        ends = (min(counts, default=0), max(counts, default=0))
+        said = str(ends[0]) if ends[0] == ends[1] else f"{ends[0]}–{ends[1]}"
         found.append(f"n{NBSP}={NBSP}{said}" if counts else "")
     return found
 
 
-def side_titles(content: Content, sheet: Sheet) -> tuple[str, str]:
-    """The title at the left of the plots, and that below them."""
-    both = (with_factor(content.value_title, sheet.exponent), content.group_title)
-    return (both[1], both[0]) if sheet.is_sideways else both
+def titles_of(content: Content, sheet: Sheet, key: Key | None, type_: Typesetter) -> Titles:
+    """The titles of both axes, in as many lines as the page gives them room for."""
+    value, group = with_factor(content.value_title, content.exponent), content.group_title
+    at_left, at_bottom = (group, value) if sheet.is_sideways else (value, group)
+    height, width = sheet.height - 2 * EDGE, sheet.width - 2 * EDGE
+    if key is not None and key.place in (KeyPlace.ABOVE, KeyPlace.BELOW):
+        height -= key.height + 2 * GAP
+    return Titles(
+        type_.wrapped(at_left, height) if at_left else (),
+        type_.wrapped(at_bottom, width) if at_bottom else (),
+    )
 
 
 def _lacking(

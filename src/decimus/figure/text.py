@@ -48,6 +48,10 @@ class Typesetter(Value, frozen=True):
             max(part.descent for part in parts),
         )
 
+    def width_of(self, text: str) -> float:
+        """How wide a line is, in mm."""
+        return self.extent(text).width
+
     @property
     def line_height(self) -> float:
         """From one baseline to the next."""

@@ -11,6 +11,10 @@ from decimus.study.targets import AnyTarget
 _RADIUS = 0.62
 
 
+HEIGHT = 2.6 * _RADIUS
+"""How far a tip reaches from the end of the axis."""
+
+
 def tips(
     frame: Frame,
     scale: Scale,

@@ -42,17 +42,19 @@ def check_dpi(dpi: float) -> None:
         raise ChoiceError(f"{dpi:g} dots per inch cannot be drawn", remedy="Choose from 50 to 2400")
 
 
-def export_figure(results: Results, path: Path, dpi: float = 300) -> str:
+def export_figure(results: Results, path: Path, dpi: float = 300) -> tuple[str, ...]:
     """Write the figure to a file in the format of its ending, whole or not at all.
 
     Returns:
-        The signs that the figure's typeface lacks, usually none; they are drawn as boxes.
+        What is to say of the file: signs that the typeface lacks, and what the page is otherwise
+        than was asked for. Usually nothing.
 
     Raises:
         InputError: there is no figure, or the file cannot be written.
     """
     from decimus.figure.drawing import BITMAPS, file_bytes
     from decimus.figure.outlines import measure, missing_signs
+    from decimus.figure.page_remarks import page_remarks
 
     file_format = figure_format(path)
     check_dpi(dpi)
@@ -64,7 +66,9 @@ def export_figure(results: Results, path: Path, dpi: float = 300) -> str:
             remedy="Choose fewer, or a vector format",
         )
     write_whole(path, file_bytes(page, file_format, dpi))
-    return missing_signs(page)
+    signs = missing_signs(page)
+    lacking = (f"the typeface has no signs for {signs}",) if signs else ()
+    return (*lacking, *page_remarks(results, page))
 
 
 TABLE_FORMATS = ("csv", "xlsx", "ods", "md")

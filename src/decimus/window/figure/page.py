@@ -27,11 +27,11 @@ from PySide6.QtWidgets import (
 )
 
 from decimus.analysis.results import Results
-from decimus.charts.styles import style_of
 from decimus.figure.drawing import picture
 from decimus.figure.layout import page_of
 from decimus.figure.marks import Label, Page, Stroke
 from decimus.figure.outlines import measure, missing_signs
+from decimus.figure.page_remarks import page_remarks
 from decimus.study.edits import DrawComparison, MoveByHand, WriteAxisTitle
 from decimus.study.questions import PairOfGroups
 from decimus.study.targets import AnyTarget, Axis, AxisTitle, PairAt, same_thing
@@ -389,8 +389,8 @@ class PagePanel(QScrollArea):
             return
         zoom = round(100 * pixels_per_mm / _TRUE_SIZE_PX_PER_MM)
         size = f"{page.width_mm:g} × {round(page.height_mm, 1):g} mm"
-        wanted = style_of(self._store.results.question.figure).style.height_mm
-        taller = ", taller to hold the comparison lines" if page.height_mm > wanted + 0.2 else ""
+        notes = page_remarks(self._store.results, page)
+        said = "".join(f", {note}" for note in notes)
         signs = missing_signs(page)
         lacking = f"no signs for {signs} in the typeface, " if signs else ""
-        self.size_button.setText(f"{lacking}{size}{taller}, shown at {zoom}{NBSP}%")
+        self.size_button.setText(f"{lacking}{size}{said}, shown at {zoom}{NBSP}%")

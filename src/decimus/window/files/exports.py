@@ -241,7 +241,7 @@ class Files(QObject):
 
     def write_figure(self, path: Path, dpi: int) -> None:
         """Write the figure to a file."""
-        self._try(lambda: _lacking(export_figure(self._store.results, path, dpi)), path)
+        self._try(lambda: _besides(export_figure(self._store.results, path, dpi)), path)
 
     def ask_for_summary(self) -> None:
         """Ask for a file and write the summary to it."""
@@ -326,5 +326,5 @@ def _is_large(history: History) -> bool:
     return cells + 20 * len(history.steps) > _LARGE_TO_SAVE
 
 
-def _lacking(signs: str) -> str:
-    return f"; the typeface has no signs for {signs}" if signs else ""
+def _besides(lines: tuple[str, ...]) -> str:
+    return "".join(f"; {line}" for line in lines)

@@ -6,7 +6,6 @@ import re
 
 from msgspec.structs import replace
 
-from decimus.analysis.chart_facts import chart_of, facts_of
 from decimus.analysis.figure_fits import fits_of
 from decimus.analysis.groups import Group, ShownGroups
 from decimus.analysis.results import Results
@@ -28,6 +27,7 @@ from decimus.wording.comparisons.method_names import has_follow_up
 from decimus.wording.comparisons.sentences import INTERVAL_WORDS
 from decimus.wording.figure.drawn_comparisons import comparison_spans
 from decimus.wording.figure.error_bars import error_bar_spans, height_choice
+from decimus.wording.figure.kind_names import KIND_NAMES
 from decimus.wording.figure.lines import fit_words, reference_words
 from decimus.wording.measurements.adjustments import adjusted_caption
 from decimus.wording.numbers import NBSP, percent
@@ -75,7 +75,7 @@ def _as_said(figure: FigureChoices) -> FigureChoices:
 def _caption(results: Results) -> Sentence:
     groups, figure = results.groups, results.question.figure
     spans: list[Span] = [Text("Figure" + NBSP + "1. ", Style.STRONG), *_subject(groups)]
-    chart = chart_of(results)
+    chart = results.chart
     spans += [kind_choice(results), Text(" ")]
     spans += _shown(results, chart)
     spans += _replicates(groups, figure, chart)
@@ -205,32 +205,13 @@ def _intervals_of_differences(results: Results) -> list[Span]:
 
 def kind_choice(results: Results) -> Choice:
     """What stands for a group, with the kinds that this data can be drawn in."""
-    facts, now = facts_of(results), chart_of(results)
+    facts, now = results.chart_facts, results.chart
     options = []
     for kind, chart in CHARTS.items():
         lacking = chart.needs(facts)
         edit = None if lacking else ChooseKind(kind=kind)
-        options.append(Option(kind_name(chart), edit, chart is now, lacking or chart.words.about))
+        options.append(Option(KIND_NAMES[kind], edit, chart is now, lacking or chart.words.about))
     return Choice("kind", upper_first(now.words.noun), "what the figure draws", tuple(options))
-
-
-def kind_name(chart: Chart) -> str:
-    """A kind among others, in a menu or a title."""
-    return KIND_NAMES[chart.kind]
-
-
-KIND_NAMES = {
-    ChartKind.BARS: "bars",
-    ChartKind.POINTS: "points",
-    ChartKind.LINE: "line",
-    ChartKind.INTERVALS: "intervals only",
-    ChartKind.BOXES: "boxes",
-    ChartKind.REPLICATES: "replicates only",
-    ChartKind.BEFORE_AFTER: "before and after",
-    ChartKind.SERIES: "single runs",
-    ChartKind.STACKED: "stacked bars",
-    ChartKind.DIFFERENCES: "differences",
-}
 
 
 def replicates_choice(figure: FigureChoices, unit: str) -> Choice:

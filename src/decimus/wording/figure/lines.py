@@ -11,6 +11,7 @@ from decimus.wording.numbers import MINUS, NBSP, full_number, grouped, number, r
 from decimus.wording.phrases import quantity
 
 _DIGITS = 4
+_MOST_DECIMALS = 3
 
 
 def references_of(results: Results) -> tuple[tuple[float, str], ...]:
@@ -48,8 +49,14 @@ def control_height(results: Results) -> tuple[float, str] | None:
 _BEFORE_LENGTH = {Direction.BOTH: "±", Direction.UP: "+", Direction.DOWN: MINUS}
 
 
-def value_label(results: Results, group: Group) -> str:
-    """The number written at a group; "" where there is none."""
+def value_label(results: Results, group: Group, exponent: int = 0) -> str:
+    """The number written at a group; "" where there is none.
+
+    Args:
+        results: what the group is of.
+        group: it.
+        exponent: of the power of ten that numbers on the figure are multiples of.
+    """
     groups, figure, sign = results.groups, results.question.figure, results.decimal_sign
     height = groups.height(group)
     if height is None:
@@ -58,11 +65,14 @@ def value_label(results: Results, group: Group) -> str:
     if decimals is None:
         decimals = groups.decimals if groups.heights.height.is_of_outcome else 1
         decimals = 0 if groups.heights.height is Height.COUNT else decimals
+        decimals = min(max(decimals + exponent, 0), _MOST_DECIMALS) if exponent else decimals
+    unit = 10.0**exponent
+    height /= unit
     text = grouped(height, decimals, sign)
     ends = groups.error_bar(group)
     if figure.value_labels is not ValueLabels.HEIGHT_AND_BAR or ends is None:
         return text
-    lower, upper = ends.lower, ends.upper
+    lower, upper = (None if end is None else end / unit for end in (ends.lower, ends.upper))
     lengths = [abs(end - height) for end in (lower, upper) if end is not None]
     if max(lengths) - min(lengths) <= 1e-9 * max(lengths):
         before = _BEFORE_LENGTH[groups.heights.choices.direction]

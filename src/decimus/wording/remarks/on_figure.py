@@ -1,95 +1,110 @@
-"""Remarks about the figure and what stands on it, in words."""
+"""Remarks about how the figure shows the groups, in words."""
 
 from __future__ import annotations
 
 from typing import assert_never
 
-from decimus.analysis import remarks as facts
+from decimus.analysis import remarks_on_figure as facts
+from decimus.analysis.groups import Group
 from decimus.analysis.results import Results
-from decimus.plurals import plural
-from decimus.study.edits import ChooseDrawnComparisons, ChooseKind, ChooseValueRange
-from decimus.study.questions import PairOfGroups
-from decimus.terms import ChartKind
-from decimus.wording.figure.overlap import overlap_note
-from decimus.wording.phrases import group_words
+from decimus.study.edits import ChooseKind, ChooseSetting, ChooseSpacing, ChooseValueRange, Edit
+from decimus.terms import AxisScale, ChartKind, FitLine, Spacing
+from decimus.wording.figure.kind_names import KIND_NAMES
+from decimus.wording.numbers import full_number
+from decimus.wording.phrases import factor_words, group_words, upper_first
 from decimus.wording.remarks.words import RemarkWords, listed
-
-_MOST_DRAWN = 12
-"""Comparisons that one click draws."""
 
 
 def figure_remark(results: Results, remark: facts.FigureRemark) -> RemarkWords:
     """The remark in words."""
+    at = results.number
     match remark:
-        case facts.UntestedPairs(pairs):
-            groups = results.groups
-            named = tuple(
-                f"{group_words(groups, pair.a)} − {group_words(groups, pair.b)}" for pair in pairs
+        case facts.KindNotPossible(kind, why):
+            fallback = ChooseKind(kind=ChartKind.POINTS, question=at)
+            return _on_figure(
+                f"{upper_first(KIND_NAMES[kind])} cannot be drawn of these data.",
+                f"{upper_first(why)}. Points are drawn instead.",
+                ("keep points", fallback),
             )
-            return RemarkWords(
-                "comparisons",
-                f"{listed(named)} {'has' if len(pairs) == 1 else 'have'} no test.",
-                f"{pairs[0].why}. The other pairs stand, adjusted without "
-                f"{'it' if len(pairs) == 1 else 'them'}.",
+        case facts.FitNotPossible(why):
+            none = ChooseSetting(name="fit", value=FitLine.NONE.value, question=at)
+            return _on_figure(
+                "No line is fitted.", f"{upper_first(why)}.", ("ask for no line", none)
             )
-        case facts.OutdatedComparisons(count, has_test):
-            return _outdated(results, count, has_test=has_test)
-        case facts.OverlapInvites():
-            return _overlap(results)
         case facts.BarsNotFromZero():
-            figure = results.question.figure
-            return RemarkWords(
-                "figure",
+            high = results.question.figure.value_to
+            return _on_figure(
                 "Bars do not start at zero.",
                 "Their lengths then exaggerate differences.",
-                (
-                    ("start at zero", ChooseValueRange(value_from=None, value_to=figure.value_to)),
-                    ("draw points", ChooseKind(kind=ChartKind.POINTS)),
-                ),
+                ("start at zero", ChooseValueRange(value_from=None, value_to=high, question=at)),
+                ("draw points", ChooseKind(kind=ChartKind.POINTS, question=at)),
             )
+        case facts.BarsOnLogarithms():
+            return _on_figure(
+                "Bars stand on a logarithmic axis.",
+                "It has no zero, so that their lengths compare nothing.",
+                ("draw points", ChooseKind(kind=ChartKind.POINTS, question=at)),
+                ("use a plain axis", _plain(at)),
+            )
+        case facts.NotOnLogarithms(groups):
+            return _on_figure(
+                f"A logarithmic axis has no place for all of {_names(results, groups)}.",
+                "Values, means or ends of error bars at or below zero are not seen on it.",
+                ("use a plain axis", _plain(at)),
+            )
+        case facts.CutByAxis(groups):
+            free = ChooseValueRange(value_from=None, value_to=None, question=at)
+            return _on_figure(
+                f"The value axis cuts off part of {_names(results, groups)}.",
+                "Small tips show where; what lies beyond its ends is not drawn.",
+                ("let the ends follow the data", free),
+            )
+        case facts.LineOverNames():
+            words = factor_words(results.groups.factors[0])
+            return _on_figure(
+                f"A line joins levels of {words}, which stand in no order.",
+                "What lies between two names is nothing; a line suggests a course.",
+                ("draw points", ChooseKind(kind=ChartKind.POINTS, question=at)),
+            )
+        case facts.EvenlySpacedAmounts():
+            words = factor_words(results.groups.factors[0])
+            return _on_figure(
+                f"Amounts of {words} are spaced evenly.",
+                "Their distances differ, so that slopes of lines and courses mislead.",
+                ("at their true distance", ChooseSpacing(spacing=Spacing.BY_AMOUNT, question=at)),
+            )
+        case facts.CrowdedAmounts(lowest, highest):
+            return _crowded(results, lowest, highest)
         case never:
             assert_never(never)
 
 
-def _outdated(results: Results, count: int, *, has_test: bool) -> RemarkWords:
-    lines, are = plural("comparison line", count), "is" if count == 1 else "are"
-    why = (
-        "They are of pairs that the comparison no longer makes."
-        if has_test
-        else "There is no test any more that they could tell of."
-    )
-    off = ChooseDrawnComparisons(
-        question=results.number, pairs=_still_made(results), words="what is compared"
-    )
-    return RemarkWords(
-        "comparisons",
-        f"{count} {lines} {are} out of date and not drawn.",
-        why,
-        (("forget them", off),),
-    )
+def _on_figure(head: str, why: str, *fixes: tuple[str, Edit]) -> RemarkWords:
+    return RemarkWords("figure", head, why, fixes)
 
 
-def _still_made(results: Results) -> tuple[PairOfGroups, ...]:
-    """Pairs on the figure that the comparison makes."""
-    comparison = results.comparison
-    if comparison is None:
-        return ()
-    return tuple(
-        pair
-        for pair in results.question.figure.drawn_pairs
-        if comparison.pair(pair.first, pair.second) is not None
-    )
+def _plain(at: int) -> Edit:
+    return ChooseSetting(name="value_scale", value=AxisScale.LINEAR.value, question=at)
 
 
-def _overlap(results: Results) -> RemarkWords:
-    comparison = results.comparison
-    made = () if comparison is None else comparison.pairs
-    few = made if len(made) <= _MOST_DRAWN else ()
-    pairs = tuple(PairOfGroups(*both) for pair in few if (both := pair.cells) is not None)
-    draw = ChooseDrawnComparisons(question=results.number, pairs=pairs, words="the comparisons")
-    return RemarkWords(
-        "comparisons",
-        "Error bars stand without a test.",
-        overlap_note(results.groups),
-        (("draw the comparisons", draw),) if pairs else (),
+def _names(results: Results, groups: tuple[Group, ...]) -> str:
+    return listed(tuple(group_words(results.groups, group) for group in groups))
+
+
+def _crowded(results: Results, lowest: float, highest: float) -> RemarkWords:
+    """Amounts far apart and close together; logarithms where all are above zero."""
+    sign, at = results.decimal_sign, results.number
+    words = factor_words(results.groups.factors[0])
+    spaced = ChooseSpacing(spacing=Spacing.EVEN, question=at)
+    fixes: list[tuple[str, Edit]] = [("space them evenly", spaced)]
+    why = "At their true distance the closest stand close together"
+    if lowest > 0:
+        log = ChooseSetting(name="group_scale", value=AxisScale.LOG.value, question=at)
+        fixes.insert(0, ("on a logarithmic axis", log))
+        why += "; on a logarithmic axis equal ratios are equally far apart"
+    return _on_figure(
+        f"Amounts of {words} run from {full_number(lowest, sign)} to {full_number(highest, sign)} "
+        "in very unequal steps.",
+        f"{why}.",
+        *fixes,
     )

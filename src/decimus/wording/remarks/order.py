@@ -7,6 +7,7 @@ import re
 from msgspec.structs import replace
 
 from decimus.analysis import remarks as facts
+from decimus.analysis import remarks_on_figure as shown
 from decimus.analysis import remarks_on_reading as doubts
 from decimus.analysis import remarks_on_spread as spread
 from decimus.analysis.results import Results
@@ -60,6 +61,18 @@ _CHANGES: tuple[type, ...] = (
     facts.UnknownN,
 )
 """What was left out or done, and what looks wrong in the data."""
+_ON_FIGURE: tuple[type, ...] = (
+    shown.KindNotPossible,
+    shown.BarsNotFromZero,
+    shown.NotOnLogarithms,
+    shown.CutByAxis,
+    shown.BarsOnLogarithms,
+    shown.LineOverNames,
+    shown.EvenlySpacedAmounts,
+    shown.FitNotPossible,
+    shown.CrowdedAmounts,
+)
+"""What the figure shows otherwise than one would think."""
 _SHOWN: tuple[type, ...] = (
     facts.NoErrorBars,
     spread.HeightAndTest,
@@ -68,7 +81,6 @@ _SHOWN: tuple[type, ...] = (
     facts.EqualValues,
     facts.FewReplicates,
     spread.BelowZero,
-    facts.BarsNotFromZero,
     facts.UnusedColumns,
     doubts.ColumnsNotUsed,
     facts.UnnamedOutcome,
@@ -79,7 +91,7 @@ _SHOWN: tuple[type, ...] = (
 """What concerns how it is shown, lessons last."""
 LESSONS: tuple[type, ...] = (spread.WeakErrorBars, facts.OverlapInvites)
 """What is true of every such figure, and said once to each person."""
-RANKED = (*_QUESTIONS, *_CHANGES, *_SHOWN)
+RANKED = (*_QUESTIONS, *_CHANGES, *_ON_FIGURE, *_SHOWN)
 """Every kind of remark, those first that could change the result."""
 
 
@@ -95,6 +107,11 @@ def _kind(remark: type) -> str:
 def tells_of_reading(kind: str) -> bool:
     """Whether a remark of that kind asks, or tells what was left out, done or looks wrong."""
     return kind in {_kind(found) for found in (*_QUESTIONS, *_CHANGES)}
+
+
+def tells_of_figure(kind: str) -> bool:
+    """Whether a remark of that kind tells of the figure itself."""
+    return kind in {_kind(found) for found in _ON_FIGURE}
 
 
 def is_lesson(kind: str) -> bool:
@@ -129,7 +146,12 @@ def _where(  # noqa: PLR0911 - a case per kind
             return (group_words(groups, group),)
         case facts.EmptyGroups(of) | facts.SingleReplicates(of) | facts.FewReplicates(of):
             return tuple(group_words(groups, group) for group in of)
-        case facts.EqualValues(of) | spread.BelowZero(of):
+        case (
+            facts.EqualValues(of)
+            | spread.BelowZero(of)
+            | shown.NotOnLogarithms(of)
+            | shown.CutByAxis(of)
+        ):
             return tuple(group_words(groups, group) for group in of)
         case facts.AbsentCells(cells):
             return tuple(", ".join(cell) for cell in cells)

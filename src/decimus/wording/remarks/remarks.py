@@ -7,6 +7,7 @@ from decimus.analysis.remarks_on_reading import ColumnRemark, DesignRemark, Tabl
 from decimus.analysis.remarks_on_spread import SpreadRemark
 from decimus.analysis.results import Results
 from decimus.wording.remarks.on_cells import cell_remark
+from decimus.wording.remarks.on_drawn import drawn_remark
 from decimus.wording.remarks.on_figure import figure_remark
 from decimus.wording.remarks.on_groups import group_remark
 from decimus.wording.remarks.on_reading import column_remark, design_remark, table_remark
@@ -28,7 +29,9 @@ def remark_words(results: Results, *, with_comparison: bool = True) -> tuple[Rem
     return tuple(described(results, remark, _words(results, remark)) for remark in ranked)
 
 
-def _words(results: Results, remark: facts.Remark) -> RemarkWords:
+def _words(  # noqa: PLR0911 - a case per kind
+    results: Results, remark: facts.Remark
+) -> RemarkWords:
     """The words, by what the remark is about; types see that none is without."""
     if isinstance(remark, TableRemark):
         return table_remark(results, remark)
@@ -46,4 +49,6 @@ def _words(results: Results, remark: facts.Remark) -> RemarkWords:
         return summary_remark(results, remark)
     if isinstance(remark, facts.GroupRemark):
         return group_remark(results, remark)
+    if isinstance(remark, facts.DrawnRemark):
+        return drawn_remark(results, remark)
     return figure_remark(results, remark)

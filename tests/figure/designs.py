@@ -1,0 +1,137 @@
+"""Random designs as people have them: one to three factors, amounts or names, subjects or not."""
+
+from __future__ import annotations
+
+import random
+from itertools import product
+
+from decimus.study import edits
+from decimus.study.questions import PairOfGroups
+from decimus.study.studies import Study
+from decimus.terms import (
+    AxisScale,
+    ChartKind,
+    ComparisonMarks,
+    ComparisonText,
+    Direction,
+    ErrorBar,
+    Height,
+    KeyPlace,
+    Orientation,
+    PairSet,
+    ReplicatePlace,
+    ValueLabels,
+)
+from tests.conftest import results_of, study_of
+
+NAMES = (
+    "control",
+    "open shore",
+    "shade",
+    "alder carr in the north",
+    "fen",
+    "road salt with warm water",
+    "pH 7",
+    "mRNA",
+    "reed bed",
+    "mown meadow at the visitor centre",
+    "spring",
+    "dry ditch",
+    "moss",
+)
+AMOUNTS = (("0", "1", "2", "4", "8"), ("5", "10", "20", "80", "320"), ("1", "2", "3"), ("0", "50"))
+LIGHTS = ("dim", "bright", "in the shade of alders")
+YEARS = ("before mowing", "after mowing", "a year later")
+SCALES = (1.0, 3e-6, 5e6, 120.0, 0.02)
+
+
+def table(rng: random.Random, factors: int) -> str:
+    """A long table of one outcome; a subject column where there is one factor and luck has it."""
+    first = list(rng.choice(AMOUNTS)) if rng.random() < 0.5 else rng.sample(NAMES, rng.randint(2, 8))
+    levels = [first, list(LIGHTS[: rng.randint(2, 3)]), list(YEARS[: rng.randint(2, 3)])][:factors]
+    titles = ["salt (g/L)" if first[0][0].isdigit() else "site", "light", "year"][:factors]
+    size = rng.choice(SCALES)
+    replicates = rng.choice((1, 3, 6, 10, 30))
+    has_subjects = factors == 1 and rng.random() < 0.3
+    rows = [",".join([*titles, *(["flask"] if has_subjects else []), "area (mm²)"])]
+    sinks = rng.random() < 0.2
+    for number, cell in enumerate(product(*levels)):
+        middle = size * (5 + number % 7 - (8 if sinks else 0))
+        for k in range(max(1, replicates - (number == 1))):
+            value = middle + size * rng.gauss(0, 1)
+            value = round(value / size, 2) * size
+            subject = [f"f{k + 1}"] if has_subjects else []
+            rows.append(",".join([*cell, *subject, f"{value:.10g}"]))
+    return "\n".join(rows) + "\n"
+
+
+def figure(rng: random.Random, kind: ChartKind, factors: int) -> Study | None:
+    """A study with a figure of that kind, its other choices at random; None where it cannot be."""
+    study = study_of(table(rng, factors))
+    results = results_of_study(study)
+    if results.problem is not None:
+        return None
+    chosen: list[edits.Edit] = [edits.ChooseKind(kind=kind)]
+    if kind is ChartKind.STACKED:
+        chosen.append(edits.ChooseHeight(height=Height.COUNT))
+    else:
+        bar = rng.choice((ErrorBar.STANDARD_DEVIATION, ErrorBar.CONFIDENCE_INTERVAL))
+        chosen.append(edits.ChooseErrorBar(error_bar=bar))
+        chosen.append(edits.ChooseDirection(direction=rng.choice(list(Direction))))
+    if rng.random() < 0.5:
+        chosen.append(edits.TurnFigure(orientation=rng.choice(list(Orientation))))
+    if rng.random() < 0.3:
+        chosen.append(edits.ChooseSetting(name="value_scale", value=AxisScale.LOG.value))
+    if rng.random() < 0.3:
+        chosen.append(edits.ChooseSetting(name="group_scale", value=AxisScale.LOG.value))
+    if rng.random() < 0.3:
+        chosen.append(edits.ChooseLook(name="key_place", value=rng.choice(list(KeyPlace)).value))
+    if rng.random() < 0.3:
+        place = rng.choice(list(ReplicatePlace)).value
+        chosen.append(edits.ChooseLook(name="replicates_at", value=place))
+    if rng.random() < 0.3:
+        labels = rng.choice(list(ValueLabels)).value
+        chosen.append(edits.ChooseSetting(name="value_labels", value=labels))
+    if rng.random() < 0.3:
+        chosen.append(edits.ChooseSetting(name="counts_below", value=True))
+    if rng.random() < 0.3:
+        chosen.append(edits.ChooseLook(name="by_signs", value=True))
+    if rng.random() < 0.3:
+        chosen.append(edits.ChooseSetting(name="fit", value=rng.choice(("straight", "smooth"))))
+    if rng.random() < 0.4:
+        size = rng.choice(((60.0, 50.0), (85.0, 62.0), (174.0, 110.0)))
+        chosen.append(edits.ChooseSize(width_mm=size[0], height_mm=size[1]))
+    if rng.random() < 0.4:
+        chosen.append(edits.ShowReplicates(is_shown=rng.random() < 0.5))
+    chosen += _comparisons(rng, study)
+    for edit in chosen:
+        study = edit.apply(study)
+    return study
+
+
+def results_of_study(study: Study):  # type: ignore[no-untyped-def]  # noqa: ANN201 - a helper
+    """The results of a study."""
+    from decimus.analysis.results import Results
+
+    return Results(study)
+
+
+def _comparisons(rng: random.Random, study: Study) -> list[edits.Edit]:
+    comparison = results_of_study(study).comparison
+    if comparison is None or rng.random() < 0.4:
+        return []
+    if rng.random() < 0.2:
+        return [
+            edits.ChoosePairs(pair_set=PairSet.ALL, words="all"),
+            edits.ChooseComparisonMarks(marks=ComparisonMarks.LETTERS),
+        ]
+    pairs = [PairOfGroups(*both) for pair in comparison.pairs if (both := pair.cells) is not None]
+    few = rng.sample(pairs, min(len(pairs), rng.randint(1, 10)))
+    text = rng.choice(list(ComparisonText))
+    return [
+        edits.ChooseDrawnComparisons(pairs=tuple(few), words="some"),
+        edits.ChooseComparisonText(text=text),
+    ]
+
+
+__all__ = ["figure", "results_of", "table"]
