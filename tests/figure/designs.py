@@ -5,6 +5,7 @@ from __future__ import annotations
 import random
 from itertools import product
 
+from decimus.analysis.results import Results
 from decimus.study import edits
 from decimus.study.questions import PairOfGroups
 from decimus.study.studies import Study
@@ -22,7 +23,7 @@ from decimus.terms import (
     ReplicatePlace,
     ValueLabels,
 )
-from tests.conftest import results_of, study_of
+from tests.conftest import study_of
 
 NAMES = (
     "control",
@@ -47,7 +48,9 @@ SCALES = (1.0, 3e-6, 5e6, 120.0, 0.02)
 
 def table(rng: random.Random, factors: int) -> str:
     """A long table of one outcome; a subject column where there is one factor and luck has it."""
-    first = list(rng.choice(AMOUNTS)) if rng.random() < 0.5 else rng.sample(NAMES, rng.randint(2, 8))
+    first = (
+        list(rng.choice(AMOUNTS)) if rng.random() < 0.5 else rng.sample(NAMES, rng.randint(2, 8))
+    )
     levels = [first, list(LIGHTS[: rng.randint(2, 3)]), list(YEARS[: rng.randint(2, 3)])][:factors]
     titles = ["salt (g/L)" if first[0][0].isdigit() else "site", "light", "year"][:factors]
     size = rng.choice(SCALES)
@@ -68,8 +71,7 @@ def table(rng: random.Random, factors: int) -> str:
 def figure(rng: random.Random, kind: ChartKind, factors: int) -> Study | None:
     """A study with a figure of that kind, its other choices at random; None where it cannot be."""
     study = study_of(table(rng, factors))
-    results = results_of_study(study)
-    if results.problem is not None:
+    if Results(study).problem is not None:
         return None
     chosen: list[edits.Edit] = [edits.ChooseKind(kind=kind)]
     if kind is ChartKind.STACKED:
@@ -78,46 +80,38 @@ def figure(rng: random.Random, kind: ChartKind, factors: int) -> Study | None:
         bar = rng.choice((ErrorBar.STANDARD_DEVIATION, ErrorBar.CONFIDENCE_INTERVAL))
         chosen.append(edits.ChooseErrorBar(error_bar=bar))
         chosen.append(edits.ChooseDirection(direction=rng.choice(list(Direction))))
-    if rng.random() < 0.5:
-        chosen.append(edits.TurnFigure(orientation=rng.choice(list(Orientation))))
-    if rng.random() < 0.3:
-        chosen.append(edits.ChooseSetting(name="value_scale", value=AxisScale.LOG.value))
-    if rng.random() < 0.3:
-        chosen.append(edits.ChooseSetting(name="group_scale", value=AxisScale.LOG.value))
-    if rng.random() < 0.3:
-        chosen.append(edits.ChooseLook(name="key_place", value=rng.choice(list(KeyPlace)).value))
-    if rng.random() < 0.3:
-        place = rng.choice(list(ReplicatePlace)).value
-        chosen.append(edits.ChooseLook(name="replicates_at", value=place))
-    if rng.random() < 0.3:
-        labels = rng.choice(list(ValueLabels)).value
-        chosen.append(edits.ChooseSetting(name="value_labels", value=labels))
-    if rng.random() < 0.3:
-        chosen.append(edits.ChooseSetting(name="counts_below", value=True))
-    if rng.random() < 0.3:
-        chosen.append(edits.ChooseLook(name="by_signs", value=True))
-    if rng.random() < 0.3:
-        chosen.append(edits.ChooseSetting(name="fit", value=rng.choice(("straight", "smooth"))))
-    if rng.random() < 0.4:
-        size = rng.choice(((60.0, 50.0), (85.0, 62.0), (174.0, 110.0)))
-        chosen.append(edits.ChooseSize(width_mm=size[0], height_mm=size[1]))
-    if rng.random() < 0.4:
-        chosen.append(edits.ShowReplicates(is_shown=rng.random() < 0.5))
+    for share, edit in _at_random(rng):
+        if rng.random() < share:
+            chosen.append(edit)
     chosen += _comparisons(rng, study)
     for edit in chosen:
         study = edit.apply(study)
     return study
 
 
-def results_of_study(study: Study):  # type: ignore[no-untyped-def]  # noqa: ANN201 - a helper
-    """The results of a study."""
-    from decimus.analysis.results import Results
-
-    return Results(study)
+def _at_random(rng: random.Random) -> list[tuple[float, edits.Edit]]:
+    """Choices with how often each is made."""
+    setting, look = edits.ChooseSetting, edits.ChooseLook
+    size = rng.choice(((60.0, 50.0), (85.0, 62.0), (174.0, 110.0)))
+    return [
+        (0.5, edits.TurnFigure(orientation=rng.choice(list(Orientation)))),
+        (0.3, setting(name="value_scale", value=AxisScale.LOG.value)),
+        (0.3, setting(name="group_scale", value=AxisScale.LOG.value)),
+        (0.3, look(name="key_place", value=rng.choice(list(KeyPlace)).value)),
+        (0.3, look(name="replicates_at", value=rng.choice(list(ReplicatePlace)).value)),
+        (0.3, setting(name="value_labels", value=rng.choice(list(ValueLabels)).value)),
+        (0.3, setting(name="counts_below", value=True)),
+        (0.3, look(name="by_signs", value=True)),
+        (0.3, setting(name="fit", value=rng.choice(("straight", "smooth")))),
+        (0.4, edits.ChooseSize(width_mm=size[0], height_mm=size[1])),
+        (0.4, edits.ShowReplicates(is_shown=rng.random() < 0.5)),
+        (0.2, look(name="has_frame", value=True)),
+        (0.2, look(name="grid", value="minor")),
+    ]
 
 
 def _comparisons(rng: random.Random, study: Study) -> list[edits.Edit]:
-    comparison = results_of_study(study).comparison
+    comparison = Results(study).comparison
     if comparison is None or rng.random() < 0.4:
         return []
     if rng.random() < 0.2:
@@ -132,6 +126,3 @@ def _comparisons(rng: random.Random, study: Study) -> list[edits.Edit]:
         edits.ChooseDrawnComparisons(pairs=tuple(few), words="some"),
         edits.ChooseComparisonText(text=text),
     ]
-
-
-__all__ = ["figure", "results_of", "table"]

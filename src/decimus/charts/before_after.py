@@ -13,7 +13,7 @@ from decimus.charts.parts import all_replicates, error_bars, lines_of_units, poi
 from decimus.study.questions import FigureChoices
 from decimus.terms import ChartKind, ReplicatePlace, Spacing
 
-_OUTSIDE = 0.34
+_OUTSIDE = 0.3
 """Means stand beside the subjects' lines, so far from their ends as a share of the place."""
 
 

@@ -17,6 +17,8 @@ from decimus.values import Value
 
 _CLOSEST = 0.6
 """Amounts closer together than this (mm) are spaced evenly unless asked for."""
+_NARROWEST = 0.9
+"""So are they where groups with their replicates would have less room than this (mm) each."""
 _ENOUGH = 6.3
 """Room that a sign with its replicates needs; beyond it all have the same."""
 _LEAST_AIR = 2.4
@@ -100,14 +102,34 @@ def bands(
         frame: the plot area.
         share: of its section that a bar fills; None for the usual one.
     """
+    most = max((len(section.members) for section in sections), default=1)
     amounts = amounts_of(sections, chart, figure.spacing)
     if amounts:
         found = _by_amount(amounts, chart, figure, frame, share)
-        if found is not None and (figure.spacing is Spacing.BY_AMOUNT or found.room >= _CLOSEST):
+        if found is not None and (
+            figure.spacing is Spacing.BY_AMOUNT or _has_room(found, figure, most)
+        ):
             return found
     room = frame.width / count
     middles = tuple(frame.start + (i + 0.5) * room for i in range(count))
     return Bands(middles, room, (room,) * count, chart, share=share)
+
+
+def _has_room(found: Bands, figure: FigureChoices, most: int) -> bool:
+    """Whether groups at their true distance can be told apart.
+
+    Args:
+        found: where they would stand.
+        figure: what is drawn of them.
+        most: how many stand beside each other.
+    """
+    if found.room < _CLOSEST:
+        return False
+    if not figure.show_replicates and not found.chart.has_replicates:
+        return True
+    rule = found.chart.slots
+    share = rule.alone if most == 1 else rule.together / most
+    return found.room * share >= _NARROWEST
 
 
 def _by_amount(

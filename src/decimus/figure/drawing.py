@@ -297,6 +297,7 @@ _CORNERS: dict[Shape, list[tuple[float, float]]] = {
     ],
     Shape.TRIANGLE: [(-1.17, -0.72), (1.17, -0.72), (0.0, 1.3)],
     Shape.TIP_DOWN: [(-1.17, 0.72), (0.0, -1.3), (1.17, 0.72)],
+    Shape.TIP_UP: [(-1.17, -0.72), (1.17, -0.72), (0.0, 1.3)],
     Shape.TIP_LEFT: [(0.72, -1.17), (0.72, 1.17), (-1.3, 0.0)],
     Shape.TIP_RIGHT: [(-0.72, 1.17), (-0.72, -1.17), (1.3, 0.0)],
     Shape.DIAMOND: [(0.0, -_DIAMOND), (_DIAMOND, 0.0), (0.0, _DIAMOND), (-_DIAMOND, 0.0)],

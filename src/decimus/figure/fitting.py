@@ -22,6 +22,8 @@ from decimus.values import Value
 _LEAST_FOR_DATA = 0.4
 """Share of a plot that the data keep, however many lines stand above them."""
 _TRIES = 8
+_LEAST_LEFT = 0.05
+"""Where lines leave less of a plot no axis helps: the page has to grow."""
 _SLACK = 1e-6
 
 
@@ -34,10 +36,11 @@ class FittedPlot(Value, frozen=True):
 
 
 class Fit(Value, frozen=True):
-    """All plots, and the mm of height that they lack."""
+    """All plots, and the mm that each lacks along values and along the group axis."""
 
     plots: tuple[FittedPlot, ...]
     missing: float
+    narrow: float = 0.0
 
 
 def fitted(
@@ -67,7 +70,7 @@ def fitted(
             for (plot, axis), each in zip(bare, wanted, strict=True)
         )
         if all(each.placed.top <= each.plot.frame.high for each in plots):
-            return Fit(plots, 0.0)
+            return Fit(plots, 0.0, _narrow(plots))
         share = plots[0].axis.scale.share(data_high)
         if content.choices.value_to is not None:
             length = min(_length_for(each, full) for each in plots)
@@ -78,7 +81,7 @@ def fitted(
             if share < _LEAST_FOR_DATA or found is None:
                 break
             high = found
-    return Fit(plots, _missing(plots, full, data_high))
+    return Fit(plots, _missing(plots, full, data_high), _narrow(plots))
 
 
 def _plots(
@@ -114,7 +117,7 @@ def _high_for(plots: Sequence[FittedPlot], full: float) -> float | None:
     for each in plots:
         for (over, share), (_, value) in zip(_over(each), each.placed.tops, strict=True):
             left = (full - over - _SLACK) / full
-            if left <= 0:
+            if left <= _LEAST_LEFT:
                 return None
             if share > 0:
                 found.append(each.axis.scale.high_for(value, left))
@@ -125,6 +128,16 @@ def _length_for(each: FittedPlot, full: float) -> float:
     """The length of the axis with which all lines fit above it."""
     lengths = [(full - over - _SLACK) / share for over, share in _over(each) if share > 0]
     return min([full, *lengths])
+
+
+def _narrow(plots: Sequence[FittedPlot]) -> float:
+    """The mm by which a text over a group or a line is wider than its plot."""
+    found = [0.0]
+    for each in plots:
+        texts = [text.wanted.room[0] for text in each.placed.texts]
+        texts += [line.wanted.text.along for line in each.placed.lines]
+        found += [width - each.plot.frame.width for width in texts]
+    return max(found)
 
 
 def _missing(plots: Sequence[FittedPlot], full: float, data_high: float) -> float:

@@ -71,6 +71,7 @@ def laid_out(content: Content, measure: Measure) -> Page:
     type_ = Typesetter(measure, content.look.style.text_pt)
     sheet = _first_sheet(content, type_)
     notes: dict[PageNote, None] = {}
+    fit: Fit | None = None
     for attempt in range(_TRIES):
         around = surroundings(content, sheet, type_)
         if _is_turned(content, sheet, around):
@@ -88,18 +89,27 @@ def laid_out(content: Content, measure: Measure) -> Page:
         if used > sheet.numbers + _SAME or (attempt < 2 and used < sheet.numbers - _SAME):
             sheet = replace(sheet, numbers=used)
             continue
-        more = fit.missing + _MARGIN if fit.missing > _SAME else 0.0
-        grown = _grown(sheet, more, 0.0) if sheet.is_sideways else _grown(sheet, 0.0, more)
+        grown = _grown(sheet, *_wanting(fit, around, is_sideways=sheet.is_sideways))
         if grown == sheet:
             break
         sheet = grown
         notes[PageNote.LARGER_FOR_LINES] = None
+    fit = fit or _fit(content, sheet, around, type_)
     marks, key = _marks(content, sheet, around, fit, type_)
     if key is not None and key.place is KeyPlace.INSIDE and _is_covering(key, marks):
         page = laid_out(_with_key_above(content), measure)
         return replace(page, notes=(*page.notes, PageNote.KEY_ABOVE))
     moved = _moved([*marks, *(key.marks if key is not None else ())], content, sheet)
     return Page(sheet.width, sheet.height, moved, tuple(notes))
+
+
+def _wanting(fit: Fit, around: Surroundings, *, is_sideways: bool) -> tuple[float, float]:
+    """The mm of width and of height that lines and texts need beyond what there is."""
+    grid = around.grid
+    in_rows, in_columns = (grid.columns, grid.rows) if is_sideways else (grid.rows, grid.columns)
+    along_values = fit.missing * in_rows + _MARGIN if fit.missing > _SAME else 0.0
+    along_groups = fit.narrow * in_columns + _MARGIN if fit.narrow > _SAME else 0.0
+    return (along_values, along_groups) if is_sideways else (along_groups, along_values)
 
 
 def _with_key_above(content: Content) -> Content:

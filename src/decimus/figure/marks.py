@@ -52,6 +52,7 @@ class Shape(Enum):
     DIAMOND = "diamond"
     CROSS = "cross"
     TIP_DOWN = "triangle on its tip"
+    TIP_UP = "triangle at the end of an axis"
     TIP_LEFT = "triangle that points left"
     TIP_RIGHT = "triangle that points right"
 

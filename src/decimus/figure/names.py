@@ -76,6 +76,8 @@ def names_below(
     start: float,
     page_height: float,
     type_: Typesetter,
+    *,
+    may_tilt: bool = True,
 ) -> Names:
     """Names below places that stand side by side.
 
@@ -86,6 +88,7 @@ def names_below(
         start: where the plot begins, in mm.
         page_height: of the page.
         type_: sets them.
+        may_tilt: whether they may reach out to the left.
     """
     room = bands.room - type_.extent("n").width * 0.6
     at = [middle - start for middle in bands.middles]
@@ -97,7 +100,7 @@ def names_below(
         return _level(places, wrapped, at, type_)
     single = [_in_one(name, note) for (name, _), note in zip(places, notes, strict=True)]
     height = type_.extent("x").height
-    for angle in (TILT, 90.0):
+    for angle in (TILT, 90.0) if may_tilt else (90.0,):
         sine, cosine = math.sin(math.radians(angle)), math.cos(math.radians(angle))
         if bands.room * sine < height * _AIR:
             continue

@@ -46,6 +46,7 @@ from decimus.values import Value
 _CAP_SHARE = 0.16
 _SMALLEST_POINT = 0.7
 """Marks of places close together stay large enough to be seen, even where they touch."""
+_ASIDE_SHARE = 0.17
 _STRONG = 2.3
 """How much heavier an interval is that stands for its group by itself."""
 _SUBJECT_PT = 0.5
@@ -220,17 +221,19 @@ class Plot(Value, frozen=True):
             return tips(
                 self.frame, self.scale, slot, (mark.value, mark.value), GroupAt(mark.levels)
             )
-        radius = self.point_radius(mark.levels, slot)
+        radius = self.point_radius(mark.levels, slot, is_aside=bool(mark.spot.aside))
         place = (slot.middle, self.scale.at(mark.value))
         colour, style = self._colour(mark.levels), self._style(mark.levels)
         line = (style.outline_pt, INK if style.outline_pt else colour)
         return [self.frame.turn.dots([place], radius, colour, *line, target, (), shape)]
 
-    def point_radius(self, levels: Levels, slot: Slot) -> float:
+    def point_radius(self, levels: Levels, slot: Slot, *, is_aside: bool = False) -> float:
         """The radius of a group's point: as chosen, by rule smaller where room is scarce."""
         radius = self._style(levels).point_mm / 2
         if self._is_by_rule("point_mm", levels):
-            return max(min(radius, slot.width / 3), _SMALLEST_POINT)
+            # Beside the middle of its place there is less room on one side.
+            share = _ASIDE_SHARE if is_aside else 1 / 3
+            return max(min(radius, slot.width * share), min(_SMALLEST_POINT, slot.width / 2))
         return radius
 
     def _interval(self, mark: IntervalMark) -> list[Mark]:

@@ -120,7 +120,9 @@ class ReplicateDots(Value, frozen=True):
     def _full_radius(self, levels: Levels, slot: Slot) -> float:
         radius = self._style(levels).replicate_mm / 2
         if self._is_by_rule("replicate_mm", levels):
-            return max(min(radius, slot.width / 9), _SMALLEST_REPLICATE)
+            return max(
+                min(radius, slot.width / 9), min(_SMALLEST_REPLICATE, slot.width * _BESIDE_ROOM)
+            )
         return radius
 
     def _replicate_radius(self, levels: Levels, slot: Slot) -> float:

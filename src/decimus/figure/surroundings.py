@@ -156,7 +156,9 @@ def _upright(
     for _ in range(_TRIES):
         grid = Grid(count, columns_for(count, right - left), left, bottom, right, top, above)
         frame = grid.frames(sheet.turn)[0]
-        names = _names(content, sheet, frame, type_)
+        # Tilted names reach to the left, where another row of panels may be.
+        is_full = grid.rows == 1 or count % grid.columns == 0
+        names = _names(content, sheet, frame, type_, may_tilt=is_full)
         out = names.before - (left - EDGE)
         if out <= 0 or left + out > right - _LEAST_PLOT:
             break
@@ -182,7 +184,9 @@ def _sideways(
     return grid, _names(content, sheet, grid.frames(sheet.turn)[0], type_)
 
 
-def _names(content: Content, sheet: Sheet, frame: Frame, type_: Typesetter) -> Names:
+def _names(
+    content: Content, sheet: Sheet, frame: Frame, type_: Typesetter, *, may_tilt: bool = True
+) -> Names:
     """The names of the first panel's places; those of others are the same."""
     panel, standing = content.panels[0], bands_of(content, content.panels[0], frame)
     places, notes, start = panel.places, notes_of(content), frame.start
@@ -199,7 +203,7 @@ def _names(content: Content, sheet: Sheet, frame: Frame, type_: Typesetter) -> N
     if sheet.is_sideways:
         return names_beside(places, notes, standing, start, sheet.width, type_)
     height = content.look.style.height_mm
-    return names_below(places, notes, standing, start, height, type_)
+    return names_below(places, notes, standing, start, height, type_, may_tilt=may_tilt)
 
 
 def bands_of(content: Content, panel: Panel, frame: Frame) -> Bands:
@@ -247,8 +251,8 @@ def _lacking(
 ) -> tuple[float, float]:
     """The mm of width and height that names need beyond what there is."""
     count = len(content.panels[0].places)
-    across = max(0.0, _LEAST_PLOT - grid.plot_width)
-    up = max(0.0, _LEAST_PLOT - grid.plot_height)
+    across = max(0.0, _LEAST_PLOT - grid.plot_width) * grid.columns
+    up = max(0.0, _LEAST_PLOT - grid.plot_height) * grid.rows
     if sheet.is_sideways:
         if names.names and not content.is_by_amount:
             deepest = max(len(name.lines) for name in names.names)

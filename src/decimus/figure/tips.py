@@ -35,7 +35,7 @@ def tips(
     is_sideways = frame.turn.is_sideways
     found = []
     if high is not None and high > scale.low and not scale.covers(high):
-        shape = Shape.TIP_RIGHT if is_sideways else Shape.TRIANGLE
+        shape = Shape.TIP_RIGHT if is_sideways else Shape.TIP_UP
         found.append((scale.end - _RADIUS * 1.3, shape))
     if low is not None and low < scale.high and not scale.covers(low):
         shape = Shape.TIP_LEFT if is_sideways else Shape.TIP_DOWN

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+import math
+
 from decimus.analysis.figure_fits import Fit
 from decimus.analysis.groups import Group
 from decimus.analysis.results import Results
 from decimus.plurals import plural
 from decimus.terms import Direction, FitLine, Height, ValueLabels
-from decimus.wording.numbers import MINUS, NBSP, full_number, grouped, number, rounded
+from decimus.wording.numbers import MINUS, NBSP, full_number, grouped, number, power_number, rounded
 from decimus.wording.phrases import quantity
 
 _DIGITS = 4
@@ -68,6 +70,10 @@ def value_label(results: Results, group: Group, exponent: int = 0) -> str:
         decimals = min(max(decimals + exponent, 0), _MOST_DECIMALS) if exponent else decimals
     unit = 10.0**exponent
     height /= unit
+    if not exponent and not 1e-3 <= max(abs(height), 1e-300) < 1e5 and height:
+        # A number on an axis of logarithms, which has no common factor.
+        power = math.floor(math.log10(abs(height)))
+        return power_number(height, power, 2, sign)
     text = grouped(height, decimals, sign)
     ends = groups.error_bar(group)
     if figure.value_labels is not ValueLabels.HEIGHT_AND_BAR or ends is None:
