@@ -8,7 +8,16 @@ from pathlib import Path
 
 HERE = Path(__file__).parent
 NAMES = (
-    *("start_up", "cell_edit", "edits", "many_groups", "all_pairs", "rejections", "coverage"),
+    *(
+        "start_up",
+        "cell_edit",
+        "edits",
+        "figures",
+        "many_groups",
+        "all_pairs",
+        "rejections",
+        "coverage",
+    ),
     *("million_rows", "saving", "digits", "reading"),
 )
 """Every benchmark, in the order in which they are run."""

@@ -31,7 +31,8 @@ class Parser(argparse.ArgumentParser):
 
 def parsed(argv: Sequence[str]) -> argparse.Namespace:
     """The arguments. Raises UsageError, and SystemExit where help was asked for."""
-    return parser().parse_args(_with_numbers_joined(argv))
+    is_figure = "figure" in argv[:1]
+    return parser(is_figure=is_figure).parse_args(_with_numbers_joined(argv))
 
 
 def _with_numbers_joined(argv: Sequence[str]) -> list[str]:
@@ -55,8 +56,11 @@ def _is_number(text: str) -> bool:
     return True
 
 
-def parser() -> Parser:
-    """The parser of everything but opening the window with a file."""
+def parser(*, is_figure: bool = False) -> Parser:
+    """The parser of everything but opening the window with a file.
+
+    The many options of a figure are made where one is drawn only.
+    """
     top = Parser(
         prog="decimus",
         description="From replicate measurements to a figure and a claim that can be trusted. "
@@ -86,7 +90,8 @@ def parser() -> Parser:
         "-o", dest="output", required=True, metavar="OUT.{png,svg,pdf,tiff,jpg,eps}"
     )
     _add_comparison(figure)
-    add_figure_options(figure)
+    if is_figure:
+        add_figure_options(figure)
     report = commands.add_parser("report", help="not available yet")
     _add_input(report)
     report.add_argument("-o", dest="output", required=True, metavar="OUT")

@@ -127,7 +127,7 @@ class Content(Value, frozen=True):
         hidden = {levels for levels in self.colours if not self.look.of(levels).has_error_bars}
         return tuple(
             mark
-            for mark in (*marks, *panel.curves)
+            for mark in (*panel.curves, *marks)
             if not (isinstance(mark, IntervalMark) and mark.levels in hidden)
             and not (isinstance(mark, PathMark) and _is_unjoined(mark, self.look))
         )

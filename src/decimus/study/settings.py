@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from functools import cache
 from typing import Any, get_type_hints
 
@@ -90,5 +91,16 @@ def checked(record: type[FigureChoices | Look], name: str, value: object) -> Any
         return msgspec.convert(value, type=_types(record)[name])
     except msgspec.ValidationError as error:
         raise ChoiceError(
-            f"“{value}” cannot be the {words} of a figure", remedy=str(error).split(" - ")[0]
+            f"“{value}” cannot be the {words} of a figure", remedy=_remedy(str(error))
         ) from None
+
+
+_LIMITS = {">=": "at least", "<=": "at most", ">": "more than", "<": "less than"}
+
+
+def _remedy(said: str) -> str:
+    """What a value can be, from what the library says of one that it cannot."""
+    limit = re.search(r"`\w+` (>=|<=|>|<) (\S+)", said)
+    if limit is None:
+        return "Choose another value"
+    return f"Choose {_LIMITS[limit[1]]} {float(limit[2].rstrip('.')):g}"

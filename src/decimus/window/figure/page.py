@@ -36,6 +36,7 @@ from decimus.study.edits import DrawComparison, MoveByHand, WriteAxisTitle
 from decimus.study.questions import PairOfGroups
 from decimus.study.targets import AnyTarget, Axis, AxisTitle, PairAt, same_thing
 from decimus.terms import Orientation
+from decimus.window.figure.kinds_panel import KindsPanel
 from decimus.window.frame.guard import fault_of
 from decimus.window.state.store import Store
 from decimus.window.widgets.plain import PlainLabel
@@ -365,6 +366,7 @@ class PagePanel(QScrollArea):
         self.setWidget(content)
         self._store = store
         self.caption.chosen.connect(store.apply)
+        self.caption.open_with("kind", self.open_kinds)
         self.view.edited.connect(store.apply)
         self.view.drawn.connect(self._say_size)
 
@@ -379,6 +381,21 @@ class PagePanel(QScrollArea):
             self.overlap.setText(note)
             self.overlap_button.setVisible(bool(note))
             self.overlap.setVisible(bool(note) and self.overlap_button.isChecked())
+
+    def open_kinds(self, at: QWidget) -> KindsPanel:
+        """Offer the kinds of charts below a word, as small pictures of this data."""
+        panel = KindsPanel(self)
+        panel.chosen.connect(self._store.apply)
+        panel.show_results(self._store.results)
+        panel.adjustSize()
+        corner = at.mapToGlobal(QPoint(0, at.height() + 1))
+        screen = at.screen().availableGeometry()
+        left = max(screen.left(), min(corner.x(), screen.right() - panel.width()))
+        top = corner.y()
+        if top + panel.height() > screen.bottom():
+            top = max(screen.top(), at.mapToGlobal(QPoint(0, 0)).y() - panel.height() - 1)
+        panel.open_at(QPoint(left, top))
+        return panel
 
     def _show_overlap(self, is_open: bool) -> None:
         self.overlap.setVisible(is_open and bool(self.overlap.text()))

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 from PySide6.QtCore import QEvent, QObject, QPoint, QPointF, QRect, QSize, Qt, Signal
 from PySide6.QtGui import (
     QAction,
@@ -45,10 +47,11 @@ class ChoiceButton(QToolButton):
         super().__init__(parent)
         self._choice = choice
         self._menu: QMenu | None = None
+        self.opener: Callable[[ChoiceButton], object] | None = None
         self.setFont(font)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.clicked.connect(self.open_menu)
+        self.clicked.connect(self._open)
         self.show_choice(choice)
 
     @property
@@ -107,6 +110,13 @@ class ChoiceButton(QToolButton):
             painter.setPen(QPen(colour(TEAL), 1))
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.drawRect(QRect(0, 0, self.width() - 1, self.height() - 1))
+
+    def _open(self) -> None:
+        """Open the panel that stands for the menu here, or the menu."""
+        if self.opener is not None:
+            self.opener(self)
+        else:
+            self.open_menu()
 
     def open_menu(self) -> QMenu:
         """Open what the words could be; the menu is returned while it is open."""

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 from PySide6.QtCore import QPointF, QSize, Signal
 from PySide6.QtGui import QFont, QFontMetrics, QFontMetricsF, QPainter, QPaintEvent, QResizeEvent
 from PySide6.QtWidgets import QSizePolicy, QWidget
@@ -76,6 +78,7 @@ class SentenceView(QWidget):
         self._line_factor = line_height
         self._sentence: Sentence = ()
         self._buttons: dict[str, ChoiceButton] = {}
+        self._openers: dict[str, Callable[[ChoiceButton], object]] = {}
         self._words: tuple[_Word, ...] = ()
         self._broken: dict[int, list[list[_Token]]] = {}
         self._widths: dict[tuple[str, Style], float] = {}
@@ -91,6 +94,10 @@ class SentenceView(QWidget):
     def button(self, key: str) -> ChoiceButton:
         """The button of a choice; KeyError when the sentence has none of that key."""
         return self._buttons[key]
+
+    def open_with(self, key: str, opener: Callable[[ChoiceButton], object]) -> None:
+        """Let a choice open something of its own in place of a menu."""
+        self._openers[key] = opener
 
     def show_sentence(self, sentence: Sentence) -> None:
         """Show a sentence; buttons of choices that stay are kept, with their focus."""
@@ -114,6 +121,7 @@ class SentenceView(QWidget):
             if button is None:
                 button = ChoiceButton(choice, self._fonts.of_choice(choice.style), self)
                 button.chosen.connect(self.chosen)
+                button.opener = self._openers.get(key)
                 button.show()
                 self._buttons[key] = button
             elif button.choice != choice:

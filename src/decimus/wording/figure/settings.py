@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from decimus.analysis.results import Results
-from decimus.charts.registry import CHARTS
 from decimus.charts.styles import style_of
 from decimus.errors import ChoiceError
 from decimus.plurals import plural
@@ -11,16 +10,16 @@ from decimus.study.edits import (
     ChooseComparisonLevel,
     ChooseDecimals,
     ChooseErrorBarLevel,
-    ChoosePalette,
     ChooseSize,
     ChooseSpacing,
     ChooseTextSize,
     ChooseValueRange,
     Edit,
+    TurnFigure,
     WriteAxisTitle,
 )
 from decimus.study.questions import Question
-from decimus.terms import Decimals, LevelKind, Palette, Spacing
+from decimus.terms import ChartKind, Decimals, LevelKind, Orientation, Spacing
 from decimus.values import Value
 from decimus.wording.comparisons.choices import level_choice
 from decimus.wording.figure.captions import (
@@ -29,6 +28,8 @@ from decimus.wording.figure.captions import (
 )
 from decimus.wording.figure.drawn_comparisons import comparison_text_choice, hidden_choice
 from decimus.wording.figure.error_bars import direction_choice, error_bar_choice, height_choice
+from decimus.wording.figure.setting_choices import setting_choice
+from decimus.wording.figure.typed_ranges import typed_range
 from decimus.wording.numbers import full_number
 from decimus.wording.phrases import factor_words, outcome_words, typed_number
 from decimus.wording.questions import swap_option
@@ -98,55 +99,92 @@ class SettingsSection(Value, frozen=True):
 
 
 def figure_settings(results: Results) -> tuple[SettingsSection, ...]:
-    """All settings of the figure in five sections."""
-    question, sign = results.question, results.decimal_sign
+    """All settings of the figure in five sections; only what applies to the kind that is drawn."""
+    question, sign, chart = results.question, results.decimal_sign, results.chart
     units = plural(results.measurements.unit_name, 2)
+
+    def row(label: str, *names: str) -> Setting:
+        return Setting(label, _in_a_row(*(setting_choice(results, name) for name in names)))
+
+    has_bars = "{error_bars}" in chart.words.shows + chart.words.marked
+    is_joined = chart.kind is ChartKind.LINE
+    marks = [
+        Setting("drawn as", (kind_choice(results),)),
+        Setting("standing", (orientation_choice(question),)),
+    ]
+    if "{height}" in chart.words.shows + chart.words.marked:
+        marks.append(Setting("showing the", (height_choice(results.groups, sign),)))
+    if chart.marks_mean is not None:
+        marks.append(row("mean", "marks_mean"))
+    if chart.wants_boxes:
+        marks.append(row("whiskers", "whiskers"))
+    if is_joined:
+        marks.append(row("points", "joins", "join_pt"))
+    if not chart.has_replicates and chart.kind is not ChartKind.DIFFERENCES:
+        circles = replicates_choice(question.figure, units)
+        places = [setting_choice(results, "replicates_at")] if circles.is_printed else []
+        marks.append(Setting("replicates", _in_a_row(circles, *places)))
+        marks.append(row("their circles", "replicate_mm", "replicate_fill", "joins_units"))
+    marks.append(row("colour", "palette", "by_signs"))
+    if chart.are_small:
+        marks.append(row("points", "point_mm"))
+    else:
+        marks.append(row("bars and boxes", "bar_width", "outline_pt", "mark_opacity"))
+    marks.append(row("empty groups", "drops_empty"))
+    bars = []
+    if has_bars:
+        bars = [
+            Setting("show", _in_a_row(error_bar_choice(results.groups, sign))),
+            Setting("drawn", _in_a_row(direction_choice(question.heights))),
+        ]
+    bars.append(row("on the figure", "has_error_bars", "has_caps", "cap_mm"))
+    bars.append(row("lines", "error_bar_pt", "error_bar_colour", "error_bar_dash"))
+    axes = [
+        *_axis_settings(results),
+        row("ticks", "ticks", "has_minor_ticks", "value_step", "tick_decimals"),
+        row("plot", "grid", "has_frame", "line_pt"),
+        row("lines across", "references", "marks_control"),
+    ]
+    text = [
+        Setting("letters", (_text_size_choice(question),)),
+        row("at groups", "value_labels", "label_decimals"),
+        row("names", "counts_below"),
+        row("key", "shows_key", "key_place", "key_title"),
+        Setting("comparison lines", (comparison_text_choice(question),)),
+        row("their letters", "comparison_pt"),
+        Setting("comparisons drawn", (hidden_choice(question),)),
+    ]
     return (
-        SettingsSection(
-            "Marks",
-            (
-                Setting("drawn as", (kind_choice(results),)),
-                Setting("showing the", (height_choice(results.groups, sign),)),
-                Setting("replicates", (replicates_choice(question.figure, units),)),
-                Setting("colour", (_palette_choice(question),)),
-            ),
-        ),
-        SettingsSection(
-            "Error bars",
-            (
-                Setting(
-                    "show",
-                    (error_bar_choice(results.groups, sign),),
-                ),
-                Setting("drawn", (direction_choice(question.heights),)),
-            ),
-        ),
-        SettingsSection("Axes", _axis_settings(results)),
-        SettingsSection(
-            "Text",
-            (
-                Setting("letters", (_text_size_choice(question),)),
-                Setting("comparison lines", (comparison_text_choice(question),)),
-                Setting("comparisons drawn", (hidden_choice(question),)),
-            ),
-        ),
+        SettingsSection("Marks", tuple(marks)),
+        SettingsSection("Error bars", tuple(bars)),
+        SettingsSection("Axes", tuple(axes)),
+        SettingsSection("Text", tuple(text)),
         SettingsSection("Size", (Setting("width × height", (_size_choice(question),)),)),
     )
 
 
-def _palette_choice(question: Question) -> Choice:
-    names = {
-        Palette.SHORE: "a colour per group",
-        Palette.ONE_COLOUR: "one colour",
-        Palette.GREY: "greys",
-        Palette.OKABE_ITO: "Okabe–Ito colours",
+def _in_a_row(*choices: Choice) -> Sentence:
+    """Choices beside each other."""
+    spans: list[Span] = []
+    for choice in choices:
+        spans += [Text("\u2003 "), choice] if spans else [choice]
+    return tuple(spans)
+
+
+def orientation_choice(question: Question) -> Choice:
+    """Upright, sideways, or as the rule has it."""
+    now = question.figure.orientation
+    words = {
+        Orientation.UPRIGHT: "upright",
+        Orientation.SIDEWAYS: "sideways",
+        None: "by the rule: upright, or sideways where names need it",
     }
-    now = style_of(question.figure).style.palette
     options = tuple(
-        Option(name, ChoosePalette(palette=palette, name=name), palette is now)
-        for palette, name in names.items()
+        Option(said, TurnFigure(orientation=turned), turned is now)
+        for turned, said in words.items()
     )
-    return Choice("palette", names[now], "the group colours", options)
+    text = "upright or sideways by the rule" if now is None else words[now]
+    return Choice("orientation", text, "which way the figure stands", options)
 
 
 def _axis_settings(results: Results) -> tuple[Setting, ...]:
@@ -154,15 +192,22 @@ def _axis_settings(results: Results) -> tuple[Setting, ...]:
     settings = [
         Setting(
             outcome_words(measurements),
-            (_range_choice(results), Text("\u2003 "), _title_choice(results, is_value_axis=True)),
+            _in_a_row(
+                _range_choice(results),
+                setting_choice(results, "value_scale"),
+                _title_choice(results, is_value_axis=True),
+            ),
         ),
     ]
     factor = results.groups.factors[0]
-    across: list[Span] = []
+    across = [_title_choice(results, is_value_axis=False)]
     if factor.factor.kind is LevelKind.AMOUNTS:
-        across += [_spacing_choice(results.question), Text("\u2003 ")]
-    across.append(_title_choice(results, is_value_axis=False))
-    settings.append(Setting(factor_words(factor), tuple(across)))
+        across.insert(0, _spacing_choice(results))
+        fit = (setting_choice(results, "fit"), setting_choice(results, "shows_equation"))
+        ends = (setting_choice(results, name) for name in ("group_scale", "group_from", "group_to"))
+        settings.append(Setting("amounts", _in_a_row(*ends)))
+        settings.append(Setting("fitted line", _in_a_row(*fit)))
+    settings.append(Setting(factor_words(factor), _in_a_row(*across)))
     if len(measurements.factors) > 1 and not measurements.is_summarised:
         second = results.groups.factors[1]
         text = f"{factor_words(factor)} across, {factor_words(second)} as colour"
@@ -178,10 +223,7 @@ def _range_choice(results: Results) -> Choice:
     low, high, sign = figure.value_from, figure.value_to, results.decimal_sign
 
     def ends(text: str) -> Edit:
-        parts = text.replace("–", " to ").split("to")
-        if len(parts) != 2:
-            raise ChoiceError(f"“{text}” is no range", remedy="Type two numbers, such as 0 to 200")
-        first, second = (typed_number(part, "both ends") for part in parts)
+        first, second = typed_range(text, (low, high))
         return ChooseValueRange(value_from=first, value_to=second)
 
     is_automatic = low is None and high is None
@@ -192,14 +234,14 @@ def _range_choice(results: Results) -> Choice:
     end = "data" if high is None else full_number(high, sign)
     text = "ends from the data" if is_automatic else f"{start} to {end}"
     initial = "" if is_automatic else text
-    entry = Entry("ends, such as 0 to 200", initial, ends)
+    entry = Entry("ends, such as 0 to 200, from 0, or 200", initial, ends)
     return Choice("range", text, "the ends of the value axis", (automatic,), (entry,))
 
 
-def _spacing_choice(question: Question) -> Choice:
-    figure = question.figure
+def _spacing_choice(results: Results) -> Choice:
+    figure = results.question.figure
     words = {Spacing.EVEN: "evenly spaced", Spacing.BY_AMOUNT: "spaced by amount"}
-    usual = CHARTS[figure.kind].spacing
+    usual = results.chart.spacing
     now = figure.spacing or usual
     options = tuple(
         Option(label, ChooseSpacing(spacing=spacing), spacing is now)
