@@ -28,6 +28,7 @@ from decimus.figure.bands import Bands, Slot
 from decimus.figure.content import Content
 from decimus.figure.frames import Frame
 from decimus.figure.ground import Obstacle
+from decimus.figure.intervals import interval_marks
 from decimus.figure.marks import INK, MM_PER_POINT, Mark, Shape
 from decimus.figure.palettes import PAPER, blended
 from decimus.figure.replicate_dots import ReplicateDots
@@ -273,16 +274,19 @@ class Plot(Value, frozen=True):
             half = min(slot.width * _CAP_SHARE, half)
         first = scale.clamped(middle if lower is None else lower)
         last = scale.clamped(middle if upper is None else upper)
-        dash = DASH_OF[style.error_bar_dash]
-        marks: list[Mark] = []
-        if first != last:
-            along = ((slot.middle, first), (slot.middle, last))
-            marks.append(turn.stroke(*along, weight, colour, target, dash))
-        for end in (lower, upper):
-            if end is not None and scale.covers(end) and (style.has_caps or first == last):
-                at = scale.at(end)
-                across = ((slot.middle - half, at), (slot.middle + half, at))
-                marks.append(turn.stroke(*across, weight, colour, target))
+        seen = [end for end in (lower, upper) if end is not None and scale.covers(end)]
+        capped = seen if style.has_caps or first == last else []
+        marks = interval_marks(
+            turn,
+            slot.middle,
+            (first, last),
+            [scale.at(end) for end in capped],
+            half,
+            weight,
+            colour,
+            target,
+            DASH_OF[style.error_bar_dash],
+        )
         high = middle if upper is None else upper
         low = middle if lower is None else lower
         return [*marks, *tips(self.frame, self.scale, slot, (high, low), GroupAt(levels))]

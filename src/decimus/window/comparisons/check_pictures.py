@@ -5,16 +5,20 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 import numpy as np
-from PySide6.QtCore import QPointF, QRectF, QSize, Qt
+from PySide6.QtCore import QRectF, QSize, Qt
 from PySide6.QtGui import QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QWidget
 
 from decimus.analysis.checks import Checks
+from decimus.figure.frames import Turn
+from decimus.figure.scales import Scale
+from decimus.window.widgets.mark_pen import paint_marks
 from decimus.window.widgets.theme import INK, QUIET, RULE, TEAL, WHITE, colour, sans
 
 _SIZE = QSize(560, 168)
 _AIR, _TITLE = 14, 20
 _DOT = 2.4
+UPRIGHT = Turn(is_sideways=False, page_height=0.0)
 
 
 class CheckPictures(QWidget):
@@ -70,21 +74,19 @@ def _picture(
     painter.setBrush(colour(WHITE))
     painter.drawRect(frame)
     x, y = np.asarray(across, float), np.asarray(up, float)
-    left, right = _ends(x)
-    bottom, top = _ends(np.append(y, [line[0][1], line[1][1]]))
-
-    def at(px: float, py: float) -> QPointF:
-        return QPointF(
-            frame.left() + (px - left) / (right - left) * frame.width(),
-            frame.bottom() - (py - bottom) / (top - bottom) * frame.height(),
-        )
-
-    painter.setPen(QPen(colour(INK), 1))
-    painter.drawLine(at(*line[0]), at(*line[1]))
-    painter.setPen(QPen(colour(TEAL), 1.2))
-    painter.setBrush(Qt.BrushStyle.NoBrush)
-    for px, py in zip(x.tolist(), y.tolist(), strict=True):
-        painter.drawEllipse(at(px, py), _DOT, _DOT)
+    across_scale = Scale(*_ends(x), frame.left(), frame.right())
+    # Marks are counted upwards in pixels, as on the page.
+    up_scale = Scale(*_ends(np.append(y, [line[0][1], line[1][1]])), -frame.bottom(), -frame.top())
+    places = [
+        (across_scale.at(px), up_scale.at(py))
+        for px, py in zip(x.tolist(), y.tolist(), strict=True)
+    ]
+    ends = [(across_scale.at(px), up_scale.at(py)) for px, py in line]
+    marks = (
+        UPRIGHT.stroke(ends[0], ends[1], 1.0, INK),
+        UPRIGHT.dots(places, _DOT, WHITE, 1.2, TEAL),
+    )
+    paint_marks(painter, marks)
 
 
 def _ends(values: np.ndarray) -> tuple[float, float]:

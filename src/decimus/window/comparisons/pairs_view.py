@@ -22,10 +22,13 @@ from PySide6.QtWidgets import (
 
 from decimus.analysis.comparison_results import PairResult
 from decimus.analysis.results import Results
+from decimus.figure.intervals import interval_marks
+from decimus.figure.marks import Mark, Shape
 from decimus.study.edits import ChoosePairs
 from decimus.study.questions import PairOfGroups
 from decimus.window.comparisons.joining import one_by_one
 from decimus.window.comparisons.pairs_model import Column, PairsModel
+from decimus.window.widgets.mark_pen import ROWS, paint_marks
 from decimus.window.widgets.strips import AXIS_HEIGHT, Index, StripView, paint_axis, strip_scale
 from decimus.window.widgets.theme import (
     FAINT,
@@ -55,6 +58,9 @@ _WIDTHS = {
     Column.EFFECT: 78,
     Column.DRAWN: 48,
 }
+
+_CAP = 4.0
+"""Half the short end of an interval, and the radius of its mark, in pixels."""
 
 
 class PairHeadings(QHeaderView):
@@ -160,18 +166,13 @@ class PairDelegate(QStyledItemDelegate):
         painter.setPen(QPen(colour(INK), 1))
         painter.drawLine(QPointF(zero, rect.top()), QPointF(zero, rect.bottom()))
         y = rect.center().y() + 8
-        painter.setPen(QPen(colour(INK), 1.6))
+        marks: list[Mark] = []
         if pair.ci_lower is not None and pair.ci_upper is not None:
-            ends = [scale.at(pair.ci_lower), scale.at(pair.ci_upper)]
-            painter.drawLine(QPointF(ends[0], y), QPointF(ends[1], y))
-            for end in ends:
-                painter.drawLine(QPointF(end, y - 4), QPointF(end, y + 4))
+            ends = (scale.at(pair.ci_lower), scale.at(pair.ci_upper))
+            marks = interval_marks(ROWS, y, ends, ends, _CAP, 1.6, INK)
         x = scale.at(pair.estimate)
-        painter.setPen(Qt.PenStyle.NoPen)
-        painter.setBrush(colour(TEAL))
-        painter.drawPolygon(
-            QPolygonF([QPointF(x - 5, y), QPointF(x, y - 5), QPointF(x + 5, y), QPointF(x, y + 5)])
-        )
+        sign = ROWS.dots([(y, x)], _CAP, TEAL, 0.0, TEAL, shape=Shape.DIAMOND)
+        paint_marks(painter, [*marks, sign])
         painter.setFont(sans(14))
         metrics = QFontMetrics(painter.font())
         width = metrics.horizontalAdvance(text) + 8

@@ -9,13 +9,18 @@ from PySide6.QtGui import QBrush, QFontMetrics, QPainter, QPen
 
 from decimus.analysis.lane_statistics import statistic_of_total
 from decimus.analysis.results import Results
+from decimus.figure.intervals import interval_marks
+from decimus.figure.marks import Mark, Shape
 from decimus.terms import ErrorBar, Height, Statistic
 from decimus.window.groups.lane_dots import TALL, LaneDots, lane_dots
 from decimus.window.groups.lane_headings import GRIP
 from decimus.window.groups.lanes_model import Fixed, Lane, LanesModel, SectionRow, TotalRow
+from decimus.window.widgets.mark_pen import ROWS, paint_marks
 from decimus.window.widgets.strips import strip_scale
 from decimus.window.widgets.theme import AMBER, INK, QUIET, RULE, TEAL, colour, sans, serif
 
+_CAP = 4.0
+"""Half the short end of an error bar, and the radius of a mark, in pixels."""
 _RULE = QPen(colour(RULE), 1)
 _GRID = QPen(colour("#e6e1d4"), 1)
 _GRIP_PEN = QPen(colour("#b5af9f"), 1.3)
@@ -192,8 +197,8 @@ def _paint_bar(painter: QPainter, rect: QRect, model: LanesModel, lane: Lane, ba
             painter.drawText(QPointF(left, bar_y + 4), words)
         return
     reached = [scale.at(end) for end in (ends.lower, ends.upper) if end is not None]
-    lines = [QLineF(min([x, *reached]), bar_y, max([x, *reached]), bar_y)]
-    painter.drawLines([*lines, *(QLineF(end, bar_y - 4, end, bar_y + 4) for end in reached)])
+    reach = (min([x, *reached]), max([x, *reached]))
+    paint_marks(painter, interval_marks(ROWS, bar_y, reach, reached, _CAP, 1.6, INK))
 
 
 def paint_total_dots(painter: QPainter, rect: QRect, model: LanesModel, row: TotalRow) -> None:
@@ -207,10 +212,9 @@ def paint_total_dots(painter: QPainter, rect: QRect, model: LanesModel, row: Tot
         return
     scale, y = strip_scale(model.axis, rect), rect.center().y()
     x = scale.at(mean[0])
-    painter.setPen(QPen(colour(QUIET), 1.4))
+    marks: list[Mark] = []
     if ends:
-        painter.drawLine(QPointF(scale.at(ends[0]), y), QPointF(scale.at(ends[1]), y))
-    painter.setBrush(colour(QUIET))
-    painter.drawPolygon(
-        [QPointF(x - 5, y), QPointF(x, y - 5), QPointF(x + 5, y), QPointF(x, y + 5)]
-    )
+        reach = (scale.at(ends[0]), scale.at(ends[1]))
+        marks = interval_marks(ROWS, y, reach, (), _CAP, 1.4, QUIET)
+    sign = ROWS.dots([(y, x)], _CAP, QUIET, 0.0, QUIET, shape=Shape.DIAMOND)
+    paint_marks(painter, [*marks, sign])
