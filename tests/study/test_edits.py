@@ -135,7 +135,7 @@ ONE_OF_EACH: tuple[Edit, ...] = (
     edits.MoveByHand(what=PairAt(("0", "dim"), ("4", "dim")), value_mm=1.5),
     edits.TurnFigure(orientation=Orientation.SIDEWAYS),
     edits.ChooseSetting(name="value_step", value=2.5),
-    edits.ChooseLook(name="text_pt", value=9.0, levels=("0", "dim")),
+    edits.ChooseLook(name="cap_mm", value=3.0, levels=("0", "dim")),
 )
 
 

@@ -28,7 +28,7 @@ from decimus.study.history import History
 from decimus.study.looks import Look
 from decimus.study.questions import FigureChoices
 from decimus.study.readings import Reading
-from decimus.study.settings import FIGURE_SETTINGS, LOOK_SETTINGS
+from decimus.study.settings import FIGURE_SETTINGS, LOOK_SETTINGS, OF_GROUPS
 from decimus.study.tables import Table
 from decimus.terms import Alternative, Layout, LimitRule, Statistic
 from decimus.wording.comparisons.choices import comparison_sentence, refused_sentence
@@ -78,8 +78,9 @@ def settings_of(edit: edits.ChooseSetting | edits.ChooseLook) -> Iterator[msgspe
         fitting, remedies = 0, list[str]()
         for value in (*members(hints[name]), *NUMBERS):
             plain = value.value if isinstance(value, Enum) else value
+            of_figure = {"levels": ()} if is_look and name not in OF_GROUPS else {}
             try:
-                yield msgspec.structs.replace(edit, name=name, value=plain)
+                yield msgspec.structs.replace(edit, name=name, value=plain, **of_figure)
             except InputError as error:
                 remedies.append(error.remedy)
             else:

@@ -68,6 +68,16 @@ LOOK_SETTINGS = {
 """What is chosen about looks, in plain words."""
 
 
+OF_GROUPS = frozenset(
+    {
+        *("mark_opacity", "outline_pt", "point_mm", "has_error_bars", "has_caps", "cap_mm"),
+        *("error_bar_pt", "error_bar_colour", "error_bar_dash", "replicate_mm"),
+        *("replicate_fill", "replicate_opacity"),
+    }
+)
+"""Looks that one group may have by itself; the others are of the whole figure."""
+
+
 @cache
 def _types(record: type[FigureChoices | Look]) -> dict[str, Any]:
     return get_type_hints(record, include_extras=True)

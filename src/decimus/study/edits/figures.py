@@ -9,7 +9,7 @@ from decimus.study.edits.kinds import FigureEdit, check_size
 from decimus.study.limits import Move, TextSize
 from decimus.study.looks import Look, LookOfGroup
 from decimus.study.questions import FigureChoices
-from decimus.study.settings import FIGURE_SETTINGS, LOOK_SETTINGS, checked
+from decimus.study.settings import FIGURE_SETTINGS, LOOK_SETTINGS, OF_GROUPS, checked
 from decimus.study.targets import AnyTarget, Levels, Moved, same_thing
 from decimus.terms import ChartKind, ComparisonText, Orientation, Palette, Spacing
 
@@ -272,6 +272,11 @@ class ChooseLook(FigureEdit, frozen=True, kw_only=True):
 
     def __post_init__(self) -> None:
         checked(Look, self.name, self.value)
+        if self.levels and self.name not in OF_GROUPS:
+            raise ChoiceError(
+                f"The {LOOK_SETTINGS[self.name]} cannot be set for one group",
+                remedy="Set it for the whole figure",
+            )
 
     @property
     def title(self) -> str:
