@@ -25,6 +25,11 @@ class FigurePlace(QScrollArea):
         self._rows: list[SentenceView] = []
         self.setWidgetResizable(True)
 
+    @property
+    def rows(self) -> tuple[SentenceView, ...]:
+        """The rows of all settings."""
+        return tuple(self._rows)
+
     def row(self, section: int, setting: int) -> SentenceView:
         """The row of a setting."""
         before = sum(len(labels) - 1 for labels in self._shape[:section])
