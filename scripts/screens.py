@@ -21,7 +21,6 @@ from decimus.study.edits import (
     ChooseComparisonText,
     ChooseDrawnComparisons,
     ChoosePairs,
-    ChooseSameUnits,
     ChooseTotals,
     StateRelevantDifference,
 )
@@ -118,17 +117,6 @@ def window_of(text: str) -> MainWindow:
     return window
 
 
-SAME_PLANTS = """plant,day 1,day 3,day 7
-p1,12.1,15.8,24.3
-p2,11.4,14.2,20.9
-p3,13.0,17.1,27.8
-p4,12.6,15.5,22.4
-p5,10.9,14.9,
-p6,11.8,16.4,25.0
-p7,12.3,15.1,23.7
-"""
-
-
 def comparisons(folder: Path) -> None:
     """Control, two factors, repeated measures, and checks beside every pair."""
     control = window_with("duckweed")
@@ -151,15 +139,6 @@ def comparisons(folder: Path) -> None:
     dense.store.apply(ChooseDrawnComparisons(pairs=chosen, words="every comparison"))
     dense.comparisons.panel.unfold("Checks")
     shot(dense, folder, "comparisons-checks")
-    plants = window_of(SAME_PLANTS)
-    plants.store.apply(ChooseSameUnits(is_same=True))
-    plants.places_line.go("comparisons")
-    made = plants.store.results.comparison
-    pairs = () if made is None else made.pairs
-    chosen = tuple(PairOfGroups(*both) for pair in pairs if (both := pair.cells) is not None)
-    plants.store.apply(ChooseDrawnComparisons(pairs=chosen, words="every comparison"))
-    plants.comparisons.panel.unfold("Table")
-    shot(plants, folder, "comparisons-repeated")
 
 
 def main(folder: Path) -> None:
