@@ -9,6 +9,7 @@ from typing import Any
 
 import pytest
 from msgspec.structs import asdict, replace
+from scripts.kinds_sheet import SHOWN
 
 from decimus.charts.data import Difference, Ends, Facts, Member, Panel, Section
 from decimus.charts.kinds import Chart, KindWords
@@ -18,7 +19,6 @@ from decimus.statistics.boxes import BoxSummary
 from decimus.study.questions import FigureChoices
 from decimus.terms import ChartKind, Height, LevelKind
 from decimus.wording.figure.kind_names import KIND_NAMES
-from scripts.kinds_sheet import SHOWN
 
 ROOT = Path(__file__).parent.parent.parent
 PLACEHOLDERS = {"height", "error_bars", "whiskers", "interval", "unit", "units"}
@@ -110,8 +110,10 @@ def test_a_planted_kind_that_lacks_a_part_is_found(parts: dict[str, Any], missin
     assert any(found.startswith(missing) for found in lacking(planted(**parts)))
 
 
-@pytest.mark.parametrize("part", [n for n in Chart.__struct_fields__ if n not in
-                                  ("marks_mean", "has_replicates", "orientation", "wants_boxes")])  # fmt: skip
+OPTIONAL = ("marks_mean", "has_replicates", "orientation", "wants_boxes")
+
+
+@pytest.mark.parametrize("part", [n for n in Chart.__struct_fields__ if n not in OPTIONAL])
 def test_a_kind_cannot_be_written_without_a_part(part: str) -> None:
     parts = asdict(CHARTS[ChartKind.BOXES])
     del parts[part]

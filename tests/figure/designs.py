@@ -107,6 +107,7 @@ def _at_random(rng: random.Random) -> list[tuple[float, edits.Edit]]:
         (0.4, edits.ShowReplicates(is_shown=rng.random() < 0.5)),
         (0.2, look(name="has_frame", value=True)),
         (0.2, look(name="grid", value="minor")),
+        (0.2, setting(name="shows_differences", value=True)),
     ]
 
 

@@ -6,7 +6,6 @@ import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from scipy.interpolate import PchipInterpolator
 
 from decimus.statistics.boxes import box_summary
 from decimus.statistics.smooth_curves import smooth_curve
@@ -68,6 +67,8 @@ points = st.lists(
 
 @given(points)
 def test_the_curve_is_the_monotone_cubic(found: list[tuple[int, int]]) -> None:
+    from scipy.interpolate import PchipInterpolator
+
     xs, ys = [float(x) for x, _ in found], [float(y) for _, y in found]
     places, curve = smooth_curve(xs, ys)
     assert curve == pytest.approx(PchipInterpolator(xs, ys)(places), abs=1e-9)

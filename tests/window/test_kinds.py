@@ -104,14 +104,9 @@ def test_a_line_of_a_sideways_figure_is_dragged_to_the_right(salt: Driver) -> No
 def test_a_setting_is_chosen_by_its_word(salt: Driver) -> None:
     salt.window.places_line.go("figure")
     salt.settle()
-    place = salt.window.figure
-    rows = [
-        row for row in place.rows if any(s for s in row.sentence if getattr(s, "key", "") == "grid")
-    ]
-    menu = rows[0].button("grid").open_menu()
-    salt.pick(menu, "grid at the numbers")
+    row = salt.window.figure.row_with("grid")
+    salt.choose(row, "grid", "grid at the numbers")
     assert salt.window.store.results.question.figure.look.grid is not None
-    assert rows[0].button("grid").text() == "grid at the numbers"
-    menu = rows[0].button("grid").open_menu()
-    salt.pick(menu, "by the rule")
+    assert row.button("grid").text() == "grid at the numbers"
+    salt.choose(row, "grid", "by the rule")
     assert salt.window.store.results.question.figure.look.grid is None

@@ -357,14 +357,14 @@ def test_settings_change_the_figure(salt: Driver) -> None:
     salt.go("figure")
     window = salt.window
     place = window.figure
-    salt.choose(place.row(0, 0), "kind", "points")
-    salt.choose(place.row(0, 2), "replicates", "no circles")
-    salt.choose(place.row(0, 3), "palette", "greys")
-    salt.choose(place.row(1, 0), "error_bar", "standard deviation")
-    salt.choose(place.row(1, 1), "direction", "upwards")
-    salt.type_choice(place.row(2, 0), "value title", "Leaf size")
-    salt.choose(place.row(3, 0), "text size", "10 pt")
-    salt.type_choice(place.row(4, 0), "size", "120 x 70")
+    salt.choose(place.row_with("kind"), "kind", "points")
+    salt.choose(place.row_with("replicates"), "replicates", "no circles")
+    salt.choose(place.row_with("palette"), "palette", "greys")
+    salt.choose(place.row_with("error_bar"), "error_bar", "standard deviation")
+    salt.choose(place.row_with("direction"), "direction", "upwards")
+    salt.type_choice(place.row_with("value title"), "value title", "Leaf size")
+    salt.choose(place.row_with("text size"), "text size", "10 pt")
+    salt.type_choice(place.row_with("size"), "size", "120 x 70")
     page = window.page.view.page
     assert page is not None
     assert (page.width_mm, page.height_mm) == (120, 70)
@@ -372,7 +372,7 @@ def test_settings_change_the_figure(salt: Driver) -> None:
     caption = plain_text(window.page.caption.sentence)
     assert "Points show the mean and its standard deviation, upwards;" in caption
     assert window.places_line.buttons["figure"].count == "120 mm"
-    field = salt.type_choice(place.row(4, 0), "size", "wide")
+    field = salt.type_choice(place.row_with("size"), "size", "wide")
     assert "is no size" in field._problem.text()
     salt.close_popups()
     for _ in range(8):

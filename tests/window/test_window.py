@@ -168,7 +168,8 @@ def test_foot_sets_decimals_and_levels(salt: Driver) -> None:
 
 def test_undo_says_what_it_takes_back(salt: Driver) -> None:
     window = salt.window
-    salt.choose(window.page.caption, "kind", "points")
+    salt.go("figure")
+    salt.choose(window.figure.row_with("kind"), "kind", "points")
     assert window.question_line.undo.toolTip() == "Undo: draw points (Ctrl+Z)"
     salt.keys("Ctrl+Z")
     assert window.question_line.redo.toolTip() == "Redo: draw points (Ctrl+Shift+Z)"

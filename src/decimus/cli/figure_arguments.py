@@ -33,6 +33,7 @@ SETTINGS: dict[str, tuple[Setting, ...]] = {
         Setting("--palette", "palette", "shore|grey|okabe-ito|one", "group colours"),
         Setting("--drop-empty", "drops_empty", "yes|no", "no place for groups without values"),
         Setting("--fit", "fit", "none|straight|smooth", "a line fitted over amounts"),
+        Setting("--differences", "shows_differences", "yes|no", "beside the groups, on one scale"),
         Setting("--equation", "shows_equation", "yes|no", "the fitted line's equation"),
     ),
     "error bars": (

@@ -131,6 +131,8 @@ def _straight_axis(
 ) -> ValueAxis:
     """An axis with at most so many steps."""
     choices = content.choices
+    if content.exact is not None:
+        return _exact_axis(content, content.exact, places, most)
     first, last = _ends(choices, *data)
     step = _step(choices, last - first, most)
     rounded_low, rounded_high = rounded_out(first, last, step)
@@ -143,6 +145,17 @@ def _straight_axis(
     minor = ticks(scale.low, scale.high, step / _parts(step))
     labels, exponent = _numbers(content, values, step)
     return ValueAxis(scale, values, labels, minor, exponent)
+
+
+def _exact_axis(
+    content: Content, ends: tuple[float, float], places: tuple[float, float], most: int
+) -> ValueAxis:
+    """An axis from one value to another, whatever they are, with ticks at round numbers."""
+    step = tick_step(ends[1] - ends[0], most)
+    values = ticks(*ends, step)
+    labels, exponent = _numbers(content, values, step)
+    minor = ticks(*ends, step / _parts(step))
+    return ValueAxis(Scale(*ends, *places), values, labels, minor, exponent)
 
 
 def _ends(choices: FigureChoices, low: float, high: float) -> tuple[float, float]:

@@ -32,6 +32,7 @@ from decimus.study.questions import FigureChoices
 from decimus.study.targets import AnyTarget, Levels, ReferenceAt
 from decimus.terms import AxisScale, ChartKind, ComparisonMarks, Height, ReplicatePlace, ValueLabels
 from decimus.values import Value
+from decimus.wording.figure.differences import differences_beside
 from decimus.wording.figure.error_bars import height_words
 from decimus.wording.figure.lines import equations, references_of, value_label
 from decimus.wording.p_values import figure_spans
@@ -83,6 +84,8 @@ class Content(Value, frozen=True):
         references: values that a line marks, each with what it is.
         equations: of fitted lines, one below the other.
         series: which of the groups beside each other each is, from 0.
+        beside: differences to be shown beside the groups, on the same scale.
+        exact: ends of the value axis that follow from another plot; None for its own.
     """
 
     panels: tuple[Panel, ...]
@@ -102,6 +105,8 @@ class Content(Value, frozen=True):
     references: tuple[tuple[float, AnyTarget], ...] = ()
     equations: tuple[str, ...] = ()
     series: dict[Levels, int] = {}  # noqa: RUF012 - a new one for each
+    beside: Content | None = None
+    exact: tuple[float, float] | None = None
 
     @property
     def members(self) -> tuple[Member, ...]:
@@ -200,7 +205,27 @@ def _content(results: Results) -> Content:
         equations=equations(results, fits) if choices.shows_equation else (),
         series=_series(groups),
     )
-    return replace(content, labels=_value_labels(results, chart, content.exponent))
+    labels = _value_labels(results, chart, content.exponent)
+    beside = _beside(results, content) if differences_beside(results) else None
+    return replace(content, labels=labels, beside=beside)
+
+
+def _beside(results: Results, content: Content) -> Content:
+    """The differences between the groups of a figure, to be drawn on its scale."""
+    choices = replace(content.choices, value_from=None, value_to=None, moved=())
+    return replace(
+        content,
+        panels=panels_of_differences(results),
+        chart=CHARTS[ChartKind.DIFFERENCES],
+        key=(),
+        key_title="",
+        value_title=difference_title(results),
+        comparisons=(),
+        group_texts=(),
+        references=(),
+        equations=(),
+        choices=replace(choices, show_replicates=False, counts_below=False),
+    )
 
 
 def _keyed(

@@ -126,7 +126,8 @@ def panels_of_differences(results: Results) -> tuple[Panel, ...]:
         return (Panel(()),)
     times = 100.0 if comparison.method in SHARE_METHODS else 1.0
     found = []
-    for pair in comparison.pairs[:MOST_LINES]:
+    wanted = results.annotations.pairs or comparison.pairs
+    for pair in wanted[:MOST_LINES]:
         both = pair.cells
         if both is None:
             continue

@@ -160,7 +160,10 @@ def _upright(
         is_full = grid.rows == 1 or count % grid.columns == 0
         names = _names(content, sheet, frame, type_, may_tilt=is_full)
         out = names.before - (left - EDGE)
-        if out <= 0 or left + out > right - _LEAST_PLOT:
+        if out <= 0:
+            break
+        if left + out > right - _LEAST_PLOT:
+            names = _names(content, sheet, frame, type_, may_tilt=False)
             break
         # The first name reaches out over the edge of the page: plots begin later.
         left += out

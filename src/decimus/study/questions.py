@@ -231,6 +231,7 @@ class FigureChoices(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
         drops_empty: whether groups without values have no place.
         fit: a line fitted to the groups.
         shows_equation: whether its equation stands on the figure.
+        shows_differences: whether differences stand beside the groups, on the same scale.
         whiskers: how far the whiskers of boxes reach.
         value_scale: how values stand along their axis.
         value_step: between its ticks.
@@ -269,6 +270,7 @@ class FigureChoices(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     drops_empty: bool = False
     fit: FitLine = FitLine.NONE
     shows_equation: bool = True
+    shows_differences: bool = False
     whiskers: Whiskers = Whiskers.WITHIN_REACH
     value_scale: AxisScale = AxisScale.LINEAR
     value_step: Positive | None = None

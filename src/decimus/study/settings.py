@@ -31,6 +31,7 @@ FIGURE_SETTINGS = {
     "drops_empty": "groups without values",
     "fit": "fitted line",
     "shows_equation": "equation of the fitted line",
+    "shows_differences": "differences beside the groups",
 }
 """What is chosen about one figure by name, in plain words; other choices have their own edits."""
 

@@ -11,6 +11,7 @@ from decimus.window.widgets.plain import PlainLabel
 from decimus.window.widgets.sentences import SentenceFonts, SentenceView
 from decimus.window.widgets.theme import MARGIN, QUIET, RULE, sans, serif
 from decimus.wording.figure.settings import SettingsSection, figure_settings
+from decimus.wording.spans import Choice
 
 _TOP = Qt.AlignmentFlag.AlignTop
 
@@ -25,15 +26,13 @@ class FigurePlace(QScrollArea):
         self._rows: list[SentenceView] = []
         self.setWidgetResizable(True)
 
-    @property
-    def rows(self) -> tuple[SentenceView, ...]:
-        """The rows of all settings."""
-        return tuple(self._rows)
-
-    def row(self, section: int, setting: int) -> SentenceView:
-        """The row of a setting."""
-        before = sum(len(labels) - 1 for labels in self._shape[:section])
-        return self._rows[before + setting]
+    def row_with(self, key: str) -> SentenceView:
+        """The row that has a choice; StopIteration where there is none."""
+        return next(
+            row
+            for row in self._rows
+            if any(isinstance(span, Choice) and span.key == key for span in row.sentence)
+        )
 
     def show_results(self, results: Results) -> None:
         """Show the settings of these results."""

@@ -22,15 +22,18 @@ from decimus.study.edits import (
 from decimus.study.looks import Look
 from decimus.study.questions import FigureChoices
 from decimus.terms import ChartKind, ErrorBar, Height, LimitRule, Whiskers
-from decimus.wording.comparisons.choices import adjustment_choice, method_choice
-from decimus.wording.comparisons.method_names import has_follow_up
-from decimus.wording.comparisons.sentences import INTERVAL_WORDS
+from decimus.wording.figure.differences import (
+    beside_spans,
+    differences_beside,
+    interval_words,
+    intervals_of_differences,
+)
 from decimus.wording.figure.drawn_comparisons import comparison_spans
 from decimus.wording.figure.error_bars import error_bar_spans, height_choice
 from decimus.wording.figure.kind_names import KIND_NAMES
 from decimus.wording.figure.lines import fit_words, reference_words
 from decimus.wording.measurements.adjustments import adjusted_caption
-from decimus.wording.numbers import NBSP, percent
+from decimus.wording.numbers import NBSP
 from decimus.wording.phrases import (
     LIMIT_WORDS,
     group_words,
@@ -92,7 +95,20 @@ def _caption(results: Results) -> Sentence:
     spans.append(Text(fit_words(results, fits_of(results)) + reference_words(results)))
     if results.comparison is not None and chart.shows_means:
         spans += comparison_spans(results, results.comparison)
+    spans += _differences(results)
     return tuple(spans)
+
+
+def _differences(results: Results) -> list[Span]:
+    """Of differences beside the groups; the test is named by the lines already, where there are."""
+    if not results.annotations.has_any:
+        return beside_spans(results)
+    if not differences_beside(results):
+        return []
+    said = interval_words(results)
+    return [
+        Text(f" Black points beside them are these differences with {said}, on the same scale.")
+    ]
 
 
 def _without_bars(groups: ShownGroups) -> list[Span]:
@@ -160,7 +176,7 @@ def _shown(results: Results, chart: Chart) -> list[Span]:
         elif piece == "{whiskers}":
             spans += _whiskers(figure)
         elif piece == "{interval}":
-            spans += _intervals_of_differences(results)
+            spans += intervals_of_differences(results)
         elif piece:
             spans.append(Text(piece))
     return spans
@@ -187,20 +203,6 @@ def _whiskers(figure: FigureChoices) -> list[Span]:
     if not figure.show_replicates and figure.whiskers is not Whiskers.EXTREMES:
         spans.append(Text(", values beyond are circles"))
     return spans
-
-
-def _intervals_of_differences(results: Results) -> list[Span]:
-    """What the intervals of differences are, and what they are made by."""
-    comparison, sign = results.comparison, results.decimal_sign
-    if comparison is None:
-        return []
-    kinds = {pair.ci_kind for pair in comparison.pairs if pair.ci_kind is not None}
-    levels = {comparison.level_of(pair) for pair in comparison.pairs}
-    kind = INTERVAL_WORDS[next(iter(kinds))] if len(kinds) == 1 else ""
-    level = percent(next(iter(levels)), sign) if len(levels) == 1 else ""
-    spans: list[Span] = [Text(f"{kind}{level} confidence intervals by "), method_choice(results)]
-    adjustment = adjustment_choice(results, comparison) if has_follow_up(comparison) else None
-    return [*spans, Text(", "), adjustment] if adjustment is not None else spans
 
 
 def kind_choice(results: Results) -> Choice:

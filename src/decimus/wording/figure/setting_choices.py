@@ -56,6 +56,7 @@ WORDS: dict[str, dict[StrEnum | bool, str]] = {
         FitLine.SMOOTH: "smooth curve through the points",
     },
     "shows_equation": {True: "with its equation", False: "without its equation"},
+    "shows_differences": {True: "differences beside the groups", False: "no differences beside"},
     "palette": {
         Palette.SHORE: "a colour per group",
         Palette.GREY: "greys",

@@ -153,6 +153,7 @@ def figure_settings(results: Results) -> tuple[SettingsSection, ...]:
         Setting("comparison lines", (comparison_text_choice(question),)),
         row("their letters", "comparison_pt"),
         Setting("comparisons drawn", (hidden_choice(question),)),
+        row("differences", "shows_differences"),
     ]
     return (
         SettingsSection("Marks", tuple(marks)),
