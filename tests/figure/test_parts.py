@@ -14,7 +14,16 @@ from decimus.figure.frames import Turn
 from decimus.figure.ground import Ground, Obstacle
 from decimus.figure.marks import Extent
 from decimus.figure.palettes import blended, colours, ramp
-from decimus.figure.scales import Scale, rounded_out, tick_decimals, tick_step, ticks
+from decimus.figure.scales import (
+    LogScale,
+    Scale,
+    power_of_thousand,
+    rounded_out,
+    tick_decimals,
+    tick_labels,
+    tick_step,
+    ticks,
+)
 from decimus.figure.swarms import swarm
 from decimus.terms import LevelKind, Palette
 
@@ -147,3 +156,37 @@ def test_short_lines_lie_below_long_ones_and_side_by_side_share_a_level() -> Non
     placed = {line.wanted.groups: line for line in placed_lines(wanted, ground)}
     assert placed[("a",), ("b",)].at == pytest.approx(placed[("c",), ("d",)].at)
     assert placed[("a",), ("d",)].bounds.bottom > placed[("a",), ("b",)].bounds.top - 1e-3
+
+
+@pytest.mark.parametrize(
+    ("values", "exponent"),
+    [
+        ((0.0, 5e6), 6),
+        ((0.0, 99_999.0), 0),
+        ((0.0, 2.5e5), 3),
+        ((0.0, 3e-6), -6),
+        ((0.0, 0.02), 0),
+        ((-4e5, 0.0), 3),
+        ((1.7e9, 1.7e9 + 40), 0),
+        ((0.0, 0.0), 0),
+    ],
+)
+def test_numbers_of_a_figure_are_short(values: tuple[float, ...], exponent: int) -> None:
+    """Multiples of a power of a thousand, unless they are told apart by their last digits."""
+    assert power_of_thousand(values) == exponent
+
+
+def test_large_numbers_that_hardly_differ_are_written_out() -> None:
+    places = (1.7e9, 1.7e9 + 20, 1.7e9 + 40)
+    assert tick_labels(places, 20.0, ".")[1] == "1\u2009700\u2009000\u2009020"
+    assert tick_labels((0.0, 1e9, 2e9), 1e9, ".")[1] == "1×10⁹"
+
+
+def test_a_logarithmic_scale() -> None:
+    scale = LogScale(1, 1000, 0, 30)
+    assert scale.at(10) == pytest.approx(10)
+    assert scale.value_at(20) == pytest.approx(100)
+    assert scale.clamped(-5) == scale.clamped(0) == 0
+    assert not scale.covers(0)
+    assert scale.base == 0
+    assert LogScale(1, scale.high_for(100, 0.5), 0, 30).at(100) == pytest.approx(15)

@@ -8,6 +8,7 @@ from decimus.values import Value
 from decimus.wording.numbers import grouped, power_number
 
 _LONGEST, _MOST_DECIMALS = 1e7, 6
+_MOST_OF_POWER, _WRITTEN_OUT = 4, 1e15
 _STEPS = (1.0, 2.0, 2.5, 5.0)
 
 
@@ -118,7 +119,11 @@ def tick_labels(places: tuple[float, ...], step: float, decimal_sign: str) -> tu
     if largest < _LONGEST and decimals <= _MOST_DECIMALS:
         return tuple(grouped(place, decimals, decimal_sign) for place in places)
     exponent = math.floor(math.log10(largest)) if largest else 0
-    decimals = tick_decimals(step / 10.0**exponent)
+    of_power = tick_decimals(step / 10.0**exponent)
+    if of_power > _MOST_OF_POWER and largest < _WRITTEN_OUT and decimals <= _MOST_DECIMALS:
+        # Large numbers that hardly differ are told apart by their last digits.
+        return tuple(grouped(place, decimals, decimal_sign) for place in places)
+    decimals = of_power
     return tuple(power_number(place, exponent, decimals, decimal_sign) for place in places)
 
 
@@ -135,7 +140,11 @@ def power_of_thousand(places: tuple[float, ...]) -> int:
     largest = max((abs(place) for place in places), default=0.0)
     if not largest or _BELOW * 9.99 <= largest < _FROM:
         return 0
-    return 3 * math.floor((math.log10(largest) + 1e-9) / 3)
+    exponent = 3 * math.floor((math.log10(largest) + 1e-9) / 3)
+    span = max(places) - min(places)
+    if exponent > 0 and span > 0 and exponent - math.log10(span) > _MOST_OF_POWER - 1:
+        return 0  # they hardly differ: their last digits tell them apart
+    return exponent
 
 
 def plain_decimals(value: float) -> int:

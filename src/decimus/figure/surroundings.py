@@ -180,7 +180,7 @@ def _sideways(
     right -= sheet.numbers / 2
     lines = wrapped_beside(content.panels[0].places, notes_of(content), sheet.width, type_)
     widest = max((type_.extent(line).width for each in lines for line in each), default=0.0)
-    left += widest + GAP
+    left = max(left + widest + GAP, EDGE + sheet.numbers / 2)
     between = max(BETWEEN, sheet.numbers + _BETWEEN_NUMBERS)
     columns = columns_for(count, right - left, between)
     grid = Grid(count, columns, left, bottom, right, top, above, between)
