@@ -360,3 +360,22 @@ def test_content_lists_what_the_axis_covers() -> None:
     assert 0.0 in content.values()
     points = content_of(results_of("a,b\n5,6\n7,8\n", edits.ChooseKind(kind=ChartKind.POINTS)))
     assert 0.0 not in points.values()
+
+
+def test_a_bar_shorter_than_its_point_is_said() -> None:
+    text = "a,b,c\n1.00,50,99\n1.01,40,98\n1.02,60,97\n"
+    points = edits.ChooseKind(kind=ChartKind.POINTS)
+    assert PageNote.SHORT_BARS in page(text, points).notes
+    assert PageNote.SHORT_BARS not in page(text).notes
+    small = edits.ChooseLook(name="point_mm", value=0.3)
+    assert PageNote.SHORT_BARS not in page(FIVE_BY_FOUR, points, small).notes
+
+
+def test_amounts_too_close_for_the_page_are_spaced_evenly_and_that_is_said() -> None:
+    text = "0.1,1,1000\n5.51,6.52,7.53\n5.61,6.62,7.73\n"
+    points = edits.ChooseKind(kind=ChartKind.POINTS)
+    assert PageNote.EVENLY_SPACED in page(text, points).notes
+    asked = edits.ChooseSpacing(spacing=Spacing.BY_AMOUNT)
+    assert PageNote.EVENLY_SPACED not in page(text, points, asked).notes
+    even = edits.ChooseSpacing(spacing=Spacing.EVEN)
+    assert PageNote.EVENLY_SPACED not in page(text, points, even).notes

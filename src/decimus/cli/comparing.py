@@ -4,8 +4,6 @@ from __future__ import annotations
 
 import argparse
 from collections.abc import Iterator
-from enum import StrEnum
-from typing import TypeVar
 
 from decimus.analysis.comparisons import PER_LEVEL, TWO_SIDED_ONLY, offered_adjustments
 from decimus.analysis.designs import (
@@ -19,6 +17,7 @@ from decimus.analysis.families import control_factor
 from decimus.analysis.method_kinds import METHOD_NAMES, ONE_SAMPLE
 from decimus.analysis.results import Results
 from decimus.cli.arguments import UsageError
+from decimus.cli.words import word_of
 from decimus.study.edits import (
     ChooseAdjustment,
     ChooseAlternative,
@@ -34,7 +33,6 @@ from decimus.study.edits import (
 from decimus.study.questions import ComparisonChoices
 from decimus.terms import Adjustment, Alternative, Method, PairSet, SumsOfSquares
 
-Word = TypeVar("Word", bound=StrEnum)
 PAIRS = ("all", "control", "within", "marginal", "none")
 """What --pairs can be."""
 
@@ -45,12 +43,12 @@ def compared(arguments: argparse.Namespace, results: Results) -> Results:
     Raises:
         UsageError: an option is unknown, or does not belong to another.
     """
-    method = _word(arguments.method, Method, "--method")
+    method = word_of(arguments.method, Method, "--method")
     if method is Method.REPEATED_MEASURES and results.design.kind is Kind.CROSSED_WITHIN:
         method = Method.CROSSED_WITHIN
     adjustment = None
     if arguments.adjust is not None:
-        adjustment = _word(arguments.adjust, Adjustment, "--adjust")
+        adjustment = word_of(arguments.adjust, Adjustment, "--adjust")
     if arguments.reference is not None:
         if method is Method.AUTO:
             is_of_cases = results.design.is_of_cases
@@ -105,14 +103,6 @@ def _variable(results: Results, name: str) -> int:
             return factor.factor.variable
     known = ", ".join(factor.factor.name for factor in results.groups.factors)
     raise UsageError(f"--of {name}: there is no such factor; there are {known}")
-
-
-def _word(text: str, words: type[Word], option: str) -> Word:
-    try:
-        return words(text)
-    except ValueError:
-        known = ", ".join(word.value for word in words)
-        raise UsageError(f"{option} {text} is not available; there are {known}") from None
 
 
 def _with_control(results: Results, level: str) -> Iterator[Edit]:

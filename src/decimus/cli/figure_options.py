@@ -4,8 +4,6 @@ from __future__ import annotations
 
 import argparse
 from collections.abc import Iterator
-from enum import StrEnum
-from typing import TypeVar
 
 from decimus.analysis.chart_facts import why_no_fit
 from decimus.analysis.results import Results
@@ -13,6 +11,7 @@ from decimus.charts.registry import CHARTS
 from decimus.charts.styles import style_of
 from decimus.cli.arguments import UsageError
 from decimus.cli.figure_arguments import SETTINGS, Setting
+from decimus.cli.words import word_of
 from decimus.errors import ChoiceError, InputError
 from decimus.study.edits import (
     ChooseComparisonMarks,
@@ -47,8 +46,6 @@ from decimus.terms import (
 )
 from decimus.wording.figure.error_bars import side_and_threshold
 from decimus.wording.figure.typed_ranges import typed_range
-
-Word = TypeVar("Word", bound=StrEnum)
 
 
 def drawn(arguments: argparse.Namespace, results: Results) -> Results:
@@ -117,14 +114,14 @@ def _edits(arguments: argparse.Namespace, results: Results) -> Iterator[Edit]:
 def _marks(arguments: argparse.Namespace, results: Results) -> Iterator[Edit]:
     at = results.number
     if arguments.kind is not None:
-        yield ChooseKind(kind=_word(arguments.kind, ChartKind, "--kind"), question=at)
+        yield ChooseKind(kind=word_of(arguments.kind, ChartKind, "--kind"), question=at)
     if arguments.height is not None:
         yield _height(arguments.height, at)
     if arguments.error_bars is not None:
-        bar = _word(arguments.error_bars, ErrorBar, "--error-bars")
+        bar = word_of(arguments.error_bars, ErrorBar, "--error-bars")
         yield ChooseErrorBar(error_bar=bar, question=at)
     if arguments.bar_direction is not None:
-        direction = _word(arguments.bar_direction, Direction, "--bar-direction")
+        direction = word_of(arguments.bar_direction, Direction, "--bar-direction")
         yield ChooseDirection(direction=direction, question=at)
     if arguments.replicates is not None:
         yield ShowReplicates(is_shown=arguments.replicates == "yes", question=at)
@@ -208,10 +205,10 @@ def _look_of_group(text: str, results: Results) -> Edit:
 def _comparisons(arguments: argparse.Namespace, results: Results) -> Iterator[Edit]:
     at = results.number
     if arguments.comparison_marks is not None:
-        marks = _word(arguments.comparison_marks, ComparisonMarks, "--comparison-marks")
+        marks = word_of(arguments.comparison_marks, ComparisonMarks, "--comparison-marks")
         yield ChooseComparisonMarks(marks=marks, question=at)
     if arguments.comparison_text is not None:
-        text = _word(arguments.comparison_text, ComparisonText, "--comparison-text")
+        text = word_of(arguments.comparison_text, ComparisonText, "--comparison-text")
         yield ChooseComparisonText(text=text, question=at)
     comparison = results.comparison
     if arguments.draw is None:
@@ -225,12 +222,3 @@ def _comparisons(arguments: argparse.Namespace, results: Results) -> Iterator[Ed
     }[arguments.draw]
     pairs = tuple(PairOfGroups(*both) for pair in wanted if (both := pair.cells) is not None)
     yield ChooseDrawnComparisons(pairs=pairs, words=arguments.draw, question=at)
-
-
-def _word(text: str, words: type[Word], option: str) -> Word:
-    """A word of one of our vocabularies."""
-    try:
-        return words(text)
-    except ValueError:
-        known = ", ".join(word.value for word in words)
-        raise UsageError(f"{option} {text} is not available; there are {known}") from None

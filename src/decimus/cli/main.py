@@ -6,10 +6,9 @@ import argparse
 import os
 import sys
 from collections.abc import Callable
-from enum import StrEnum
 from importlib import import_module
 from pathlib import Path
-from typing import TYPE_CHECKING, TypeVar
+from typing import TYPE_CHECKING
 
 from decimus.cli.arguments import UsageError, parsed
 from decimus.cli.read_ahead import read_ahead
@@ -20,7 +19,6 @@ from decimus.formats.files import in_words
 if TYPE_CHECKING:
     from decimus.analysis.results import Results
 
-Word = TypeVar("Word", bound=StrEnum)
 DONE, UNUSABLE, WRONG_USAGE, OPEN_QUESTION = 0, 1, 2, 3
 
 
@@ -161,14 +159,3 @@ def _figure(arguments: argparse.Namespace) -> None:
 
 def _report(arguments: argparse.Namespace) -> None:
     raise UsageError(f"{arguments.command} is not available yet; use summary, compare and figure")
-
-
-def _word(text: str | None, words: type[Word], option: str) -> Word | None:
-    """A word of one of our vocabularies, or None when none was given."""
-    if text is None:
-        return None
-    try:
-        return words(text)
-    except ValueError:
-        known = ", ".join(word.value for word in words)
-        raise UsageError(f"{option} {text} is not available; there are {known}") from None

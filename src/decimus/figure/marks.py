@@ -317,6 +317,8 @@ class PageNote(Enum):
     SIDEWAYS_FOR_NAMES = "sideways, as names are long"
     LARGER_FOR_NAMES = "larger to hold all names"
     LARGER_FOR_LINES = "larger to hold the comparison lines"
+    EVENLY_SPACED = "amounts spaced evenly, too close together for their true distance"
+    SHORT_BARS = "some error bars are shorter than their points"
     KEY_ABOVE = "the key above, as there is no room inside"
 
 

@@ -113,6 +113,28 @@ class Plot(Value, frozen=True):
         """All marks of its groups on the page, from the lowest to the topmost."""
         return [each for mark in self.marks for each in self._drawn(mark)]
 
+    @property
+    def has_short_bars(self) -> bool:
+        """Whether an error bar of some length is hidden by its own point."""
+        radii = {
+            mark.levels: self.point_radius(
+                mark.levels, self.bands.slot(mark.spot), is_aside=bool(mark.spot.aside)
+            )
+            for mark in self.marks
+            if isinstance(mark, PointMark)
+        }
+        return any(
+            0 < self._length(mark) < radii[mark.levels]
+            for mark in self.marks
+            if isinstance(mark, IntervalMark) and mark.levels in radii
+        )
+
+    def _length(self, mark: IntervalMark) -> float:
+        """How far an error bar reaches from its middle, in mm."""
+        middle = self.scale.clamped(mark.middle)
+        ends = (end for end in (mark.lower, mark.upper) if end is not None)
+        return max((abs(self.scale.clamped(end) - middle) for end in ends), default=0.0)
+
     @cached_property
     def replicates(self) -> ReplicateDots:
         """The single values of the plot."""

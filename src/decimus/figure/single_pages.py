@@ -9,6 +9,8 @@ the figure turns or its page grows, and the page says so.
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 from msgspec.structs import replace
 
 from decimus.figure.annotations import line_marks
@@ -99,9 +101,19 @@ def laid(content: Content, measure: Measure) -> Laid:
         above = laid(_with_key_above(content), measure)
         page = replace(above.page, notes=(*above.page.notes, PageNote.KEY_ABOVE))
         return replace(above, page=page)
+    notes |= dict.fromkeys(_seen(content, fit))
     moved = _moved([*marks, *(key.marks if key is not None else ())], content, sheet)
     page = Page(sheet.width, sheet.height, moved, tuple(notes))
     return Laid(page, fit.plots[0].axis.scale, sheet.is_sideways)
+
+
+def _seen(content: Content, fit: Fit) -> Iterator[PageNote]:
+    """What is otherwise than one would think, as seen on the plots."""
+    plots = [each.plot for each in fit.plots]
+    if content.is_by_amount and not all(plot.bands.is_by_amount for plot in plots):
+        yield PageNote.EVENLY_SPACED
+    if any(plot.has_short_bars for plot in plots):
+        yield PageNote.SHORT_BARS
 
 
 def _wanting(fit: Fit, around: Surroundings, *, is_sideways: bool) -> tuple[float, float]:

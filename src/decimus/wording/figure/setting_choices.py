@@ -125,7 +125,7 @@ UNITS: dict[str, str] = {
 """Settings that are numbers, with the unit they are typed in."""
 PHRASES: dict[str, tuple[str, str]] = {
     "mark_opacity": ("{} opaque", ""),
-    "bar_width": ("{} of their place wide", ""),
+    "bar_width": ("{} of their place wide", "width by the rule"),
     "replicate_opacity": ("{} opaque", ""),
     "outline_pt": ("outline {}", ""),
     "join_pt": ("line {}", ""),
@@ -133,9 +133,9 @@ PHRASES: dict[str, tuple[str, str]] = {
     "line_pt": ("all lines {}", ""),
     "text_pt": ("{}", ""),
     "comparison_pt": ("{}", ""),
-    "point_mm": ("{} wide", ""),
-    "cap_mm": ("ends {} long", ""),
-    "replicate_mm": ("{} wide", ""),
+    "point_mm": ("{} wide", "size by the rule"),
+    "cap_mm": ("ends {} long", "length by the rule"),
+    "replicate_mm": ("{} wide", "size by the rule"),
     "width_mm": ("{} wide", ""),
     "height_mm": ("{} high", ""),
     "value_step": ("every {}", "step by the rule"),
@@ -174,7 +174,8 @@ def setting_choice(results: Results, name: str) -> Choice:
     sign = results.decimal_sign
     said = _said(name, now, sign)
     phrase, unsaid = PHRASES[name]
-    text = phrase.format(said) if said else unsaid
+    # What the rule makes of it depends on the room there is, so that no number is said.
+    text = phrase.format(said) if said and (is_set or not unsaid) else unsaid
     entry = Entry(_label(name, about), said, lambda typed: edit(_typed(name, typed)))
     return Choice(name, text, about, (by_rule,), (entry,))
 
