@@ -2,12 +2,16 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 from PySide6.QtCore import QPoint, Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
+from decimus.examples.catalogue import example
 from decimus.figure.marks import Dots
 from decimus.study.edits import ChooseKind, ChooseSetting, TurnFigure
+from decimus.study.history import History
 from decimus.study.targets import PairAt
 from decimus.terms import ChartKind, Orientation
 from decimus.wording.figure.kind_names import KIND_NAMES
@@ -110,3 +114,18 @@ def test_a_setting_is_chosen_by_its_word(salt: Driver) -> None:
     assert row.button("grid").text() == "grid at the numbers"
     salt.choose(row, "grid", "by the rule")
     assert salt.window.store.results.question.figure.look.grid is None
+
+
+def test_one_click_swaps_what_is_across_and_what_is_colour(
+    open_window: Callable[[History], Driver],
+) -> None:
+    driver = open_window(History().after(example("duckweed-light").edit()))
+    driver.go("figure")
+    names = [f.factor.name for f in driver.window.store.results.groups.factors]
+    word = driver.window.figure.row_with("swap").button("swap")
+    QTest.mouseClick(word, LEFT)
+    driver.settle()
+    now = [f.factor.name for f in driver.window.store.results.groups.factors]
+    assert now == names[::-1]
+    driver.window.store.undo()
+    assert [f.factor.name for f in driver.window.store.results.groups.factors] == names

@@ -7,6 +7,7 @@ from PySide6.QtWidgets import QFrame, QGridLayout, QScrollArea, QVBoxLayout, QWi
 
 from decimus.analysis.results import Results
 from decimus.window.state.store import Store
+from decimus.window.widgets.choices import ChoiceButton
 from decimus.window.widgets.plain import PlainLabel
 from decimus.window.widgets.sentences import SentenceFonts, SentenceView
 from decimus.window.widgets.theme import MARGIN, QUIET, RULE, sans, serif
@@ -65,6 +66,12 @@ class FigurePlace(QScrollArea):
         layout.addStretch(1)
         self.setWidget(content)
 
+    def _swap(self, word: ChoiceButton) -> None:
+        """Change which factor stands across: there is one other way, so one click does."""
+        edit = word.choice.options[0].edit
+        if edit is not None:
+            self._store.apply(edit)
+
     def _section(self, section: SettingsSection, fonts: SentenceFonts, *, has_rule: bool) -> QFrame:
         frame = QFrame()
         frame.setObjectName("section")
@@ -86,6 +93,7 @@ class FigurePlace(QScrollArea):
             label.setStyleSheet(f"color: {QUIET};")
             row = SentenceView(fonts, frame, line_height=1.35)
             row.chosen.connect(self._store.apply)
+            row.open_with("swap", self._swap)
             grid.addWidget(label, number, 1)
             grid.addWidget(row, number, 2)
             self._rows.append(row)
