@@ -140,7 +140,7 @@ def test_remarks_lead_to_their_place_and_carry_fixes(salt: Driver) -> None:
     salt.click(buttons[places.index("groups")])
     assert window.place == "groups"
     salt.go("figure")
-    salt.type_choice(window.figure.row(2, 0), "range", "2 to 12")
+    salt.type_choice(window.figure.row_with("range"), "range", "2 to 12")
     assert "figure" in window.foot.places_with_remarks
     remarks = window.foot.open_remarks()
     fix = next(b for b in remarks.findChildren(QPushButton) if b.text() == "draw points")
