@@ -75,18 +75,19 @@ def settings_of(edit: edits.ChooseSetting | edits.ChooseLook) -> Iterator[msgspe
     record, names = (Look, LOOK_SETTINGS) if is_look else (FigureChoices, FIGURE_SETTINGS)
     hints = typing.get_type_hints(record)
     for name in names:
-        fitting, remedies = 0, list[str]()
+        of_figure = {"levels": ()} if is_look and name not in OF_GROUPS else {}
+        made, remedies = [], list[str]()
         for value in (*members(hints[name]), *NUMBERS):
             plain = value.value if isinstance(value, Enum) else value
-            of_figure = {"levels": ()} if is_look and name not in OF_GROUPS else {}
             try:
-                yield msgspec.structs.replace(edit, name=name, value=plain, **of_figure)
+                made.append(msgspec.structs.replace(edit, name=name, value=plain, **of_figure))
             except InputError as error:
                 remedies.append(error.remedy)
-            else:
-                fitting += 1
-        assert fitting, name
+        assert made, name
         assert all(remedies), name
+        closed = len(members(hints[name]))
+        # All values of a closed set; of numbers the first that it can be.
+        yield from made[: max(closed, 1)]
 
 
 def variants(value: msgspec.Struct) -> Iterator[msgspec.Struct]:
