@@ -30,6 +30,7 @@ from decimus.terms import (
     ComparisonText,
     Direction,
     ErrorBar,
+    PairSet,
     Palette,
     Spacing,
 )
@@ -379,3 +380,22 @@ def test_amounts_too_close_for_the_page_are_spaced_evenly_and_that_is_said() -> 
     assert PageNote.EVENLY_SPACED not in page(text, points, asked).notes
     even = edits.ChooseSpacing(spacing=Spacing.EVEN)
     assert PageNote.EVENLY_SPACED not in page(text, points, even).notes
+
+
+def test_lines_between_panels_are_not_drawn_and_that_is_said() -> None:
+    rows = "".join(
+        f"{a},{b},{c},{x + 2 * y + 3 * z + r}.{r}\n"
+        for x, a in enumerate("pq")
+        for y, b in enumerate("uv")
+        for z, c in enumerate(("early", "late"))
+        for r in range(3)
+    )
+    text = f"site,light,year,area\n{rows}"
+    across = PairOfGroups(("p", "u", "early"), ("p", "u", "late"))
+    inside = PairOfGroups(("p", "u", "early"), ("p", "v", "early"))
+    within = edits.ChoosePairs(pair_set=PairSet.ALL, words="all")
+    for pair, is_said in ((across, True), (inside, False)):
+        drawn = edits.ChooseDrawnComparisons(pairs=(pair,), words="one")
+        shown = page(text, within, drawn)
+        assert bool(shown.of(PairAt)) is not is_said
+        assert (PageNote.BETWEEN_PANELS in shown.notes) is is_said

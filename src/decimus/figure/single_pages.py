@@ -112,6 +112,12 @@ def _seen(content: Content, fit: Fit) -> Iterator[PageNote]:
     plots = [each.plot for each in fit.plots]
     if content.is_by_amount and not all(plot.bands.is_by_amount for plot in plots):
         yield PageNote.EVENLY_SPACED
+    together = [set(plot.middles) for plot in plots]
+    if any(
+        not any({line.first, line.second} <= groups for groups in together)
+        for line in content.comparisons
+    ):
+        yield PageNote.BETWEEN_PANELS
     if any(plot.has_short_bars for plot in plots):
         yield PageNote.SHORT_BARS
 
