@@ -399,3 +399,22 @@ def test_lines_between_panels_are_not_drawn_and_that_is_said() -> None:
         shown = page(text, within, drawn)
         assert bool(shown.of(PairAt)) is not is_said
         assert (PageNote.BETWEEN_PANELS in shown.notes) is is_said
+
+
+def test_groups_beyond_the_ends_of_their_axis_are_left_out_and_that_is_said() -> None:
+    line = edits.ChooseKind(kind=ChartKind.LINE)
+    start = edits.ChooseSetting(name="group_from", value=2.0)
+    shown = page(FIVE_BY_FOUR, line, start)
+    dots = [m for m in shown.of(GroupAt) if isinstance(m, Dots)]
+    assert {m.target.levels[0] for m in dots if m.target} == {"2", "4", "8"}
+    assert PageNote.BEYOND_ENDS in shown.notes
+    assert beyond_the_page(shown) == []
+    wider = page(FIVE_BY_FOUR, line, edits.ChooseSetting(name="group_to", value=20.0))
+    assert PageNote.BEYOND_ENDS not in wider.notes
+    assert len({m.target for m in wider.of(GroupAt)}) == 5
+    for low, high in ((5.0, 5.0), (9.0, 2.0), (50.0, 60.0)):
+        ends = (
+            edits.ChooseSetting(name="group_from", value=low),
+            edits.ChooseSetting(name="group_to", value=high),
+        )
+        assert page(FIVE_BY_FOUR, line, *ends).of(GroupAt)

@@ -6,9 +6,11 @@ import math
 from collections.abc import Sequence
 from itertools import pairwise
 
-from decimus.charts.data import Section
+from msgspec.structs import replace
+
+from decimus.charts.data import CurveMark, Section
 from decimus.charts.kinds import Chart, amounts_of
-from decimus.charts.marks import Spot
+from decimus.charts.marks import PathMark, SceneMark, Spot
 from decimus.figure.frames import Frame
 from decimus.figure.scales import LogScale, Scale
 from decimus.study.questions import FigureChoices
@@ -21,6 +23,7 @@ _NARROWEST = 0.9
 """So are they where groups with their replicates would have less room than this (mm) each."""
 _ENOUGH = 6.3
 """Room that a sign with its replicates needs; beyond it all have the same."""
+_HAIR = 1e-6
 _LEAST_AIR = 2.4
 """Between the ends of the axis and the first and last amount."""
 
@@ -52,6 +55,7 @@ class Bands(Value, frozen=True):
         chart: what is drawn there.
         scale: of amounts that stand at their true distance; None for even spacing.
         share: of its section that a bar fills, where that was chosen.
+        seen: which sections are on the axis; None for all.
     """
 
     middles: tuple[float, ...]
@@ -60,11 +64,28 @@ class Bands(Value, frozen=True):
     chart: Chart
     scale: Scale | None = None
     share: float | None = None
+    seen: tuple[bool, ...] | None = None
 
     @property
     def is_by_amount(self) -> bool:
         """Whether distances are true."""
         return self.scale is not None
+
+    def has(self, section: int) -> bool:
+        """Whether a section stands between ends of the axis that were chosen by hand."""
+        return self.seen is None or self.seen[section]
+
+    def within(self, mark: SceneMark) -> SceneMark | None:
+        """The mark as far as its places are on the axis; None for nothing of it."""
+        if self.seen is None or isinstance(mark, CurveMark):
+            return mark
+        if not isinstance(mark, PathMark):
+            return mark if self.has(mark.spot.section) else None
+        kept = [i for i, spot in enumerate(mark.spots) if self.has(spot.section)]
+        if len(kept) < 2:
+            return None
+        spots, values = (tuple(each[i] for i in kept) for each in (mark.spots, mark.values))
+        return replace(mark, spots=spots, values=values)
 
     def slot(self, spot: Spot) -> Slot:
         """The room of a group."""
@@ -151,20 +172,33 @@ def _by_amount(
     inner = min(frame.width / (1 + closest), frame.width - 2 * _LEAST_AIR)
     start = frame.start + (frame.width - inner) / 2
     own = (figure.group_from, figure.group_to)
-    if own == (None, None):
+    if own == (None, None) or not _are_ends(own, low, high, is_log=is_log):
         scale = _scale(unit, low, high, start, start + inner)
     else:
-        # Ends by hand are the ends of the axis itself.
+        # Ends by hand leave as much air as marks at them need.
         first = low if own[0] is None else own[0]
         last = high if own[1] is None else own[1]
         ends = (
-            frame.start if own[0] is not None else start,
-            frame.end if own[1] is not None else start + inner,
+            frame.start + _LEAST_AIR if own[0] is not None else start,
+            frame.end - _LEAST_AIR if own[1] is not None else start + inner,
         )
         scale = _scale(unit, first, last, *ends)
     middles = tuple(scale.at(amount) for amount in amounts)
+    seen = tuple(scale.start - _HAIR <= middle <= scale.end + _HAIR for middle in middles)
+    if not any(seen):
+        return None
     rooms = _rooms(middles, frame)
-    return Bands(middles, min(rooms), rooms, chart, scale, share)
+    room = min(room for room, is_seen in zip(rooms, seen, strict=True) if is_seen)
+    return Bands(middles, room, rooms, chart, scale, share, None if all(seen) else seen)
+
+
+def _are_ends(
+    own: tuple[float | None, float | None], low: float, high: float, *, is_log: bool
+) -> bool:
+    """Whether ends chosen by hand can be: the lower below the upper, above zero for logarithms."""
+    first = low if own[0] is None else own[0]
+    last = high if own[1] is None else own[1]
+    return first < last and (not is_log or first > 0)
 
 
 def _scale(like: Scale, low: float, high: float, start: float, end: float) -> Scale:

@@ -97,7 +97,8 @@ def _plots(
     for frame, band, marks in zip(frames, standing, content.marks, strict=True):
         width_of = type_.width_of if frame.turn.is_sideways else None
         axis = value_axis(content, *covered, frame.low, frame.low + length, width_of)
-        found.append((Plot(content, frame, axis.scale, band, marks), axis))
+        seen = tuple(part for mark in marks if (part := band.within(mark)) is not None)
+        found.append((Plot(content, frame, axis.scale, band, seen), axis))
     return found
 
 

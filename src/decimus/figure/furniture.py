@@ -116,7 +116,8 @@ def amount_ticks(
     turn, base = frame.turn, axis.scale.base
     out = 1 if look.ticks is TickSide.INSIDE else -1
     numbers = [frame.start + name.place for name in names.names if name.is_tick]
-    places = [(middle, TICK * 0.7) for middle in bands.middles]
+    seen = [m for number, m in enumerate(bands.middles) if bands.has(number)]
+    places = [(middle, TICK * 0.7) for middle in seen]
     places += [(at, TICK * 1.4) for at in numbers]
     return [
         turn.stroke((at, base), (at, base + out * length), look.line_pt) for at, length in places

@@ -194,8 +194,8 @@ def names_of_amounts(
     lines = [
         (name, *([note] if note else [])) for (name, _), note in zip(places, notes, strict=True)
     ]
-    own = _named(places, lines, at)
-    found = own
+    named = zip(_named(places, lines, at), range(len(at)), strict=True)
+    found = own = tuple(name for name, number in named if bands.has(number))
     if scale is not None and not _are_apart(own, type_, is_sideways=is_sideways):
         found = _round_numbers(scale, start, decimal_sign)
         while len(found) > 2 and not _are_apart(found, type_, is_sideways=is_sideways):

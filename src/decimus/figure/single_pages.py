@@ -112,6 +112,8 @@ def _seen(content: Content, fit: Fit) -> Iterator[PageNote]:
     plots = [each.plot for each in fit.plots]
     if content.is_by_amount and not all(plot.bands.is_by_amount for plot in plots):
         yield PageNote.EVENLY_SPACED
+    if any(plot.bands.seen is not None for plot in plots):
+        yield PageNote.BEYOND_ENDS
     together = [set(plot.middles) for plot in plots]
     if any(
         not any({line.first, line.second} <= groups for groups in together)
