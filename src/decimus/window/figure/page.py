@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import TYPE_CHECKING
+
 from PySide6.QtCore import QEvent, QPoint, QPointF, QRect, QSize, Qt, QTimer, Signal
 from PySide6.QtGui import (
     QContextMenuEvent,
@@ -36,7 +38,6 @@ from decimus.study.edits import DrawComparison, MoveByHand, WriteAxisTitle
 from decimus.study.questions import PairOfGroups
 from decimus.study.targets import AnyTarget, Axis, AxisTitle, PairAt, same_thing
 from decimus.terms import Orientation
-from decimus.window.figure.kinds_panel import KindsPanel
 from decimus.window.frame.guard import fault_of
 from decimus.window.state.store import Store
 from decimus.window.widgets.plain import PlainLabel
@@ -46,6 +47,9 @@ from decimus.wording.figure.captions import caption
 from decimus.wording.figure.overlap import overlap_note
 from decimus.wording.figure.readings import target_reading
 from decimus.wording.numbers import NBSP
+
+if TYPE_CHECKING:
+    from decimus.window.figure.kinds_panel import KindsPanel
 
 _TRUE_SIZE_PX_PER_MM = 96 / 25.4
 _LEAST_MOVE = 2
@@ -384,6 +388,8 @@ class PagePanel(QScrollArea):
 
     def open_kinds(self, at: QWidget) -> KindsPanel:
         """Offer the kinds of charts below a word, as small pictures of this data."""
+        from decimus.window.figure.kinds_panel import KindsPanel
+
         panel = KindsPanel(self)
         panel.chosen.connect(self._store.apply)
         panel.show_results(self._store.results)
