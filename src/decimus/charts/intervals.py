@@ -12,7 +12,7 @@ from decimus.terms import ChartKind, Spacing
 
 def _draws(panel: Panel, figure: FigureChoices) -> tuple[SceneMark, ...]:
     means = [
-        LevelMark(member.levels, spot, member.height)
+        LevelMark(member.levels, spot, member.height, figure.show_replicates)
         for spot, member in placed_members(panel)
         if member.height is not None
     ]

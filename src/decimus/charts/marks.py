@@ -58,11 +58,15 @@ class PointMark(Value, frozen=True):
 
 
 class LevelMark(Value, frozen=True):
-    """A short line across the place of a group, at a value: a mean, a median."""
+    """A short line across the place of a group, at a value: a mean, a median.
+
+    `is_narrow` where replicates stand beside it, which it would run over.
+    """
 
     levels: Levels
     spot: Spot
     value: float
+    is_narrow: bool = False
 
 
 class BoxMark(Value, frozen=True):

@@ -317,7 +317,8 @@ class Plot(Value, frozen=True):
         if not self.scale.covers(mark.value):
             return []
         slot, at = self.bands.slot(mark.spot), self.scale.at(mark.value)
-        half = slot.width * _LEVEL_SHARE
+        half = slot.width * (_CAP_SHARE if mark.is_narrow else _LEVEL_SHARE)
+        half -= self._style(mark.levels).line_pt * MM_PER_POINT if mark.is_narrow else 0.0
         ends = ((slot.middle - half, at), (slot.middle + half, at))
         weight = 2 * self._style(mark.levels).line_pt
         return [self.frame.turn.stroke(*ends, weight, target=GroupAt(mark.levels))]
