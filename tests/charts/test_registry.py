@@ -21,7 +21,7 @@ from decimus.terms import ChartKind, Height, LevelKind
 from decimus.wording.figure.kind_names import KIND_NAMES
 
 ROOT = Path(__file__).parent.parent.parent
-PLACEHOLDERS = {"height", "error_bars", "whiskers", "interval", "unit", "units"}
+PLACEHOLDERS = {"height", "error_bars", "whiskers", "interval", "unit", "units", "name"}
 BOX = BoxSummary(1.0, 2.0, 3.0, 0.5, 4.0, ())
 
 

@@ -17,6 +17,7 @@ from decimus.study.questions import PairOfGroups
 from decimus.study.readings import CELLS, HEADINGS
 from decimus.study.targets import (
     AxisAt,
+    AxisEnd,
     AxisTitle,
     GroupAt,
     KeyAt,
@@ -262,9 +263,10 @@ def test_very_many_names_are_all_there() -> None:
 def test_axis_ends_can_be_chosen_and_lines_still_fit() -> None:
     chosen = edits.ChooseValueRange(value_from=0, value_to=12)
     shown = page(FIVE_BY_FOUR, all_pairs(FIVE_BY_FOUR), chosen)
-    axis = next(m for m in shown.of(AxisAt, Tick) if isinstance(m, Stroke))
-    assert value_at(shown, axis.y1) == pytest.approx(0)
-    assert value_at(shown, axis.y2) == pytest.approx(12)
+    low, high = (m for m in shown.of(AxisEnd) if isinstance(m, Stroke))
+    assert value_at(shown, low.y1) == pytest.approx(0)
+    assert value_at(shown, high.y2) == pytest.approx(12)
+    assert shown.target_at(low.x1, low.y1 + 0.9) == AxisEnd(is_upper=False)
     assert_nothing_collides(shown)
 
 

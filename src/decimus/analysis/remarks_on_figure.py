@@ -53,6 +53,8 @@ class NotOnLogarithms(Struct, frozen=True):
     """Groups with something at or below zero, which a logarithmic axis has no place for."""
 
     groups: tuple[Group, ...]
+    is_nothing_above: bool = False
+    """Whether nothing at all lies above zero, so that the axis stays plain."""
 
 
 class CutByAxis(Struct, frozen=True):
@@ -121,7 +123,8 @@ def _on_axis(groups: ShownGroups, figure: FigureChoices, chart: Chart) -> Iterat
         return
     reached = [(group, _reached(groups, figure, group)) for group in groups.on_figure]
     if is_log and (below := tuple(g for g, values in reached if any(v <= 0 for v in values))):
-        yield NotOnLogarithms(below)
+        is_nothing_above = not any(v > 0 for _, values in reached for v in values)
+        yield NotOnLogarithms(below, is_nothing_above)
     low, high = figure.value_from, figure.value_to
     cut = tuple(
         group

@@ -36,7 +36,7 @@ INTERVALS = Chart(
     words=KindWords(
         noun="intervals",
         shows="show the {height}{error_bars}",
-        marked="; short lines mark it",
+        marked="; short lines mark the {name}",
         about="how well each mean is known, and nothing else",
     ),
     marks_mean=True,

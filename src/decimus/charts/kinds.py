@@ -35,7 +35,8 @@ class KindWords(Value, frozen=True):
     Args:
         noun: what stands for a group, in the plural: the caption's first word.
         shows: what follows it. The caption puts its choices in the place of "{height}",
-            "{error_bars}", "{whiskers}" and "{interval}", and names for "{unit}" and "{units}".
+            "{error_bars}", "{whiskers}" and "{interval}", and names for "{unit}", "{units}" and
+            "{name}" of the quantity.
         marked: what is added where the mean is marked, too.
         about: what is offered with it, in a line for whoever chooses.
     """

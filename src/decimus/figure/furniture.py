@@ -12,14 +12,17 @@ from decimus.figure.content import Content
 from decimus.figure.frames import Frame
 from decimus.figure.marks import Label, Mark
 from decimus.figure.names import Names
+from decimus.figure.scales import Scale
 from decimus.figure.text import Align, Typesetter
-from decimus.study.targets import Axis, AxisAt, AxisTitle, FitAt, PanelAt, Tick
+from decimus.study.targets import AnyTarget, Axis, AxisAt, AxisEnd, AxisTitle, FitAt, PanelAt, Tick
 from decimus.terms import GridLines, TickSide
 
 EDGE = 1.2
 """Air at the page's edges, in mm."""
 TICK = 1.1
 GAP = 1.0
+_END = 2.0
+"""How much of the axis counts as its end, in mm."""
 _GRID = "#d9d5cc"
 _GRID_PT = 0.5
 _REFERENCE_DASH = (1.4, 0.9)
@@ -31,12 +34,12 @@ def axis_lines(axis: ValueAxis, frame: Frame, look: Style) -> list[Mark]:
     """The line of the value axis, that which groups stand on, and the frame where one is wanted."""
     turn, scale, weight = frame.turn, axis.scale, look.line_pt
     side, other = (frame.end, frame.start) if turn.is_sideways else (frame.start, frame.end)
-    value_ends = ((side, scale.start), (side, scale.end))
     group_ends = ((frame.start, scale.base), (frame.end, scale.base))
     marks: list[Mark] = [
-        turn.stroke(*value_ends, weight, target=AxisAt(Axis.VALUE)),
-        turn.stroke(*group_ends, weight, target=AxisAt(Axis.GROUP)),
+        turn.stroke((side, first), (side, last), weight, target=target)
+        for first, last, target in _pieces(scale)
     ]
+    marks.append(turn.stroke(*group_ends, weight, target=AxisAt(Axis.GROUP)))
     if look.has_frame:
         corners = (frame.start, frame.end)
         rest = [((other, frame.low), (other, frame.high))]
@@ -45,6 +48,17 @@ def axis_lines(axis: ValueAxis, frame: Frame, look: Style) -> list[Mark]:
             rest.append(((side, scale.end), (side, frame.high)))
         marks += [turn.stroke(*ends, weight) for ends in rest if ends != group_ends]
     return marks
+
+
+def _pieces(scale: Scale) -> tuple[tuple[float, float, AnyTarget], ...]:
+    """The line of the value axis: its two ends, which can be taken by themselves, and the rest."""
+    reach = min(_END, (scale.end - scale.start) / 4)
+    low, high = scale.start + reach, scale.end - reach
+    return (
+        (scale.start, low, AxisEnd(is_upper=False)),
+        (low, high, AxisAt(Axis.VALUE)),
+        (high, scale.end, AxisEnd(is_upper=True)),
+    )
 
 
 def grid_lines(axis: ValueAxis, frame: Frame, look: Style) -> list[Mark]:

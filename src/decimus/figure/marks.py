@@ -14,8 +14,6 @@ from decimus.study.targets import AnyTarget
 from decimus.values import Value
 
 INK = "#000000"
-LINE_PT = 0.75
-"""The one thickness of axes, error bars and comparison lines."""
 
 
 class Face(Enum):
@@ -271,10 +269,6 @@ class Bounds(Value, frozen=True):
     bottom: float
     right: float
     top: float
-
-    def is_across(self, other: Bounds) -> bool:
-        """True where they share some width, at whatever height."""
-        return self.left < other.right and other.left < self.right
 
     def overlaps(self, other: Bounds) -> bool:
         """True when the two share more than an edge."""

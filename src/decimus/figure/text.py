@@ -106,17 +106,3 @@ class Typesetter(Value, frozen=True):
             else:
                 lines.append(word)
         return tuple(lines)
-
-    def shortened(self, text: str, width: float) -> str:
-        """The text, or as much of it as fits into `width` with an ellipsis."""
-        if len(text) <= _LONGEST and self.extent(text).width <= width:
-            return text
-        # The most letters that fit, found by halving: widths grow with every letter.
-        fitting, too_many = 0, min(len(text), _LONGEST) + 1
-        while too_many - fitting > 1:
-            middle = (fitting + too_many) // 2
-            if self.extent(f"{text[:middle]}…").width <= width:
-                fitting = middle
-            else:
-                too_many = middle
-        return f"{text[:fitting].rstrip()}…"

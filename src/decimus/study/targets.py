@@ -69,10 +69,6 @@ class ValueLabelAt(OfGroup, frozen=True, tag=True):
     """The number written at a group."""
 
 
-class CountAt(OfGroup, frozen=True, tag=True):
-    """The n written under a group."""
-
-
 class OfLevel(Target, frozen=True, tag=True):
     """Something that belongs to one level of a factor."""
 
@@ -156,7 +152,6 @@ AnyTarget = (
     | AsideAt
     | GroupTextAt
     | ValueLabelAt
-    | CountAt
     | LevelName
     | PanelAt
     | AxisAt

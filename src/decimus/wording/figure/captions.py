@@ -29,7 +29,7 @@ from decimus.wording.figure.differences import (
     intervals_of_differences,
 )
 from decimus.wording.figure.drawn_comparisons import comparison_spans
-from decimus.wording.figure.error_bars import error_bar_spans, height_choice
+from decimus.wording.figure.error_bars import error_bar_spans, height_choice, height_words
 from decimus.wording.figure.kind_names import KIND_NAMES
 from decimus.wording.figure.lines import fit_words, reference_words
 from decimus.wording.measurements.adjustments import adjusted_caption
@@ -167,6 +167,7 @@ def _shown(results: Results, chart: Chart) -> list[Span]:
     has_bars = style_of(figure).style.has_error_bars
     unit = groups.measurements.unit_name
     words = words.replace("{units}", plural(unit, 2)).replace("{unit}", unit)
+    words = words.replace("{name}", height_words(groups, sign))
     spans: list[Span] = []
     for piece in re.split(r"(\{\w+\})", words):
         if piece == "{height}":

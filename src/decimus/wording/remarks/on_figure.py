@@ -15,7 +15,9 @@ from decimus.wording.phrases import factor_words, group_words, upper_first
 from decimus.wording.remarks.words import RemarkWords, listed
 
 
-def figure_remark(results: Results, remark: facts.FigureRemark) -> RemarkWords:
+def figure_remark(  # noqa: PLR0911 - a case per kind
+    results: Results, remark: facts.FigureRemark
+) -> RemarkWords:
     """The remark in words."""
     at = results.number
     match remark:
@@ -44,6 +46,12 @@ def figure_remark(results: Results, remark: facts.FigureRemark) -> RemarkWords:
                 "Bars stand on a logarithmic axis.",
                 "It has no zero, so that their lengths compare nothing.",
                 ("draw points", ChooseKind(kind=ChartKind.POINTS, question=at)),
+                ("use a plain axis", _plain(at)),
+            )
+        case facts.NotOnLogarithms(is_nothing_above=True):
+            return _on_figure(
+                "The axis stays plain: nothing lies above zero.",
+                "Only what is above zero has a logarithm.",
                 ("use a plain axis", _plain(at)),
             )
         case facts.NotOnLogarithms(groups):

@@ -149,7 +149,7 @@ def _where(  # noqa: PLR0911 - a case per kind
         case (
             facts.EqualValues(of)
             | spread.BelowZero(of)
-            | shown.NotOnLogarithms(of)
+            | shown.NotOnLogarithms(of, _)
             | shown.CutByAxis(of)
         ):
             return tuple(group_words(groups, group) for group in of)
