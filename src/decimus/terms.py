@@ -198,6 +198,22 @@ class Whiskers(StrEnum):
     """From the 5th to the 95th percentile."""
 
 
+class Stacking(StrEnum):
+    """What stacked bars add up to."""
+
+    COUNTS = "counts"
+    SHARES = "shares"
+    """Percentages of each bar's total, so that every bar is as high."""
+
+
+class ErrorShape(StrEnum):
+    """How errors of an amount are drawn with those of the value above it."""
+
+    CROSSED = "crossed"
+    BOX = "box"
+    """One box around both."""
+
+
 class ReplicatePlace(StrEnum):
     """Where replicates stand beside what stands for their group."""
 

@@ -56,7 +56,7 @@ NOT_SAID = frozenset(
         *("look", "group_looks", "group_title", "value_title", "orientation"),
         *("value_scale", "value_step", "tick_decimals", "group_scale", "group_from"),
         *("group_to", "counts_below"),
-        *("value_from", "value_to", "spacing", "moved", "level_colours"),
+        *("value_from", "value_to", "moved", "level_colours"),
     }
 )
 """Choices about the figure that no word of the caption tells of."""

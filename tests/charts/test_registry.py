@@ -110,7 +110,7 @@ def test_a_planted_kind_that_lacks_a_part_is_found(parts: dict[str, Any], missin
     assert any(found.startswith(missing) for found in lacking(planted(**parts)))
 
 
-OPTIONAL = ("marks_mean", "has_replicates", "orientation", "wants_boxes")
+OPTIONAL = ("marks_mean", "has_replicates", "orientation", "wants_boxes", "shows_across")
 
 
 @pytest.mark.parametrize("part", [n for n in Chart.__struct_fields__ if n not in OPTIONAL])

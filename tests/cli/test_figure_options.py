@@ -13,6 +13,7 @@ from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS
 
 EVERY = [setting for settings in SETTINGS.values() for setting in settings]
 SAME = "pond,day 1,day 3,day 7\np1,1.0,2.0,3.5\np2,1.2,2.5,3.0\np3,0.9,1.9,2.8\np4,1.1,2.2,3.1\n"
+AMOUNTS = ["--kind", "points", "--spacing", "by-amount"]
 SAMPLES = {
     "SHARE": "0.5",
     "PT": "1.25",
@@ -64,14 +65,14 @@ def test_every_option_is_taken_and_changes_the_figure(setting: Setting, tmp_path
         "join_pt": ["--kind", "line"],
         "shows_equation": ["--kind", "points", "--fit", "straight"],
         "fit": ["--kind", "points"],
-        "group_scale": ["--kind", "points", "--spacing", "by-amount"],
-        "group_from": ["--kind", "points", "--spacing", "by-amount"],
-        "group_to": ["--kind", "points", "--spacing", "by-amount"],
+        **dict.fromkeys(("group_scale", "group_from", "group_to"), AMOUNTS),
         "point_mm": ["--kind", "points"],
         "label_decimals": ["--value-labels", "height"],
         "comparison_pt": ["--draw", "all"],
         "joins_units": ["--kind", "points"],
         "marks_control": ["--control", "0"],
+        "across_as": [*AMOUNTS, "--x-errors", "0.5"],
+        "stacked_as": ["--kind", "stacked", "--height", "count"],
     }.get(setting.name, [])
     drawn = {svg(table, *helps, setting.option, value) for value in values_of(setting)}
     assert svg(table, *helps) not in drawn or len(drawn) > 1 or setting.name in SAME_HERE

@@ -7,7 +7,7 @@ from itertools import product
 
 from decimus.analysis.results import Results
 from decimus.study import edits
-from decimus.study.questions import PairOfGroups
+from decimus.study.questions import LevelError, PairOfGroups
 from decimus.study.studies import Study
 from decimus.terms import (
     AxisScale,
@@ -18,6 +18,7 @@ from decimus.terms import (
     ErrorBar,
     Height,
     KeyPlace,
+    LevelKind,
     Orientation,
     PairSet,
     ReplicatePlace,
@@ -80,6 +81,8 @@ def figure(rng: random.Random, kind: ChartKind, factors: int) -> Study | None:
         bar = rng.choice((ErrorBar.STANDARD_DEVIATION, ErrorBar.CONFIDENCE_INTERVAL))
         chosen.append(edits.ChooseErrorBar(error_bar=bar))
         chosen.append(edits.ChooseDirection(direction=rng.choice(list(Direction))))
+    if rng.random() < 0.3 and _has_amounts(study):
+        chosen.append(errors_across(rng, study))
     for share, edit in _at_random(rng):
         if rng.random() < share:
             chosen.append(edit)
@@ -87,6 +90,20 @@ def figure(rng: random.Random, kind: ChartKind, factors: int) -> Study | None:
     for edit in chosen:
         study = edit.apply(study)
     return study
+
+
+def _has_amounts(study: Study) -> bool:
+    return Results(study).groups.factors[0].factor.kind is LevelKind.AMOUNTS
+
+
+def errors_across(rng: random.Random, study: Study) -> edits.Edit:
+    """An error of some amounts, up to half of each."""
+    factor = Results(study).groups.factors[0].factor
+    errors = tuple(
+        LevelError(factor.variable, level.text, rng.random() * 0.5 * abs(level.amount or 0.0))
+        for level in factor.levels
+    )
+    return edits.ChooseLevelErrors(variable=factor.variable, errors=errors)
 
 
 def _at_random(rng: random.Random) -> list[tuple[float, edits.Edit]]:
@@ -100,6 +117,8 @@ def _at_random(rng: random.Random) -> list[tuple[float, edits.Edit]]:
         (0.3, look(name="key_place", value=rng.choice(list(KeyPlace)).value)),
         (0.3, look(name="replicates_at", value=rng.choice(list(ReplicatePlace)).value)),
         (0.3, setting(name="value_labels", value=rng.choice(list(ValueLabels)).value)),
+        (0.5, setting(name="across_as", value="box")),
+        (0.3, setting(name="stacked_as", value="shares")),
         (0.3, setting(name="counts_below", value=True)),
         (0.3, look(name="by_signs", value=True)),
         (0.3, setting(name="fit", value=rng.choice(("straight", "smooth")))),

@@ -10,7 +10,7 @@ from decimus.study import edits
 from decimus.study.adjustments import ComputedColumn, ConvertUnit, Logarithm
 from decimus.study.edits import Edit
 from decimus.study.history import History, replayed
-from decimus.study.questions import PairOfGroups
+from decimus.study.questions import LevelError, PairOfGroups
 from decimus.study.readings import Reading, SetAside, SummaryColumns
 from decimus.study.studies import Study
 from decimus.study.tables import Table
@@ -134,6 +134,7 @@ ONE_OF_EACH: tuple[Edit, ...] = (
     edits.ChooseStarLimits(limits=(0.02, 0.002)),
     edits.MoveByHand(what=PairAt(("0", "dim"), ("4", "dim")), value_mm=1.5),
     edits.TurnFigure(orientation=Orientation.SIDEWAYS),
+    edits.ChooseLevelErrors(variable=0, errors=(LevelError(0, "4", 0.5),)),
     edits.ChooseSetting(name="value_step", value=2.5),
     edits.ChooseLook(name="cap_mm", value=3.0, levels=("0", "dim")),
 )

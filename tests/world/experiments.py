@@ -9,6 +9,7 @@ from tests.world.vocabulary import (
     AMOUNTS,
     BLOCKS,
     CONTROLS,
+    ERRORS,
     NAMES,
     NUMBERED,
     OUTCOMES,
@@ -159,6 +160,10 @@ def _single(rng: random.Random) -> FactorWords:
 def _amounts(rng: random.Random) -> FactorWords:
     """Amounts, of which the first may be called a control."""
     words = rng.choice(AMOUNTS)
+    if rng.random() < 0.2:
+        sign = rng.choice([" ± ", "±", " +/- "])
+        levels = tuple(f"{level}{sign}{rng.choice(ERRORS)}" for level in words.levels)
+        return FactorWords(words.name, levels, words.unit, words.is_time)
     if rng.random() < 0.35:
         levels = (rng.choice(CONTROLS), *words.levels[1:])
         words = FactorWords(words.name, levels, words.unit, words.is_time)

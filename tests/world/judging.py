@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections import Counter
 from dataclasses import dataclass
 
@@ -150,7 +151,8 @@ def _plain_levels(levels: tuple[str, ...]) -> frozenset[str]:
 
 
 def _plain(text: str) -> str:
-    words = text.strip().casefold().replace(",", ".").split()
-    if len(words) > 1 and words[0].replace(".", "", 1).isdecimal():
+    plain = re.sub(r"\s*(?:±|\+/-)\s*", "±", text.strip().casefold().replace(",", "."))
+    words = plain.split()
+    if len(words) > 1 and re.fullmatch(r"[\d.]+(?:±[\d.]+)?", words[0]):
         return words[0]
     return " ".join(words)

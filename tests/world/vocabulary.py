@@ -20,6 +20,10 @@ TREATMENTS = (
     FactorWords("Diet", ("hay", "silage", "grass", "mixed")),
     FactorWords("condition", ("silent", "music", "speech")),
     FactorWords("light", ("dim", "bright", "full sun")),
+    FactorWords("medium", ("acid", "neutral", "basic")),
+    FactorWords("site", ("arid", "mesic", "humid")),
+    FactorWords("feed", ("liquid", "solid", "grit")),
+    FactorWords("strain", ("hybrid", "parent", "wild type")),
     FactorWords("Substrate", ("sand", "peat", "loam", "clay")),
     FactorWords("habitat", ("fen", "bog", "marsh", "heath")),
     FactorWords("Behandlung", ("Kontrolle", "Dünger", "Kalk")),
@@ -47,6 +51,8 @@ AMOUNTS = (
     FactorWords("depth", ("5", "10", "20"), "cm"),
     FactorWords("nitrogen", ("0", "50", "100"), "kg/ha"),
 )
+ERRORS = ("0.1", "0.2", "0.5", "1")
+"""Of amounts, where they are given with them."""
 CONTROLS = ("control", "Control", "placebo", "untreated", "blank", "Kontrolle", "témoin", "ctrl")
 """What stands in place of the amount 0."""
 NUMBERED = ("Pond", "Site", "Plot", "Tank", "Station", "Brand", "Sample", "Field", "Lake", "Bed")

@@ -6,6 +6,7 @@ import csv
 import io
 import math
 import random
+import re
 from dataclasses import dataclass, field
 
 from tests.world.experiments import Experiment, Levels
@@ -407,7 +408,7 @@ def _bytes(rng: random.Random, rows: Rows, out: Written) -> bytes:
 
 
 def _commas(cell: str) -> str:
-    parts = cell.replace(" ± ", " ").replace("(", " ").replace(")", " ").split()
+    parts = re.sub(r"±|\+/-|[()]", " ", cell).split()
     if parts and all(part.replace(".", "", 1).isdecimal() for part in parts):
         return cell.replace(".", ",")
     return cell

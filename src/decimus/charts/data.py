@@ -72,6 +72,7 @@ class Section(Value, frozen=True):
         label: the name it is shown under.
         amount: where it stands on a scale, None for names.
         members: its groups.
+        error: of the amount; None where none is given.
     """
 
     variable: int
@@ -79,6 +80,7 @@ class Section(Value, frozen=True):
     label: str
     amount: float | None
     members: tuple[Member | None, ...]
+    error: float | None = None
 
 
 class CurveMark(Value, frozen=True):

@@ -5,7 +5,7 @@ from __future__ import annotations
 from decimus.charts.data import Facts, Panel
 from decimus.charts.kinds import Chart, KindWords, SlotRule
 from decimus.charts.marks import LevelMark, SceneMark
-from decimus.charts.parts import error_bars, placed_members, replicates
+from decimus.charts.parts import error_bars, errors_across, placed_members, replicates
 from decimus.study.questions import FigureChoices
 from decimus.terms import ChartKind, Spacing
 
@@ -17,7 +17,12 @@ def _draws(panel: Panel, figure: FigureChoices) -> tuple[SceneMark, ...]:
         if member.height is not None
     ]
     bars = error_bars(panel, are_strong=True)
-    return (*replicates(panel, figure), *bars, *(means if figure.marks_mean is not False else ()))
+    return (
+        *errors_across(panel),
+        *replicates(panel, figure),
+        *bars,
+        *(means if figure.marks_mean is not False else ()),
+    )
 
 
 def _needs(facts: Facts) -> str:
@@ -40,4 +45,5 @@ INTERVALS = Chart(
         about="how well each mean is known, and nothing else",
     ),
     marks_mean=True,
+    shows_across=True,
 )

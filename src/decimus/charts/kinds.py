@@ -65,6 +65,7 @@ class Chart(Value, frozen=True):
         orientation: which way it stands by rule.
         has_replicates: whether it is drawn of single values anyhow.
         wants_boxes: whether quartiles and whiskers are worked out for it.
+        shows_across: whether errors of amounts are drawn along their axis.
     """
 
     kind: ChartKind
@@ -80,6 +81,7 @@ class Chart(Value, frozen=True):
     has_replicates: bool = False
     orientation: Orientation = Orientation.UPRIGHT
     wants_boxes: bool = False
+    shows_across: bool = False
 
 
 def nothing(facts: Facts) -> str:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from decimus.charts.data import Panel
 from decimus.charts.kinds import Chart, KindWords, SlotRule
 from decimus.charts.marks import SceneMark
-from decimus.charts.parts import error_bars, lines_of_groups, points, replicates
+from decimus.charts.parts import error_bars, errors_across, lines_of_groups, points, replicates
 from decimus.study.questions import FigureChoices
 from decimus.terms import ChartKind, Spacing
 
@@ -13,6 +13,7 @@ from decimus.terms import ChartKind, Spacing
 def _draws(panel: Panel, figure: FigureChoices) -> tuple[SceneMark, ...]:
     return (
         *lines_of_groups(panel),
+        *errors_across(panel),
         *replicates(panel, figure),
         *error_bars(panel),
         *points(panel),
@@ -34,4 +35,5 @@ LINE = Chart(
         marked="",
         about="what changes along time or amounts",
     ),
+    shows_across=True,
 )

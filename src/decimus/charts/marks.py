@@ -69,6 +69,28 @@ class LevelMark(Value, frozen=True):
     is_narrow: bool = False
 
 
+class AcrossMark(Value, frozen=True):
+    """The error of an amount at what stands for a group, along the group axis.
+
+    Args:
+        levels: the group.
+        spot: its place.
+        value: what stands for it.
+        amount: of its level.
+        error: of that.
+        lower: where its error bar ends, None for no such end.
+        upper: likewise.
+    """
+
+    levels: Levels
+    spot: Spot
+    value: float
+    amount: float
+    error: float
+    lower: float | None = None
+    upper: float | None = None
+
+
 class BoxMark(Value, frozen=True):
     """A box with its whiskers, and a sign at the mean where one is wanted."""
 
@@ -145,6 +167,7 @@ class DifferenceMark(Value, frozen=True):
 SceneMark = (
     BarMark
     | IntervalMark
+    | AcrossMark
     | PointMark
     | LevelMark
     | BoxMark
@@ -162,7 +185,7 @@ def reach(mark: SceneMark) -> tuple[float, ...]:
             return (mark.start, mark.end)
         case IntervalMark():
             return _known(mark.middle, mark.lower, mark.upper)
-        case PointMark() | LevelMark():
+        case PointMark() | LevelMark() | AcrossMark():
             return (mark.value,)
         case BoxMark():
             return _known(mark.box.lower_whisker, mark.box.upper_whisker, mark.mean)

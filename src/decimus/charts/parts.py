@@ -7,9 +7,10 @@ from typing import TypeVar
 
 from msgspec.structs import replace
 
-from decimus.charts.data import Member, Panel
+from decimus.charts.data import Ends, Member, Panel
 from decimus.charts.marks import (
     BESIDE,
+    AcrossMark,
     DotsMark,
     IntervalMark,
     PathMark,
@@ -70,6 +71,18 @@ def error_bars(panel: Panel, *, are_strong: bool = False) -> list[IntervalMark]:
         for spot, member in placed_members(panel)
         if member.error_bar is not None and member.height is not None
     ]
+
+
+def errors_across(panel: Panel) -> list[AcrossMark]:
+    """The error of the amount of every group that has one."""
+    found = []
+    for spot, member in placed_members(panel):
+        section = panel.sections[spot.section]
+        if section.error and section.amount is not None and member.height is not None:
+            ends = member.error_bar or Ends(None, None)
+            own = (section.amount, section.error, ends.lower, ends.upper)
+            found.append(AcrossMark(member.levels, spot, member.height, *own))
+    return found
 
 
 def points(panel: Panel) -> list[PointMark]:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from decimus.charts.data import Panel
 from decimus.charts.kinds import Chart, KindWords, SlotRule, nothing
 from decimus.charts.marks import SceneMark
-from decimus.charts.parts import error_bars, points, replicates
+from decimus.charts.parts import error_bars, errors_across, points, replicates
 from decimus.study.questions import FigureChoices
 from decimus.terms import ChartKind, Spacing
 
@@ -15,7 +15,7 @@ POINT_SLOTS = SlotRule(alone=0.95, together=0.95, of_its_place=0.94, most_mm=8.0
 
 def _draws(panel: Panel, figure: FigureChoices) -> tuple[SceneMark, ...]:
     # Points stand in front of their error bars.
-    return (*replicates(panel, figure), *error_bars(panel), *points(panel))
+    return (*errors_across(panel), *replicates(panel, figure), *error_bars(panel), *points(panel))
 
 
 POINTS = Chart(
@@ -33,4 +33,5 @@ POINTS = Chart(
         marked="",
         about="the axis need not begin at zero; amounts stand at their true distance",
     ),
+    shows_across=True,
 )

@@ -1,4 +1,4 @@
-"""Stacked bars: counts of the second factor's levels upon each other."""
+"""Stacked bars: counts of the second factor's levels upon each other, or what share each has."""
 
 from __future__ import annotations
 
@@ -6,19 +6,21 @@ from decimus.charts.data import Facts, Panel
 from decimus.charts.kinds import Chart, KindWords, SlotRule
 from decimus.charts.marks import BarMark, SceneMark, Spot
 from decimus.study.questions import FigureChoices
-from decimus.terms import ChartKind, Height, Spacing
+from decimus.terms import ChartKind, Height, Spacing, Stacking
 
 
 def _draws(panel: Panel, figure: FigureChoices) -> tuple[SceneMark, ...]:
-    del figure
     bars: list[SceneMark] = []
     for number, section in enumerate(panel.sections):
-        at = 0.0
-        for member in section.members:
-            if member is not None and member.height:
-                top = at + member.height
-                bars.append(BarMark(member.levels, Spot(number), at, top))
-                at = top
+        there = [m for m in section.members if m is not None and m.height]
+        total = sum(member.height or 0.0 for member in there)
+        times = 100.0 if figure.stacked_as is Stacking.SHARES else total
+        below = 0.0
+        for member in there:
+            # Divided last, so that the topmost ends at the whole exactly.
+            start, below = below, below + (member.height or 0.0)
+            ends = (start * times / total, below * times / total)
+            bars.append(BarMark(member.levels, Spot(number), *ends))
     return tuple(bars)
 
 

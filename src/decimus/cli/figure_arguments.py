@@ -23,6 +23,7 @@ SETTINGS: dict[str, tuple[Setting, ...]] = {
             "--mean-mark", "marks_mean", "yes|no", "a sign at the mean, where the kind has one"
         ),
         Setting("--whiskers", "whiskers", "within-1.5-iqr|extremes|5-95", "of boxes"),
+        Setting("--stacked-as", "stacked_as", "counts|shares", "what stacked bars add up to"),
         Setting("--bar-width", "bar_width", "SHARE", "of a section that a bar fills, up to 1"),
         Setting("--mark-opacity", "mark_opacity", "SHARE", "of bars, boxes and points"),
         Setting("--outline-pt", "outline_pt", "PT", "outline of bars and boxes"),
@@ -42,6 +43,7 @@ SETTINGS: dict[str, tuple[Setting, ...]] = {
         Setting("--cap-mm", "cap_mm", "MM", "how long those are"),
         Setting("--bar-pt", "error_bar_pt", "PT", "their thickness"),
         Setting("--bar-colour", "error_bar_colour", "ink|mark|#rrggbb", "their colour"),
+        Setting("--x-errors-as", "across_as", "crossed|box", "how errors of amounts are drawn"),
         Setting("--bar-dash", "error_bar_dash", "solid|dashed|dotted", "how they are drawn"),
     ),
     "replicates": (
@@ -93,6 +95,9 @@ def add_figure_options(command: argparse.ArgumentParser) -> None:
     figure.add_argument("--bar-direction", metavar="D", help="both, up or down")
     figure.add_argument("--height", metavar="H", help="mean, median, count, or “above 120”")
     figure.add_argument("--replicates", choices=("yes", "no"), help="single values over the marks")
+    figure.add_argument(
+        "--x-errors", metavar="“0.5”", help="of amounts; or “5: 0.2; 10: 0.4”, “5 %%”"
+    )
     figure.add_argument("--spacing", choices=("even", "by-amount"))
     figure.add_argument("--value-range", metavar="“0 to 70”", help="ends of the value axis")
     figure.add_argument("--value-title", metavar="TEXT", help="title of the value axis")

@@ -5,7 +5,9 @@ from __future__ import annotations
 import argparse
 from collections.abc import Iterator
 
-from decimus.analysis.chart_facts import why_no_fit
+from msgspec.structs import replace
+
+from decimus.analysis.chart_facts import has_errors_across, why_no_fit
 from decimus.analysis.results import Results
 from decimus.charts.registry import CHARTS
 from decimus.charts.styles import style_of
@@ -41,10 +43,12 @@ from decimus.terms import (
     Direction,
     ErrorBar,
     Height,
+    LevelKind,
     Orientation,
     Spacing,
 )
 from decimus.wording.figure.error_bars import side_and_threshold
+from decimus.wording.figure.errors_across import typed_errors
 from decimus.wording.figure.typed_ranges import typed_range
 
 
@@ -77,6 +81,12 @@ def _check(arguments: argparse.Namespace, results: Results) -> None:
         why := why_no_fit(results.groups, results.chart)
     ):
         raise UsageError(f"--fit {arguments.set_fit} cannot be: {why}")
+    figure = results.question.figure
+    is_said = arguments.x_errors is not None and any(own.error for own in figure.level_errors)
+    if is_said and not has_errors_across(results.groups, figure, results.chart):
+        raise UsageError(
+            "--x-errors cannot be drawn: they need points, a line or intervals by amount"
+        )
 
 
 def _edits(arguments: argparse.Namespace, results: Results) -> Iterator[Edit]:
@@ -111,6 +121,13 @@ def _edits(arguments: argparse.Namespace, results: Results) -> Iterator[Edit]:
     yield from _comparisons(arguments, results)
 
 
+def _errors_across(text: str, results: Results) -> Edit:
+    factor = results.groups.factors[0] if results.groups.factors else None
+    if factor is None or factor.factor.kind is not LevelKind.AMOUNTS:
+        raise UsageError("--x-errors cannot be: the levels are no amounts")
+    return replace(typed_errors(text, factor), question=results.number)
+
+
 def _marks(arguments: argparse.Namespace, results: Results) -> Iterator[Edit]:
     at = results.number
     if arguments.kind is not None:
@@ -123,6 +140,8 @@ def _marks(arguments: argparse.Namespace, results: Results) -> Iterator[Edit]:
     if arguments.bar_direction is not None:
         direction = word_of(arguments.bar_direction, Direction, "--bar-direction")
         yield ChooseDirection(direction=direction, question=at)
+    if arguments.x_errors is not None:
+        yield _errors_across(arguments.x_errors, results)
     if arguments.replicates is not None:
         yield ShowReplicates(is_shown=arguments.replicates == "yes", question=at)
 

@@ -126,7 +126,8 @@ def bands(
     most = max((len(section.members) for section in sections), default=1)
     amounts = amounts_of(sections, chart, figure.spacing)
     if amounts:
-        found = _by_amount(amounts, chart, figure, frame, share)
+        errors = [section.error or 0.0 for section in sections] if chart.shows_across else []
+        found = _by_amount(amounts, chart, figure, frame, share, errors)
         if found is not None and (
             figure.spacing is Spacing.BY_AMOUNT or _has_room(found, figure, most)
         ):
@@ -159,12 +160,19 @@ def _by_amount(
     figure: FigureChoices,
     frame: Frame,
     share: float | None,
+    errors: Sequence[float] = (),
 ) -> Bands | None:
-    """True distances, with half a section of air at both ends; None where logs are impossible."""
+    """True distances, with half a section of air at both ends; None where logs are impossible.
+
+    The axis covers the errors of amounts, but for those that reach zero on logarithms.
+    """
     low, high = min(amounts), max(amounts)
     is_log = figure.group_scale is AxisScale.LOG
     if is_log and low <= 0:
         return None
+    reached = [(a - e, a + e) for a, e in zip(amounts, errors, strict=False) if e]
+    high = max([high, *(last for _, last in reached)])
+    low = min([low, *(first for first, _ in reached if first > 0 or not is_log)])
     unit = LogScale(low, high, 0.0, 1.0) if is_log else Scale(low, high, 0.0, 1.0)
     places = sorted(unit.at(amount) for amount in amounts)
     closest = min(b - a for a, b in pairwise(places))

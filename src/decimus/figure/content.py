@@ -18,7 +18,15 @@ from decimus.analysis.method_kinds import SHARE_METHODS
 from decimus.analysis.results import Results
 from decimus.charts.data import Member, Panel
 from decimus.charts.kinds import Chart, amounts_of
-from decimus.charts.marks import DotsMark, IntervalMark, PathMark, PathRole, SceneMark, reach
+from decimus.charts.marks import (
+    AcrossMark,
+    DotsMark,
+    IntervalMark,
+    PathMark,
+    PathRole,
+    SceneMark,
+    reach,
+)
 from decimus.charts.parts import beside, joined, lines_of_units
 from decimus.charts.registry import CHARTS
 from decimus.charts.styles import Origin, ResolvedStyle, style_of
@@ -30,7 +38,15 @@ from decimus.figure.text import runs_of
 from decimus.plurals import plural
 from decimus.study.questions import FigureChoices
 from decimus.study.targets import AnyTarget, Levels, ReferenceAt
-from decimus.terms import AxisScale, ChartKind, ComparisonMarks, Height, ReplicatePlace, ValueLabels
+from decimus.terms import (
+    AxisScale,
+    ChartKind,
+    ComparisonMarks,
+    Height,
+    ReplicatePlace,
+    Stacking,
+    ValueLabels,
+)
 from decimus.values import Value
 from decimus.wording.figure.differences import differences_beside
 from decimus.wording.figure.error_bars import height_words
@@ -133,7 +149,7 @@ class Content(Value, frozen=True):
         return tuple(
             mark
             for mark in (*panel.curves, *marks)
-            if not (isinstance(mark, IntervalMark) and mark.levels in hidden)
+            if not (isinstance(mark, IntervalMark | AcrossMark) and mark.levels in hidden)
             and not (isinstance(mark, PathMark) and _is_unjoined(mark, self.look))
         )
 
@@ -266,7 +282,11 @@ def _value_title(results: Results) -> str:
     if height is Height.MEAN:
         return upper_first(groups.outcome_title)
     if height is Height.COUNT:
-        return f"Number of {plural(groups.measurements.unit_name, 2)}"
+        units = plural(groups.measurements.unit_name, 2)
+        is_share = results.chart.kind is ChartKind.STACKED and (
+            results.question.figure.stacked_as is Stacking.SHARES
+        )
+        return f"Share of {units} (%)" if is_share else f"Number of {units}"
     words = upper_first(height_words(groups, results.decimal_sign))
     if height is Height.SHARE:
         return f"{words} (%)"

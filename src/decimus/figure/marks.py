@@ -312,6 +312,7 @@ class PageNote(Enum):
     LARGER_FOR_NAMES = "larger to hold all names"
     LARGER_FOR_LINES = "larger to hold the comparison lines"
     EVENLY_SPACED = "amounts spaced evenly, too close together for their true distance"
+    ERRORS_ACROSS = "without the errors of amounts, which need their true distance"
     BEYOND_ENDS = "without the groups beyond the ends of their axis"
     BETWEEN_PANELS = "without the lines of groups in different panels"
     SHORT_BARS = "some error bars are shorter than their points"

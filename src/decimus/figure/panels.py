@@ -5,6 +5,7 @@ from __future__ import annotations
 import numpy as np
 
 from decimus.analysis.annotations import MOST_LINES
+from decimus.analysis.chart_facts import level_error
 from decimus.analysis.figure_fits import Fit
 from decimus.analysis.groups import FactorInOrder, Group, LevelInOrder, ShownGroups
 from decimus.analysis.method_kinds import SHARE_METHODS
@@ -69,6 +70,7 @@ def _sections(
             level.label,
             level.level.amount if has_amounts else None,
             tuple(member(levels) for levels in _levels_in_section(level, second, deep)),
+            level_error(first, level, figure) if has_amounts else None,
         )
         for level in first.levels
         if not groups.on_figure or not _is_left_out(groups, figure, level.level.text)

@@ -10,6 +10,7 @@ from msgspec.structs import replace
 
 from decimus.charts.data import CurveMark
 from decimus.charts.marks import (
+    AcrossMark,
     BarMark,
     BoxMark,
     DifferenceMark,
@@ -26,6 +27,7 @@ from decimus.charts.marks import (
 from decimus.charts.styles import Origin, Style
 from decimus.figure.bands import Bands, Slot
 from decimus.figure.content import Content
+from decimus.figure.errors_across import DASH_OF, ErrorsAcross
 from decimus.figure.frames import Frame
 from decimus.figure.ground import Obstacle
 from decimus.figure.intervals import interval_marks
@@ -41,7 +43,6 @@ from decimus.study.targets import (
     Levels,
     PairAt,
 )
-from decimus.terms import LineDash
 from decimus.values import Value
 
 _CAP_SHARE = 0.16
@@ -74,7 +75,6 @@ DASHES: tuple[tuple[float, ...], ...] = (
     (3.2, 1.2),
 )
 """Signs, hatches and dashes (mm) of levels of the second factor, in turn."""
-DASH_OF = {LineDash.SOLID: (), LineDash.DASHED: (1.2, 0.7), LineDash.DOTTED: (0.35, 0.55)}
 
 
 class Plot(Value, frozen=True):
@@ -141,13 +141,21 @@ class Plot(Value, frozen=True):
         marks = tuple(mark for mark in self.marks if isinstance(mark, DotsMark))
         return ReplicateDots(self.content, self.frame, self.scale, self.bands, marks)
 
-    def _drawn(self, mark: SceneMark) -> list[Mark]:
+    @cached_property
+    def across(self) -> ErrorsAcross:
+        """The errors of amounts along the group axis."""
+        marks = tuple(mark for mark in self.marks if isinstance(mark, AcrossMark))
+        return ErrorsAcross(self.content, self.frame, self.scale, self.bands, marks)
+
+    def _drawn(self, mark: SceneMark) -> list[Mark]:  # noqa: PLR0911 - one for each kind of mark
         """The marks on the page for a mark of the scene."""
         match mark:
             case BarMark():
                 return self._bar(mark)
             case IntervalMark():
                 return self._interval(mark)
+            case AcrossMark():
+                return self.across.drawn(mark)
             case PointMark():
                 return self._point(mark)
             case LevelMark():
@@ -177,6 +185,8 @@ class Plot(Value, frozen=True):
                 reached = [] if mark.upper is None else [(mark.upper, 0.0)]
             case PointMark():
                 reached = [(mark.value, self._style(mark.levels).point_mm / 2)]
+            case AcrossMark():
+                return self.across.obstacles(mark)
             case LevelMark():
                 reached = [(mark.value, 0.0)]
             case BoxMark():
@@ -260,6 +270,8 @@ class Plot(Value, frozen=True):
         return radius
 
     def _interval(self, mark: IntervalMark) -> list[Mark]:
+        if mark.levels in self.across.boxed:
+            return []
         style = self._style(mark.levels)
         own = self.content.colours[mark.levels]
         colour = {"ink": own if mark.is_strong else INK, "mark": own}.get(
@@ -314,7 +326,7 @@ class Plot(Value, frozen=True):
         return [*marks, *tips(self.frame, self.scale, slot, (high, low), GroupAt(levels))]
 
     def _level(self, mark: LevelMark) -> list[Mark]:
-        if not self.scale.covers(mark.value):
+        if not self.scale.covers(mark.value) or mark.levels in self.across.crossed:
             return []
         slot, at = self.bands.slot(mark.spot), self.scale.at(mark.value)
         half = slot.width * (_CAP_SHARE if mark.is_narrow else _LEVEL_SHARE)

@@ -13,6 +13,7 @@ from collections.abc import Iterator
 
 from msgspec.structs import replace
 
+from decimus.charts.marks import AcrossMark
 from decimus.figure.annotations import line_marks
 from decimus.figure.axes import ValueAxis, data_range, value_axis
 from decimus.figure.content import Content
@@ -112,6 +113,8 @@ def _seen(content: Content, fit: Fit) -> Iterator[PageNote]:
     plots = [each.plot for each in fit.plots]
     if content.is_by_amount and not all(plot.bands.is_by_amount for plot in plots):
         yield PageNote.EVENLY_SPACED
+        if any(isinstance(mark, AcrossMark) for plot in plots for mark in plot.marks):
+            yield PageNote.ERRORS_ACROSS
     if any(plot.bands.seen is not None for plot in plots):
         yield PageNote.BEYOND_ENDS
     together = [set(plot.middles) for plot in plots]

@@ -252,12 +252,16 @@ def titles_of(content: Content, sheet: Sheet, key: Key | None, type_: Typesetter
 def _lacking(
     content: Content, sheet: Sheet, grid: Grid, names: Names, type_: Typesetter
 ) -> tuple[float, float]:
-    """The mm of width and height that names need beyond what there is."""
+    """The mm of width and height that names and equations need beyond what there is."""
     count = len(content.panels[0].places)
     across = max(0.0, _LEAST_PLOT - grid.plot_width) * grid.columns
+    lines = equations_in_lines(content, grid, type_)
+    widest = max((type_.extent(line).width for line in lines), default=0.0)
+    across = max(across, widest - (grid.right - grid.left))
     up = max(0.0, _LEAST_PLOT - grid.plot_height) * grid.rows
     if sheet.is_sideways:
-        if names.names and not content.is_by_amount:
+        standing = bands_of(content, content.panels[0], grid.frames(sheet.turn)[0])
+        if names.names and not standing.is_by_amount:
             deepest = max(len(name.lines) for name in names.names)
             needed = count * deepest * type_.line_height
             up = max(up, (needed - grid.plot_height) * grid.rows)

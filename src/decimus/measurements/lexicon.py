@@ -12,6 +12,7 @@ import unicodedata
 from enum import Enum, StrEnum
 from functools import lru_cache
 
+from decimus.measurements.headings import error_of_amount
 from decimus.values import Value
 
 
@@ -214,6 +215,21 @@ _NUMBERED = frozenset(_NUMBERED_TEXT.split())
 """Words beside another that say that it is only numbered or named: "mouse no"."""
 _ALSO_IN_PLURAL = frozenset({Sense.TRIAL, Sense.READING, Sense.TIME, Sense.QUANTITY})
 _IDENTIFIER = re.compile(r"(?:[a-z]{1,5})?id(?:s|entifier)?|#|uuid|barcode", re.IGNORECASE)
+_WORDS_IN_ID = """
+mid acid acids fluid fluids liquid liquids solid solids humid arid grid grids hybrid hybrids lipid
+lipids lid lids kid kids orchid orchids aphid aphids valid invalid void rapid rigid tepid turbid
+torrid morbid placid avid bid amid aid aids paid unpaid laid said maid braid plaid raid rabid vivid
+rancid florid frigid lucid candid squid squids haploid diploid triploid colloid colloids opioid
+opioids steroid steroids typhoid thyroid sigmoid ovoid nucleoid keloid rhizoid druid cuspid bifid
+trifid pallid stupid timid insipid limpid splendid viscid
+"""
+_NO_IDENTIFIER = frozenset(_WORDS_IN_ID.split())
+"""Words that end as identifiers do and are none."""
+
+
+def _is_identifier(text: str) -> bool:
+    """True for "id", "pid", "plotid", "#"."""
+    return bool(_IDENTIFIER.fullmatch(text)) and text.casefold() not in _NO_IDENTIFIER
 
 
 def _table(lists: dict[Statistic, str]) -> dict[str, Statistic]:
@@ -280,6 +296,8 @@ def statistic_named(heading: str) -> Named | None:
     "area SD" names SD, with "area" besides; a unit in brackets does not count as besides,
     a level such as 95 % neither.
     """
+    if error_of_amount(heading) is not None:
+        return None  # "5 ± 0.5 °C" is an amount, and its error none of what was measured
     words = plain(_JOINED_SE.sub("sem", heading))
     if not words or len(words) > 120:
         return None
@@ -371,7 +389,7 @@ def senses(heading: str) -> frozenset[Sense]:
 def _senses_of(words: str, heading: str) -> frozenset[Sense]:
     parts = words.split()
     kept = [part for part in parts if part not in _NUMBERED]
-    if _IDENTIFIER.fullmatch(words.replace(" ", "")) and len(parts) < 2:
+    if _is_identifier(words.replace(" ", "")) and len(parts) < 2:
         return frozenset({Sense.SUBJECT, Sense.ROW})
     if len(parts) > 1 and parts[-1] == "index":
         return _QUANTITY  # of what stands before it
@@ -414,11 +432,11 @@ def is_identifier(heading: str) -> bool:
         return heading.strip() == "#"
     last, first = words[-1], words[0]
     return (
-        bool(_IDENTIFIER.fullmatch("".join(words)))
+        _is_identifier("".join(words))
         or (last in _NUMBERED and (len(words) > 1 or last in {"#", "nr", "no", "nummer", "code"}))
         or (first in {"id", "nr", "#", "n°", "nº"} and len(words) == 2)
         or (heading.strip().casefold().startswith("no.") and len(words) == 2)  # "no salt" is none
-        or _IDENTIFIER.fullmatch(last) is not None
+        or _is_identifier(last)
     )
 
 

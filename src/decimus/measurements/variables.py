@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from decimus.measurements.headings import amount_and_unit
+from decimus.measurements.headings import amount_and_unit, error_of_amount
 from decimus.terms import LevelKind
 from decimus.values import Value
 
@@ -16,11 +16,13 @@ class Level(Value, frozen=True):
         text: as typed in the table; what identifies it.
         label: how it is shown when nothing else was chosen: without the factor's unit.
         amount: its amount in the factor's unit, None for a name.
+        error: of that amount, where the text gives one.
     """
 
     text: str
     label: str
     amount: float | None
+    error: float | None = None
 
 
 class Outcome(Value, frozen=True):
@@ -173,7 +175,12 @@ def levels_of(texts: tuple[str, ...], kind: LevelKind | None) -> tuple[LevelKind
         return chosen, "", [Level(text, " ".join(text.split()), None) for text in texts]
     unit = units.pop()
     levels = [
-        Level(text, text.removesuffix(unit).strip() if unit else text, amount[0])
+        Level(
+            text,
+            text.removesuffix(unit).strip() if unit else text,
+            amount[0],
+            error_of_amount(text),
+        )
         for text, amount in zip(texts, amounts, strict=True)
         if amount is not None
     ]

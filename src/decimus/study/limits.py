@@ -32,6 +32,7 @@ CapLength = Annotated[float, Meta(ge=0, le=20)]
 Share = Annotated[float, Meta(ge=0.05, le=1)]
 BarColour = Annotated[str, Meta(pattern="^(ink|mark|#[0-9a-fA-F]{6})$")]
 Positive = Annotated[float, Meta(gt=0)]
+NotNegative = Annotated[float, Meta(ge=0)]
 Colour = Annotated[str, Meta(pattern="^#[0-9a-fA-F]{6}$")]
 Move = Annotated[float, Meta(ge=-1000, le=1000)]
 """By hand, in mm."""

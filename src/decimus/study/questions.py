@@ -4,7 +4,15 @@ from __future__ import annotations
 
 import msgspec
 
-from decimus.study.limits import Colour, ConfidenceLevel, DecimalCount, Factor, Index, Positive
+from decimus.study.limits import (
+    Colour,
+    ConfidenceLevel,
+    DecimalCount,
+    Factor,
+    Index,
+    NotNegative,
+    Positive,
+)
 from decimus.study.looks import Look, LookOfGroup
 from decimus.study.targets import Levels, Moved
 from decimus.terms import (
@@ -17,6 +25,7 @@ from decimus.terms import (
     Decimals,
     Direction,
     ErrorBar,
+    ErrorShape,
     FitLine,
     Height,
     Method,
@@ -25,6 +34,7 @@ from decimus.terms import (
     Side,
     Spacing,
     SphericityCorrection,
+    Stacking,
     Statistic,
     SumsOfSquares,
     Totals,
@@ -54,6 +64,14 @@ class LevelColour(msgspec.Struct, frozen=True):
     variable: int
     level: str
     colour: Colour
+
+
+class LevelError(msgspec.Struct, frozen=True):
+    """The error of a level that is an amount, in its unit; 0 for none."""
+
+    variable: int
+    level: str
+    error: NotNegative
 
 
 class ControlLevel(msgspec.Struct, frozen=True):
@@ -233,12 +251,15 @@ class FigureChoices(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
         shows_equation: whether its equation stands on the figure.
         shows_differences: whether differences stand beside the groups, on the same scale.
         whiskers: how far the whiskers of boxes reach.
+        stacked_as: what stacked bars add up to.
         value_scale: how values stand along their axis.
         value_step: between its ticks.
         tick_decimals: of its numbers.
         group_scale: how amounts stand along theirs.
         group_from: the low end of the axis of amounts.
         group_to: its high end.
+        level_errors: errors of amounts, where the names of levels do not say them.
+        across_as: how they are drawn.
         group_looks: looks of single groups.
         drawn_pairs: the comparisons drawn on it.
         hidden: the groups that are not on it.
@@ -272,12 +293,15 @@ class FigureChoices(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     shows_equation: bool = True
     shows_differences: bool = False
     whiskers: Whiskers = Whiskers.WITHIN_REACH
+    stacked_as: Stacking = Stacking.COUNTS
     value_scale: AxisScale = AxisScale.LINEAR
     value_step: Positive | None = None
     tick_decimals: DecimalCount | None = None
     group_scale: AxisScale = AxisScale.LINEAR
     group_from: float | None = None
     group_to: float | None = None
+    level_errors: tuple[LevelError, ...] = ()
+    across_as: ErrorShape = ErrorShape.CROSSED
     group_looks: tuple[LookOfGroup, ...] = ()
     drawn_pairs: tuple[PairOfGroups, ...] = ()
     hidden: tuple[Levels, ...] = ()

@@ -200,11 +200,35 @@ def _in_cells(profiles: Sequence[ColumnProfile], decimal: str) -> list[Statistic
     n = next((p.index for p in profiles if _statistic(p) is Statistic.N), None)
     found = []
     for profile in profiles:
+        if _recurs(profile) or _heads_rows(profile, profiles, decimal):
+            continue  # amounts with their errors, at which something was measured
         if _mostly(profile, lambda text: _is_pair(text, decimal)):
             found.append(StatisticColumns(profile.index, profile.index, None, n))
         elif _mostly(profile, lambda text: _are_numbers(split_interval(text), decimal)):
             found.append(StatisticColumns(profile.index, profile.index, profile.index, n))
     return found or None
+
+
+def _recurs(profile: ColumnProfile) -> bool:
+    """True where the texts of a column come again and again, which means with spreads do not."""
+    return len(profile.counts) * 2 <= len(profile.texts)
+
+
+def _heads_rows(profile: ColumnProfile, profiles: Sequence[ColumnProfile], decimal: str) -> bool:
+    """True for the first column where what is measured stands in others, and not only how often.
+
+    A column of means with their spread comes after one that names the groups.
+    """
+    filled = [p for p in profiles if p.texts]
+    if profile is not filled[0] or _statistic(profile) is not None:
+        return False
+    return any(
+        _statistic(p) is Statistic.MEAN
+        or (statistics_in(p.heading) and _mostly(p, lambda text: _is_pair(text, decimal)))
+        or _mostly(p, lambda text: _are_numbers(split_interval(text), decimal))
+        or (p.is_numeric and _statistic(p) is None)
+        for p in filled[1:]
+    )
 
 
 def _statistic(profile: ColumnProfile) -> Statistic | None:

@@ -43,6 +43,7 @@ from decimus.study.edits.comparisons import (
 from decimus.study.edits.figures import (
     ChooseComparisonText,
     ChooseKind,
+    ChooseLevelErrors,
     ChooseLook,
     ChoosePalette,
     ChooseSetting,
@@ -184,6 +185,7 @@ Edit = (
     | ChooseStarLimits
     | MoveByHand
     | ChooseLook
+    | ChooseLevelErrors
     | ChooseSetting
     | TurnFigure
 )
@@ -215,6 +217,7 @@ __all__ = [
     "ChooseHeight",
     "ChooseKind",
     "ChooseLayout",
+    "ChooseLevelErrors",
     "ChooseLevelKind",
     "ChooseLimits",
     "ChooseLook",

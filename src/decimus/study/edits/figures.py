@@ -8,7 +8,7 @@ from decimus.errors import ChoiceError
 from decimus.study.edits.kinds import FigureEdit, check_size
 from decimus.study.limits import Move, TextSize
 from decimus.study.looks import Look, LookOfGroup
-from decimus.study.questions import FigureChoices
+from decimus.study.questions import FigureChoices, LevelError
 from decimus.study.settings import FIGURE_SETTINGS, LOOK_SETTINGS, OF_GROUPS, checked
 from decimus.study.targets import AnyTarget, Levels, Moved, same_thing
 from decimus.terms import ChartKind, ComparisonText, Orientation, Palette, Spacing
@@ -224,6 +224,23 @@ class MoveByHand(FigureEdit, frozen=True, kw_only=True):
         if self.along_mm or self.value_mm:
             moved = (*moved, Moved(self.what, self.along_mm, self.value_mm))
         return replace(figure, moved=moved)
+
+
+class ChooseLevelErrors(FigureEdit, frozen=True, kw_only=True):
+    """Say how far off the amounts of a factor may be; none for those that its names give."""
+
+    variable: int
+    errors: tuple[LevelError, ...] = ()
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return "errors of amounts" if self.errors else "errors of amounts as their names give them"
+
+    def chosen(self, figure: FigureChoices) -> FigureChoices:
+        """The choices with those errors."""
+        others = tuple(own for own in figure.level_errors if own.variable != self.variable)
+        return replace(figure, level_errors=(*others, *self.errors))
 
 
 class ChooseSetting(FigureEdit, frozen=True, kw_only=True):

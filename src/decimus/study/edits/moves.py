@@ -7,7 +7,14 @@ from typing import TypeVar
 
 from msgspec.structs import replace
 
-from decimus.study.questions import ControlLevel, LevelColour, LevelLabel, LevelOrder, Question
+from decimus.study.questions import (
+    ControlLevel,
+    LevelColour,
+    LevelError,
+    LevelLabel,
+    LevelOrder,
+    Question,
+)
 from decimus.study.readings import Reading
 from decimus.study.studies import Sheet, Study
 from decimus.study.tables import Table
@@ -111,6 +118,7 @@ def moved_question(
         figure=replace(
             question.figure,
             level_colours=_moved_all(question.figure.level_colours, moved, gone),
+            level_errors=_moved_all(question.figure.level_errors, moved, gone),
             moved=tuple(
                 replace(by_hand, what=replace(by_hand.what, variable=moved(by_hand.what.variable)))
                 if isinstance(by_hand.what, OfLevel)
@@ -127,7 +135,7 @@ def moved_question(
     )
 
 
-AboutLevels = TypeVar("AboutLevels", LevelOrder, LevelLabel, LevelColour, ControlLevel)
+AboutLevels = TypeVar("AboutLevels", LevelOrder, LevelLabel, LevelColour, LevelError, ControlLevel)
 
 
 def _moved_all(

@@ -21,7 +21,7 @@ from decimus.study.edits import (
 )
 from decimus.study.looks import Look
 from decimus.study.questions import FigureChoices
-from decimus.terms import ChartKind, ErrorBar, Height, LimitRule, Whiskers
+from decimus.terms import ChartKind, ErrorBar, Height, LimitRule, Stacking, Whiskers
 from decimus.wording.figure.differences import (
     beside_spans,
     differences_beside,
@@ -30,8 +30,10 @@ from decimus.wording.figure.differences import (
 )
 from decimus.wording.figure.drawn_comparisons import comparison_spans
 from decimus.wording.figure.error_bars import error_bar_spans, height_choice, height_words
+from decimus.wording.figure.errors_across import across_words
 from decimus.wording.figure.kind_names import KIND_NAMES
 from decimus.wording.figure.lines import fit_words, reference_words
+from decimus.wording.figure.setting_choices import setting_choice
 from decimus.wording.measurements.adjustments import adjusted_caption
 from decimus.wording.numbers import NBSP
 from decimus.wording.phrases import (
@@ -62,7 +64,7 @@ def caption(results: Results) -> Sentence:
 
 _NOT_SAID = (
     *("group_looks", "group_title", "value_title", "value_from", "value_to"),
-    *("value_scale", "value_step", "tick_decimals", "group_from", "group_to", "spacing"),
+    *("value_scale", "value_step", "tick_decimals", "group_from", "group_to"),
     *("moved", "orientation", "level_colours", "counts_below", "value_labels"),
     *("label_decimals", "shows_key", "key_title", "shows_equation"),
 )
@@ -81,10 +83,12 @@ def _caption(results: Results) -> Sentence:
     chart = results.chart
     spans += [kind_choice(results), Text(" ")]
     spans += _shown(results, chart)
-    spans += _replicates(groups, figure, chart)
+    spans += _replicates(results)
     spans.append(Text("."))
     if "{error_bars}" in chart.words.shows:
         spans += _without_bars(groups)
+    if across := across_words(results):
+        spans.append(Text(across))
     shown_as = "filled circles" if figure.show_replicates else ""
     if adjusted := adjusted_caption(groups.measurements, shown_as):
         spans.append(Text(adjusted))
@@ -228,7 +232,17 @@ def replicates_choice(figure: FigureChoices, unit: str) -> Choice:
     return Choice("replicates", text, "whether replicates are drawn", options, is_printed=shown)
 
 
-def _replicates(groups: ShownGroups, figure: FigureChoices, chart: Chart) -> list[Span]:
+def _total(results: Results) -> list[Span]:
+    """What stacked bars add up to; printed where that is not the count that was named."""
+    if results.chart.kind is not ChartKind.STACKED:
+        return []
+    is_said = results.question.figure.stacked_as is Stacking.SHARES
+    choice = replace(setting_choice(results, "stacked_as"), is_printed=is_said)
+    return [Text(", ", is_printed=is_said), choice]
+
+
+def _replicates(results: Results) -> list[Span]:
+    groups, figure, chart = results.groups, results.question.figure, results.chart
     unit = plural(groups.measurements.unit_name, 2)
     if groups.measurements.is_summarised:
         known = all(group.is_n_known for group in groups.shown)
@@ -237,7 +251,7 @@ def _replicates(groups: ShownGroups, figure: FigureChoices, chart: Chart) -> lis
     choice = replicates_choice(figure, unit)
     count = [Text("n", Style.ITALIC), Text(f"{NBSP}={NBSP}{n_words(groups)}")]
     if groups.heights.height is Height.COUNT:
-        return [Text(f" of {unit}")]
+        return [Text(f" of {unit}"), *_total(results)]
     if groups.heights.height is Height.SHARE:
         return [Text("; "), *count, Text(f" {unit}")]
     if chart.has_replicates or chart.kind is ChartKind.DIFFERENCES:

@@ -14,6 +14,8 @@ from decimus.wording.phrases import quantity
 
 _DIGITS = 4
 _MOST_DECIMALS = 3
+_SMALLEST, _LARGEST = 1e-3, 1e6
+"""Numbers beyond are written as multiples of a power of ten."""
 
 
 def references_of(results: Results) -> tuple[tuple[float, str], ...]:
@@ -99,7 +101,7 @@ def equations(results: Results, fits: tuple[Fit, ...]) -> tuple[str, ...]:
         slope = _significant(abs(fit.slope), sign)
         r_squared = number(float(rounded(fit.r_squared, 3)), 3, sign)
         text = (
-            f"y{NBSP}={NBSP}{_significant(fit.intercept, sign)}{NBSP}{verb}{NBSP}{slope}{NBSP}{x}, "
+            f"y{NBSP}={NBSP}{_significant(fit.intercept, sign)} {verb}{NBSP}{slope}{NBSP}{x}, "
             f"r²{NBSP}={NBSP}{r_squared}"
         )
         name = ", ".join(part for part in (fit.label, fit.panel) if part)
@@ -108,6 +110,8 @@ def equations(results: Results, fits: tuple[Fit, ...]) -> tuple[str, ...]:
 
 
 def _significant(value: float, sign: str) -> str:
+    if value and not _SMALLEST <= abs(value) < _LARGEST:
+        return power_number(value, math.floor(math.log10(abs(value))), _DIGITS - 1, sign)
     return full_number(float(f"{value:.{_DIGITS}g}"), sign)
 
 

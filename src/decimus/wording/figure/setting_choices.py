@@ -12,6 +12,7 @@ from decimus.study.edits.figures import SettingValue
 from decimus.study.settings import FIGURE_SETTINGS, LOOK_SETTINGS
 from decimus.terms import (
     AxisScale,
+    ErrorShape,
     Fill,
     FitLine,
     GridLines,
@@ -19,6 +20,7 @@ from decimus.terms import (
     LineDash,
     Palette,
     ReplicatePlace,
+    Stacking,
     TickSide,
     ValueLabels,
     Whiskers,
@@ -39,8 +41,13 @@ WORDS: dict[str, dict[StrEnum | bool, str]] = {
         Whiskers.EXTREMES: "to the smallest and the largest value",
         Whiskers.PERCENTILES: "to the 5th and 95th percentile",
     },
+    "stacked_as": {
+        Stacking.COUNTS: "as counts",
+        Stacking.SHARES: "as percentages of each bar’s total",
+    },
     "value_scale": _SCALES,
     "group_scale": _SCALES,
+    "across_as": {ErrorShape.CROSSED: "lines that cross", ErrorShape.BOX: "boxes around both"},
     "counts_below": {True: "n under the names", False: "no n under the names"},
     "value_labels": {
         ValueLabels.NONE: "no numbers at groups",

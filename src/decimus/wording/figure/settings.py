@@ -28,6 +28,7 @@ from decimus.wording.figure.captions import (
 )
 from decimus.wording.figure.drawn_comparisons import comparison_text_choice, hidden_choice
 from decimus.wording.figure.error_bars import direction_choice, error_bar_choice, height_choice
+from decimus.wording.figure.errors_across import errors_choice
 from decimus.wording.figure.setting_choices import setting_choice
 from decimus.wording.figure.typed_ranges import typed_range
 from decimus.wording.numbers import full_number
@@ -118,6 +119,8 @@ def figure_settings(results: Results) -> tuple[SettingsSection, ...]:
         marks.append(row("mean", "marks_mean"))
     if chart.wants_boxes:
         marks.append(row("whiskers", "whiskers"))
+    if chart.kind is ChartKind.STACKED:
+        marks.append(row("adding up", "stacked_as"))
     if is_joined:
         marks.append(row("points", "joins", "join_pt"))
     if not chart.has_replicates and chart.kind is not ChartKind.DIFFERENCES:
@@ -207,6 +210,9 @@ def _axis_settings(results: Results) -> tuple[Setting, ...]:
         fit = (setting_choice(results, "fit"), setting_choice(results, "shows_equation"))
         ends = (setting_choice(results, name) for name in ("group_scale", "group_from", "group_to"))
         settings.append(Setting("amounts", _in_a_row(*ends)))
+        if results.chart.shows_across:
+            errors = (errors_choice(results, factor), setting_choice(results, "across_as"))
+            settings.append(Setting("their errors", _in_a_row(*errors)))
         settings.append(Setting("fitted line", _in_a_row(*fit)))
     settings.append(Setting(factor_words(factor), _in_a_row(*across)))
     if len(measurements.factors) > 1 and not measurements.is_summarised:
