@@ -13,6 +13,7 @@ from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS
 
 EVERY = [setting for settings in SETTINGS.values() for setting in settings]
 SAME = "pond,day 1,day 3,day 7\np1,1.0,2.0,3.5\np2,1.2,2.5,3.0\np3,0.9,1.9,2.8\np4,1.1,2.2,3.1\n"
+LENGTHS = "salt,area (mm),width (mm)\n0,3.1,4.2\n0,3.4,4.5\n2,2.2,3.1\n2,2.5,3.9\n"
 AMOUNTS = ["--kind", "points", "--spacing", "by-amount"]
 SAMPLES = {
     "SHARE": "0.5",
@@ -57,7 +58,9 @@ def test_every_option_is_taken_and_changes_the_figure(setting: Setting, tmp_path
     cells.write_text(TWO_FACTORS, "utf-8")
     ponds = tmp_path / "ponds.csv"
     ponds.write_text(SAME, "utf-8")
-    table = ponds if setting.name == "joins_units" else cells
+    lengths = tmp_path / "lengths.csv"
+    lengths.write_text(LENGTHS, "utf-8")
+    table = {"joins_units": ponds, "outcomes_together": lengths}.get(setting.name, cells)
     helps = {
         "marks_mean": ["--kind", "boxes"],
         "whiskers": ["--kind", "boxes", "--replicates", "no"],
@@ -71,6 +74,7 @@ def test_every_option_is_taken_and_changes_the_figure(setting: Setting, tmp_path
         "comparison_pt": ["--draw", "all"],
         "joins_units": ["--kind", "points"],
         "marks_control": ["--control", "0"],
+        "outcomes_together": ["--value", "area", "--beside", "width"],
         "across_as": [*AMOUNTS, "--x-errors", "0.5"],
         "stacked_as": ["--kind", "stacked", "--height", "count"],
     }.get(setting.name, [])

@@ -134,6 +134,7 @@ ONE_OF_EACH: tuple[Edit, ...] = (
     edits.ChooseStarLimits(limits=(0.02, 0.002)),
     edits.MoveByHand(what=PairAt(("0", "dim"), ("4", "dim")), value_mm=1.5),
     edits.TurnFigure(orientation=Orientation.SIDEWAYS),
+    edits.ShowOutcome(variable=3, is_shown=True, name="mass"),
     edits.ChooseLevelErrors(variable=0, errors=(LevelError(0, "4", 0.5),)),
     edits.ChooseSetting(name="value_step", value=2.5),
     edits.ChooseLook(name="cap_mm", value=3.0, levels=("0", "dim")),

@@ -78,6 +78,21 @@ class CrowdedAmounts(Struct, frozen=True):
     highest: float
 
 
+class OutcomeLeftOut(Struct, frozen=True):
+    """Another outcome that the figure is to show and cannot."""
+
+    variable: int
+    why: str
+
+
+class OutcomesApart(Struct, frozen=True):
+    """Outcomes that were to stand on one axis and cannot."""
+
+    why: str
+
+
+OutcomeRemark = OutcomeLeftOut | OutcomesApart
+
 FigureRemark = (
     KindNotPossible
     | FitNotPossible
@@ -88,6 +103,7 @@ FigureRemark = (
     | LineOverNames
     | EvenlySpacedAmounts
     | CrowdedAmounts
+    | OutcomeRemark
 )
 
 

@@ -32,6 +32,7 @@ SETTINGS: dict[str, tuple[Setting, ...]] = {
         Setting("--join-pt", "join_pt", "PT", "thickness of joining lines"),
         Setting("--signs", "by_signs", "yes|no", "shapes, hatches and dashes beside colours"),
         Setting("--palette", "palette", "shore|grey|okabe-ito|one", "group colours"),
+        Setting("--one-axis", "outcomes_together", "yes|no", "for several outcomes"),
         Setting("--drop-empty", "drops_empty", "yes|no", "no place for groups without values"),
         Setting("--fit", "fit", "none|straight|smooth", "a line fitted over amounts"),
         Setting("--differences", "shows_differences", "yes|no", "beside the groups, on one scale"),
@@ -91,6 +92,9 @@ def add_figure_options(command: argparse.ArgumentParser) -> None:
     figure.add_argument("--kind", metavar="K", help=kinds)
     figure.add_argument("--sideways", action="store_true", help="values run to the right")
     figure.add_argument("--upright", action="store_true", help="values run upwards")
+    figure.add_argument(
+        "--beside", action="append", default=[], metavar="COL", help="another outcome, too"
+    )
     figure.add_argument("--error-bars", metavar="E", help="sd, se, ci or none, among others")
     figure.add_argument("--bar-direction", metavar="D", help="both, up or down")
     figure.add_argument("--height", metavar="H", help="mean, median, count, or “above 120”")

@@ -15,6 +15,7 @@ from decimus.cli.arguments import UsageError
 from decimus.cli.figure_arguments import SETTINGS, Setting
 from decimus.cli.words import word_of
 from decimus.errors import ChoiceError, InputError
+from decimus.measurements.headings import name_and_unit
 from decimus.study.edits import (
     ChooseComparisonMarks,
     ChooseComparisonText,
@@ -29,6 +30,7 @@ from decimus.study.edits import (
     ChooseSpacing,
     ChooseValueRange,
     Edit,
+    ShowOutcome,
     ShowReplicates,
     TurnFigure,
     WriteAxisTitle,
@@ -50,6 +52,7 @@ from decimus.terms import (
 from decimus.wording.figure.error_bars import side_and_threshold
 from decimus.wording.figure.errors_across import typed_errors
 from decimus.wording.figure.typed_ranges import typed_range
+from decimus.wording.questions import outcome_columns, variable_name
 
 
 def drawn(arguments: argparse.Namespace, results: Results) -> Results:
@@ -91,6 +94,7 @@ def _check(arguments: argparse.Namespace, results: Results) -> None:
 
 def _edits(arguments: argparse.Namespace, results: Results) -> Iterator[Edit]:
     at = results.number
+    yield from _beside(arguments, results)
     yield from _marks(arguments, results)
     if arguments.sideways or arguments.upright:
         if arguments.sideways and arguments.upright:
@@ -119,6 +123,19 @@ def _edits(arguments: argparse.Namespace, results: Results) -> Iterator[Edit]:
     for said in arguments.of_group:
         yield _look_of_group(said, results)
     yield from _comparisons(arguments, results)
+
+
+def _beside(arguments: argparse.Namespace, results: Results) -> Iterator[Edit]:
+    """Other outcomes to show, by the headings of their columns."""
+    measurements = results.measurements
+    known = {variable_name(measurements, c): c for c in outcome_columns(measurements)}
+    known = {name: c for name, c in known.items() if c != measurements.outcome.variable}
+    for heading in arguments.beside:
+        column = next((c for n, c in known.items() if heading in (n, name_and_unit(n)[0])), None)
+        if column is None:
+            others = f"there are {', '.join(known)}" if known else "there is no other"
+            raise UsageError(f"--beside {heading} is no other outcome of this table; {others}")
+        yield ShowOutcome(variable=column, is_shown=True, name=heading, question=results.number)
 
 
 def _errors_across(text: str, results: Results) -> Edit:

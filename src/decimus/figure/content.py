@@ -221,7 +221,7 @@ def _content(results: Results) -> Content:
         equations=equations(results, fits) if choices.shows_equation else (),
         series=_series(groups),
     )
-    labels = _value_labels(results, chart, content.exponent)
+    labels = value_labels(results, chart, content.exponent)
     beside = _beside(results, content) if differences_beside(results) else None
     return replace(content, labels=labels, beside=beside)
 
@@ -263,7 +263,7 @@ def _series(groups: ShownGroups) -> dict[Levels, int]:
     return {group.levels: order[group.levels[1]] for group in groups.shown}
 
 
-def _value_labels(results: Results, chart: Chart, exponent: int) -> tuple[GroupText, ...]:
+def value_labels(results: Results, chart: Chart, exponent: int) -> tuple[GroupText, ...]:
     """The numbers to write at groups."""
     groups, wanted = results.groups, results.question.figure.value_labels
     if wanted is ValueLabels.NONE or not chart.shows_means:

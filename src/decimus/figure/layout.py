@@ -6,6 +6,7 @@ from functools import lru_cache
 
 from msgspec.structs import replace
 
+from decimus.analysis.outcomes import are_together, shown_outcomes
 from decimus.analysis.results import Results
 from decimus.figure.axes import data_range
 from decimus.figure.content import Content, content_of
@@ -32,8 +33,20 @@ def page_of(results: Results, measure: Measure) -> Page:
         results: what to show.
         measure: how much room a text takes.
     """
-    content = content_of(results)
-    return results.kept("page", (content, measure), lambda: laid_out(content, measure))
+    every = shown_outcomes(results)
+    contents = tuple(content_of(each) for each in every)
+    together = are_together(results)
+
+    def made() -> Page:
+        if len(every) == 1:
+            return laid_out(contents[0], measure)
+        from decimus.figure import outcomes
+
+        if together:
+            return laid(outcomes.together(every, contents), measure).page
+        return outcomes.apart(every, contents, measure)
+
+    return results.kept("page", (*contents, together, measure), made)
 
 
 def laid_out(content: Content, measure: Measure) -> Page:

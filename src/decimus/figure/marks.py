@@ -316,6 +316,7 @@ class PageNote(Enum):
     BEYOND_ENDS = "without the groups beyond the ends of their axis"
     BETWEEN_PANELS = "without the lines of groups in different panels"
     SHORT_BARS = "some error bars are shorter than their points"
+    LARGER_FOR_OUTCOMES = "larger, a row for each outcome"
     KEY_ABOVE = "the key above, as there is no room inside"
 
 

@@ -55,23 +55,33 @@ _SAME, _MARGIN = 0.01, 0.1
 
 
 class Laid(Value, frozen=True):
-    """A page with what a second one beside it has to know.
+    """A page with what another one beside it has to know.
 
     Args:
         page: it.
         scale: of the values of its plots.
         is_sideways: whether values run to the right.
+        margins: the mm at the left of its plots, below and above them.
     """
 
     page: Page
     scale: Scale
     is_sideways: bool
+    margins: tuple[float, float, float]
 
 
-def laid(content: Content, measure: Measure) -> Laid:
-    """The page for a content: of the size asked for, or as large as names and lines need."""
+def laid(
+    content: Content, measure: Measure, least: tuple[float, float, float] = (0.0, 0.0, 0.0)
+) -> Laid:
+    """The page for a content: of the size asked for, or as large as names and lines need.
+
+    Args:
+        content: what it shows.
+        measure: how much room a text takes.
+        least: the mm at the left, below and above that its plots keep free.
+    """
     type_ = Typesetter(measure, content.look.style.text_pt)
-    sheet = _first_sheet(content, type_)
+    sheet = replace(_first_sheet(content, type_), least=least)
     notes: dict[PageNote, None] = {}
     fit: Fit | None = None
     for attempt in range(_TRIES):
@@ -99,13 +109,15 @@ def laid(content: Content, measure: Measure) -> Laid:
     fit = fit or _fit(content, sheet, around, type_)
     marks, key = _marks(content, sheet, around, fit, type_)
     if key is not None and key.place is KeyPlace.INSIDE and _is_covering(key, marks):
-        above = laid(_with_key_above(content), measure)
+        above = laid(_with_key_above(content), measure, least)
         page = replace(above.page, notes=(*above.page.notes, PageNote.KEY_ABOVE))
         return replace(above, page=page)
     notes |= dict.fromkeys(_seen(content, fit))
     moved = _moved([*marks, *(key.marks if key is not None else ())], content, sheet)
     page = Page(sheet.width, sheet.height, moved, tuple(notes))
-    return Laid(page, fit.plots[0].axis.scale, sheet.is_sideways)
+    grid = around.grid
+    margins = (grid.left, grid.bottom, sheet.height - grid.top)
+    return Laid(page, fit.plots[0].axis.scale, sheet.is_sideways, margins)
 
 
 def _seen(content: Content, fit: Fit) -> Iterator[PageNote]:

@@ -43,6 +43,7 @@ def small_page(results: Results, kind: ChartKind, measure: Measure) -> Page:
         fit=FitLine.NONE,
         orientation=question.figure.orientation or Orientation.UPRIGHT,
         moved=(),
+        outcomes=(),
     )
     study = results.study.with_question(results.number, replace(question, figure=figure))
     shown = Results(study, results.number, results, results.decimal_sign)

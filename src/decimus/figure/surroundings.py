@@ -42,12 +42,15 @@ class Sheet(Value, frozen=True):
         height: likewise.
         is_sideways: whether values run to the right.
         numbers: how wide the numbers of the value axis are, in mm.
+        least: the mm at the left, below and above that plots keep free, so that they stand in line
+            with those of another page.
     """
 
     width: float
     height: float
     is_sideways: bool
     numbers: float
+    least: tuple[float, float, float] = (0.0, 0.0, 0.0)
 
     @property
     def turn(self) -> Turn:
@@ -118,7 +121,8 @@ def surroundings(content: Content, sheet: Sheet, type_: Typesetter) -> Surroundi
         # Titles of panels and equations have as many lines as plots leave them room for.
         grid, names = place(content, sheet, (left, bottom, right, top - above), above, type_)
         above = room_above(content, grid, type_)
-    grid, names = place(content, sheet, (left, bottom, right, top - above), above, type_)
+    highest = min(top - above, sheet.height - sheet.least[2])
+    grid, names = place(content, sheet, (left, bottom, right, highest), above, type_)
     return Surroundings(grid, names, key, titles, _lacking(content, sheet, grid, names, type_))
 
 
@@ -152,7 +156,7 @@ def _upright(
     left, bottom, right, top = box
     count = len(content.panels)
     left += sheet.numbers
-    left += BESIDE_TICK + TICK
+    left = max(left + BESIDE_TICK + TICK, sheet.least[0])
     for _ in range(_TRIES):
         grid = Grid(count, columns_for(count, right - left), left, bottom, right, top, above)
         frame = grid.frames(sheet.turn)[0]
@@ -167,7 +171,7 @@ def _upright(
             break
         # The first name reaches out over the edge of the page: plots begin later.
         left += out
-    return replace(grid, bottom=bottom + names.room + GAP), names
+    return replace(grid, bottom=max(bottom + names.room + GAP, sheet.least[1])), names
 
 
 def _sideways(
@@ -176,11 +180,11 @@ def _sideways(
     """Names at the left of plots, numbers below them."""
     left, bottom, right, top = box
     count = len(content.panels)
-    bottom += TICK + BESIDE_TICK + type_.extent("x").height
+    bottom = max(bottom + TICK + BESIDE_TICK + type_.extent("x").height, sheet.least[1])
     right -= sheet.numbers / 2
     lines = wrapped_beside(content.panels[0].places, notes_of(content), sheet.width, type_)
     widest = max((type_.extent(line).width for each in lines for line in each), default=0.0)
-    left = max(left + widest + GAP, EDGE + sheet.numbers / 2)
+    left = max(left + widest + GAP, EDGE + sheet.numbers / 2, sheet.least[0])
     between = max(BETWEEN, sheet.numbers + _BETWEEN_NUMBERS)
     columns = columns_for(count, right - left, between)
     grid = Grid(count, columns, left, bottom, right, top, above, between)

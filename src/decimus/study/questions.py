@@ -92,6 +92,22 @@ class PairOfGroups(msgspec.Struct, frozen=True):
         return (a, b) in {(self.first, self.second), (self.second, self.first)}
 
 
+class OutcomeBeside(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """Another outcome by the same factors on the same figure, with an axis of its own.
+
+    Args:
+        variable: its column.
+        value_title: title of its axis, None where it follows the data.
+        value_from: the low end of that axis, None for our own.
+        value_to: its high end.
+    """
+
+    variable: int
+    value_title: str | None = None
+    value_from: float | None = None
+    value_to: float | None = None
+
+
 class Asked(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """What is asked: how does the outcome differ by the factors?
 
@@ -258,6 +274,8 @@ class FigureChoices(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
         group_scale: how amounts stand along theirs.
         group_from: the low end of the axis of amounts.
         group_to: its high end.
+        outcomes: others beside the one asked about.
+        outcomes_together: whether they stand beside each other on one axis; None where units agree.
         level_errors: errors of amounts, where the names of levels do not say them.
         across_as: how they are drawn.
         group_looks: looks of single groups.
@@ -300,6 +318,8 @@ class FigureChoices(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     group_scale: AxisScale = AxisScale.LINEAR
     group_from: float | None = None
     group_to: float | None = None
+    outcomes: tuple[OutcomeBeside, ...] = ()
+    outcomes_together: bool | None = None
     level_errors: tuple[LevelError, ...] = ()
     across_as: ErrorShape = ErrorShape.CROSSED
     group_looks: tuple[LookOfGroup, ...] = ()

@@ -22,6 +22,7 @@ FIGURE_SETTINGS = {
     "group_scale": "scale of the group axis",
     "group_from": "start of the group axis",
     "group_to": "end of the group axis",
+    "outcomes_together": "several outcomes",
     "across_as": "errors of amounts",
     "counts_below": "n under the names",
     "value_labels": "numbers at groups",

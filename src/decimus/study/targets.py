@@ -85,15 +85,17 @@ class PanelAt(OfLevel, frozen=True, tag=True):
 
 
 class AxisAt(Target, frozen=True, tag=True):
-    """The line of an axis."""
+    """The line of an axis; `outcome` where it is that of another outcome than the one asked for."""
 
     axis: Axis
+    outcome: int | None = None
 
 
 class AxisEnd(Target, frozen=True, tag=True):
-    """An end of the value axis."""
+    """An end of a value axis."""
 
     is_upper: bool
+    outcome: int | None = None
 
 
 class Tick(Target, frozen=True, tag=True):
@@ -101,12 +103,14 @@ class Tick(Target, frozen=True, tag=True):
 
     axis: Axis
     value: float
+    outcome: int | None = None
 
 
 class AxisTitle(Target, frozen=True, tag=True):
     """The title of an axis."""
 
     axis: Axis
+    outcome: int | None = None
 
 
 class KeyAt(Target, frozen=True, tag=True):
@@ -164,6 +168,51 @@ AnyTarget = (
     | ReferenceAt
     | FitAt
 )
+
+
+_SIGN = "\u2192 "
+
+
+def tagged(levels: Levels, outcome: int) -> Levels:
+    """A group as it is named on the figure where it is one of another outcome."""
+    return (*levels, f"{_SIGN}{outcome}")
+
+
+def untagged(levels: Levels) -> tuple[Levels, int | None]:
+    """The group in the table, and of which other outcome it is; None for the one asked about."""
+    if len(levels) > 1 and levels[-1].startswith(_SIGN) and levels[-1][2:].isdecimal():
+        return levels[:-1], int(levels[-1][2:])
+    return levels, None
+
+
+def with_outcome(target: AnyTarget, outcome: int) -> AnyTarget:
+    """The target as part of what is drawn of another outcome."""
+    match target:
+        case OfGroup():
+            return msgspec.structs.replace(target, levels=tagged(target.levels, outcome))
+        case PairAt():
+            return PairAt(tagged(target.first, outcome), tagged(target.second, outcome))
+        case AxisAt() | Tick() | AxisTitle() if target.axis is Axis.GROUP:
+            return target
+        case AxisAt() | AxisEnd() | Tick() | AxisTitle():
+            return msgspec.structs.replace(target, outcome=outcome)
+        case _:
+            return target
+
+
+def without_outcome(target: AnyTarget) -> tuple[AnyTarget, int | None]:
+    """The target without the outcome that it is part of, and that."""
+    match target:
+        case OfGroup():
+            levels, outcome = untagged(target.levels)
+            return msgspec.structs.replace(target, levels=levels), outcome
+        case PairAt():
+            (first, outcome), (second, _) = untagged(target.first), untagged(target.second)
+            return PairAt(first, second), outcome
+        case AxisAt() | AxisEnd() | Tick() | AxisTitle():
+            return msgspec.structs.replace(target, outcome=None), target.outcome
+        case _:
+            return target, None
 
 
 class Moved(msgspec.Struct, frozen=True):

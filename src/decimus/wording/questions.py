@@ -9,7 +9,7 @@ from decimus.analysis.results import Results
 from decimus.measurements.extraction import block_factors
 from decimus.measurements.observations import Measurements
 from decimus.measurements.variables import Factor
-from decimus.study.edits import ChooseFactors, ChooseOutcome
+from decimus.study.edits import ChooseFactors, ChooseOutcome, ShowOutcome
 from decimus.study.readings import HEADINGS
 from decimus.terms import Layout
 from decimus.wording.entries import name_entry
@@ -53,23 +53,29 @@ def variable_name(measurements: Measurements, variable: int) -> str:
             return factor.name
     if variable < 0:
         return "the headings" if variable == HEADINGS else "the upper headings"
-    return measurements.shape.name(variable)
+    shape = measurements.shape
+    is_known = any(profile.index == variable for profile in shape.columns)
+    return shape.name(variable) if is_known else f"column {variable + 1}"
 
 
-def outcome_options(results: Results, measurements: Measurements) -> tuple[Option, ...]:
+def outcome_columns(measurements: Measurements) -> tuple[int, ...]:
     """The columns of a long table that could be the outcome."""
     shape = measurements.shape
     if shape.layout is not Layout.LONG:
         return ()
     used = {factor.variable for factor in measurements.factors}
-    columns = [p.index for p in shape.columns if p.is_numeric and p.index not in used]
+    return tuple(p.index for p in shape.columns if p.is_numeric and p.index not in used)
+
+
+def outcome_options(results: Results, measurements: Measurements) -> tuple[Option, ...]:
+    """What a long table could be asked about, too."""
     return tuple(
         Option(
             variable_name(measurements, c),
             ChooseOutcome(outcome=c, name=variable_name(measurements, c), question=results.number),
             c == measurements.outcome.variable,
         )
-        for c in columns
+        for c in outcome_columns(measurements)
     )
 
 
@@ -78,8 +84,33 @@ def _asked_outcome(results: Results, measurements: Measurements) -> Choice:
     name = outcome.name if outcome.is_named else ""
     text = with_unit(lower_first(name) if name else "the measurement", outcome.unit)
     entry = name_entry(results, outcome.variable, "what was measured", name)
-    options = outcome_options(results, measurements)
+    options = (*outcome_options(results, measurements), *beside_options(results, measurements))
     return Choice("asked outcome", text, "the outcome", options, (entry,))
+
+
+def columns_beside(measurements: Measurements) -> tuple[int, ...]:
+    """The columns that could stand beside the outcome: other numbers of the same rows."""
+    shape = measurements.shape
+    taken = {measurements.outcome.variable, *shape.readings}
+    numberings = {p.index for p in shape.columns if p.is_numbering}
+    found = outcome_columns(measurements)
+    return tuple(c for c in found if c not in taken and c not in numberings)
+
+
+def beside_options(results: Results, measurements: Measurements) -> tuple[Option, ...]:
+    """Other columns of numbers, to be shown beside the outcome on the figure."""
+    own = measurements.outcome.variable
+    known = {p.index for p in measurements.shape.columns} - {own}
+    shown = {o.variable for o in results.question.figure.outcomes} & known
+    found = []
+    for column in sorted({*columns_beside(measurements), *shown}):
+        name, is_shown = variable_name(measurements, column), column in shown
+        edit = ShowOutcome(
+            variable=column, is_shown=not is_shown, name=name, question=results.number
+        )
+        words = f"without {name} beside it" if is_shown else f"with {name} beside it on the figure"
+        found.append(Option(words, edit))
+    return tuple(found)
 
 
 def free_factors(measurements: Measurements) -> list[int]:

@@ -52,6 +52,7 @@ from decimus.study.edits.figures import (
     ChooseTextSize,
     ChooseValueRange,
     MoveByHand,
+    ShowOutcome,
     ShowReplicates,
     TurnFigure,
     WriteAxisTitle,
@@ -165,6 +166,7 @@ Edit = (
     | ChooseDecimals
     | ChooseKind
     | ShowReplicates
+    | ShowOutcome
     | ChoosePalette
     | ChooseTextSize
     | ChooseSize
@@ -273,6 +275,7 @@ __all__ = [
     "ReorderLevels",
     "ReplaceTable",
     "SetValuesAside",
+    "ShowOutcome",
     "ShowReplicates",
     "StateRelevantDifference",
     "TableEdit",

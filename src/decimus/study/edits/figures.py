@@ -8,11 +8,12 @@ from decimus.errors import ChoiceError
 from decimus.study.edits.kinds import FigureEdit, check_size
 from decimus.study.limits import Move, TextSize
 from decimus.study.looks import Look, LookOfGroup
-from decimus.study.questions import FigureChoices, LevelError
+from decimus.study.questions import FigureChoices, LevelError, OutcomeBeside
 from decimus.study.settings import FIGURE_SETTINGS, LOOK_SETTINGS, OF_GROUPS, checked
 from decimus.study.targets import AnyTarget, Levels, Moved, same_thing
 from decimus.terms import ChartKind, ComparisonText, Orientation, Palette, Spacing
 
+_MOST_OUTCOMES = 11
 SettingValue = bool | int | float | str | tuple[float, ...] | None
 
 
@@ -97,11 +98,50 @@ class ChooseSize(FigureEdit, frozen=True, kw_only=True):
         return replace(figure, look=look)
 
 
+class ShowOutcome(FigureEdit, frozen=True, kw_only=True):
+    """Show another outcome on the same figure, or take it off."""
+
+    variable: int
+    is_shown: bool
+    name: str
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return f"{self.name} beside it" if self.is_shown else f"without {self.name}"
+
+    def chosen(self, figure: FigureChoices) -> FigureChoices:
+        """The choices with or without it."""
+        others = tuple(own for own in figure.outcomes if own.variable != self.variable)
+        if not self.is_shown:
+            return replace(figure, outcomes=others)
+        if len(others) >= _MOST_OUTCOMES:
+            raise ChoiceError(
+                f"A figure shows at most {_MOST_OUTCOMES + 1} outcomes",
+                remedy="Take one off first",
+            )
+        return replace(figure, outcomes=(*others, OutcomeBeside(self.variable)))
+
+
+def _with_axis(figure: FigureChoices, outcome: int, **parts: object) -> FigureChoices:
+    """The choices with something else about the axis of another outcome."""
+    return replace(
+        figure,
+        outcomes=tuple(
+            replace(own, **parts) if own.variable == outcome else own for own in figure.outcomes
+        ),
+    )
+
+
 class WriteAxisTitle(FigureEdit, frozen=True, kw_only=True):
-    """Write an axis title by hand; None goes back to the one from the data."""
+    """Write an axis title by hand; None goes back to the one from the data.
+
+    `outcome` for the value axis of another outcome than the one asked about.
+    """
 
     is_value_axis: bool
     text: str | None
+    outcome: int | None = None
 
     @property
     def title(self) -> str:
@@ -110,16 +150,22 @@ class WriteAxisTitle(FigureEdit, frozen=True, kw_only=True):
 
     def chosen(self, figure: FigureChoices) -> FigureChoices:
         """The choices with the title."""
+        if self.outcome is not None:
+            return _with_axis(figure, self.outcome, value_title=self.text)
         if self.is_value_axis:
             return replace(figure, value_title=self.text)
         return replace(figure, group_title=self.text)
 
 
 class ChooseValueRange(FigureEdit, frozen=True, kw_only=True):
-    """Choose the ends of the value axis; None for an end that follows the data."""
+    """Choose the ends of the value axis; None for an end that follows the data.
+
+    `outcome` for the axis of another outcome than the one asked about.
+    """
 
     value_from: float | None
     value_to: float | None
+    outcome: int | None = None
 
     def __post_init__(self) -> None:
         if (
@@ -141,6 +187,9 @@ class ChooseValueRange(FigureEdit, frozen=True, kw_only=True):
 
     def chosen(self, figure: FigureChoices) -> FigureChoices:
         """The choices with those ends."""
+        if self.outcome is not None:
+            ends = {"value_from": self.value_from, "value_to": self.value_to}
+            return _with_axis(figure, self.outcome, **ends)
         return replace(figure, value_from=self.value_from, value_to=self.value_to)
 
 

@@ -13,12 +13,13 @@ from decimus.study.questions import (
     LevelError,
     LevelLabel,
     LevelOrder,
+    OutcomeBeside,
     Question,
 )
 from decimus.study.readings import Reading
 from decimus.study.studies import Sheet, Study
 from decimus.study.tables import Table
-from decimus.study.targets import OfLevel
+from decimus.study.targets import AnyTarget, OfLevel, with_outcome, without_outcome
 
 
 def moved_rows(reading: Reading, at: int, count: int) -> Reading:
@@ -119,12 +120,11 @@ def moved_question(
             question.figure,
             level_colours=_moved_all(question.figure.level_colours, moved, gone),
             level_errors=_moved_all(question.figure.level_errors, moved, gone),
+            outcomes=_moved_all(question.figure.outcomes, moved, gone),
             moved=tuple(
-                replace(by_hand, what=replace(by_hand.what, variable=moved(by_hand.what.variable)))
-                if isinstance(by_hand.what, OfLevel)
-                else by_hand
+                replace(by_hand, what=_moved_target(by_hand.what, moved))
                 for by_hand in question.figure.moved
-                if not (isinstance(by_hand.what, OfLevel) and by_hand.what.variable in gone)
+                if not _variables(by_hand.what) & gone
             ),
         ),
         comparison=replace(
@@ -135,7 +135,25 @@ def moved_question(
     )
 
 
-AboutLevels = TypeVar("AboutLevels", LevelOrder, LevelLabel, LevelColour, LevelError, ControlLevel)
+def _variables(target: AnyTarget) -> frozenset[int]:
+    """The columns that something on a figure depends on by their number."""
+    if isinstance(target, OfLevel):
+        return frozenset({target.variable})
+    outcome = without_outcome(target)[1]
+    return frozenset() if outcome is None else frozenset({outcome})
+
+
+def _moved_target(target: AnyTarget, moved: Callable[[int], int]) -> AnyTarget:
+    """The same thing, where its columns now are."""
+    if isinstance(target, OfLevel):
+        return replace(target, variable=moved(target.variable))
+    bare, outcome = without_outcome(target)
+    return target if outcome is None else with_outcome(bare, moved(outcome))
+
+
+AboutLevels = TypeVar(
+    "AboutLevels", LevelOrder, LevelLabel, LevelColour, LevelError, OutcomeBeside, ControlLevel
+)
 
 
 def _moved_all(

@@ -296,7 +296,9 @@ class PageView(QWidget):
             text = field.text().strip()
             field.deleteLater()
             if text != label.text:
-                self.edited.emit(WriteAxisTitle(is_value_axis=title.axis is Axis.VALUE, text=text))
+                is_value = title.axis is Axis.VALUE
+                edit = WriteAxisTitle(is_value_axis=is_value, text=text, outcome=title.outcome)
+                self.edited.emit(edit)
 
         field.returnPressed.connect(write)
         field.editingFinished.connect(field.deleteLater)

@@ -8,6 +8,7 @@ from msgspec.structs import replace
 
 from decimus.analysis.figure_fits import fits_of
 from decimus.analysis.groups import Group, ShownGroups
+from decimus.analysis.outcomes import are_together, results_beside
 from decimus.analysis.results import Results
 from decimus.charts.kinds import Chart
 from decimus.charts.registry import CHARTS
@@ -33,6 +34,7 @@ from decimus.wording.figure.error_bars import error_bar_spans, height_choice, he
 from decimus.wording.figure.errors_across import across_words
 from decimus.wording.figure.kind_names import KIND_NAMES
 from decimus.wording.figure.lines import fit_words, reference_words
+from decimus.wording.figure.outcomes import n_spans, names_of_outcomes
 from decimus.wording.figure.setting_choices import setting_choice
 from decimus.wording.measurements.adjustments import adjusted_caption
 from decimus.wording.numbers import NBSP
@@ -40,12 +42,13 @@ from decimus.wording.phrases import (
     LIMIT_WORDS,
     group_words,
     levels_phrase,
+    lower_first,
     n_words,
     outcome_words,
     preposition,
     upper_first,
 )
-from decimus.wording.spans import Choice, Option, Sentence, Span, Style, Text
+from decimus.wording.spans import Choice, Option, Sentence, Span, Style, Text, plain_text
 
 
 def caption(results: Results) -> Sentence:
@@ -58,6 +61,8 @@ def caption(results: Results) -> Sentence:
         question.comparison,
         _as_said(question.figure),
         results.decimal_sign,
+        *((each.groups, each.comparison, each.annotations) for each in results_beside(results)),
+        are_together(results),
     )
     return results.kept("caption", causes, lambda: _caption(results))
 
@@ -78,29 +83,53 @@ def _as_said(figure: FigureChoices) -> FigureChoices:
 
 
 def _caption(results: Results) -> Sentence:
-    groups, figure = results.groups, results.question.figure
-    spans: list[Span] = [Text("Figure" + NBSP + "1. ", Style.STRONG), *_subject(groups)]
+    groups = results.groups
+    spans: list[Span] = [Text("Figure" + NBSP + "1. ", Style.STRONG), *_subject(results)]
     chart = results.chart
     spans += [kind_choice(results), Text(" ")]
     spans += _shown(results, chart)
     spans += _replicates(results)
     spans.append(Text("."))
-    if "{error_bars}" in chart.words.shows:
-        spans += _without_bars(groups)
+    spans += _of_groups(results)
     if across := across_words(results):
         spans.append(Text(across))
-    shown_as = "filled circles" if figure.show_replicates else ""
-    if adjusted := adjusted_caption(groups.measurements, shown_as):
-        spans.append(Text(adjusted))
     if hidden := [group for group in groups.shown if group.levels in groups.hidden]:
         spans.append(Text(f" Not shown, but in every test: {_named(groups, hidden)}."))
-    if groups.measurements.limits and groups.measurements.limit_rule is not LimitRule.MISSING:
-        spans.append(Text(_limits(groups.measurements)))
-    spans.append(Text(fit_words(results, fits_of(results)) + reference_words(results)))
-    if results.comparison is not None and chart.shows_means:
-        spans += comparison_spans(results, results.comparison)
+    spans.append(Text(_fitted(results) + reference_words(results)))
+    spans += _compared(results)
     spans += _differences(results)
+    spans += _of_others(results)
     return tuple(spans)
+
+
+def _of_others(results: Results) -> list[Span]:
+    """What has to be said of outcomes beside the one asked about, where it is something else."""
+    others = results_beside(results)
+    if not others:
+        return []
+    own = plain_text(_compared(results))
+    spans: list[Span] = []
+    for other in others:
+        said = plain_text((*_of_groups(other), Text(_fitted(other))))
+        compared = plain_text(_compared(other))
+        said += compared if compared != own else ""
+        if said:
+            name = upper_first(outcome_words(other.measurements))
+            spans.append(Text(f" {name}: {lower_first(said.strip())}"))
+    if any(plain_text(_compared(each)) for each in (results, *others)):
+        spans.append(Text(" Every outcome is compared by itself."))
+    return spans
+
+
+def _compared(results: Results) -> tuple[Span, ...]:
+    """What the caption says of comparisons that are drawn."""
+    if results.comparison is None or not results.chart.shows_means:
+        return ()
+    return tuple(comparison_spans(results, results.comparison))
+
+
+def _fitted(results: Results) -> str:
+    return fit_words(results, fits_of(results))
 
 
 def _differences(results: Results) -> list[Span]:
@@ -113,6 +142,20 @@ def _differences(results: Results) -> list[Span]:
     return [
         Text(f" Black points beside them are these differences with {said}, on the same scale.")
     ]
+
+
+def _of_groups(results: Results) -> list[Span]:
+    """What is true of single groups or values: no error bar, adjusted, beyond a limit."""
+    groups, measurements = results.groups, results.measurements
+    spans: list[Span] = []
+    if "{error_bars}" in results.chart.words.shows:
+        spans += _without_bars(groups)
+    shown_as = "filled circles" if results.question.figure.show_replicates else ""
+    if adjusted := adjusted_caption(measurements, shown_as):
+        spans.append(Text(adjusted))
+    if measurements.limits and measurements.limit_rule is not LimitRule.MISSING:
+        spans.append(Text(_limits(measurements)))
+    return spans
 
 
 def _without_bars(groups: ShownGroups) -> list[Span]:
@@ -148,10 +191,10 @@ def _limits(measurements: Measurements) -> str:
     return f" {count} {noun} beyond a limit of detection {stand} at {words}."
 
 
-def _subject(groups: ShownGroups) -> list[Span]:
+def _subject(results: Results) -> list[Span]:
     """What was measured, on what, when and at which levels."""
-    measurements = groups.measurements
-    spans: list[Span] = [Text(upper_first(outcome_words(measurements)))]
+    groups, measurements = results.groups, results.measurements
+    spans: list[Span] = [Text(upper_first(names_of_outcomes(results)))]
     if measurements.material:
         spans += [Text(" of "), Text(measurements.material, Style.ITALIC)]
     if measurements.condition:
@@ -249,7 +292,7 @@ def _replicates(results: Results) -> list[Span]:
         n = f"{NBSP}={NBSP}{n_words(groups)} {unit}" if known else " is not given"
         return [Text("; "), Text("n", Style.ITALIC), Text(n)]
     choice = replicates_choice(figure, unit)
-    count = [Text("n", Style.ITALIC), Text(f"{NBSP}={NBSP}{n_words(groups)}")]
+    count = n_spans(results)
     if groups.heights.height is Height.COUNT:
         return [Text(f" of {unit}"), *_total(results)]
     if groups.heights.height is Height.SHARE:

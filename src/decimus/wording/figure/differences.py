@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from decimus.analysis.outcomes import results_beside
 from decimus.analysis.results import Results
 from decimus.terms import AxisScale
 from decimus.wording.comparisons.choices import adjustment_choice, method_choice
@@ -15,6 +16,8 @@ def why_no_differences(results: Results) -> str:
     """Why differences cannot stand beside the groups; "" where they can."""
     if not results.chart.shows_means:
         return "this kind of chart shows no means"
+    if results_beside(results):
+        return "several outcomes are shown"
     if not results.chart_facts.has_differences:
         return "no groups are compared"
     if not results.groups.heights.height.is_of_outcome:

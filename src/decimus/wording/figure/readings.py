@@ -2,25 +2,35 @@
 
 from __future__ import annotations
 
+from decimus.analysis.outcomes import owner
 from decimus.analysis.results import Results
-from decimus.study.targets import AnyTarget, AxisTitle, Levels, PairAt
+from decimus.study.targets import AnyTarget, AxisTitle, Levels, PairAt, untagged
 from decimus.terms import Height
 from decimus.wording.comparisons.sentences import pair_sentence
 from decimus.wording.figure.error_bars import height_words
 from decimus.wording.numbers import NBSP, number
-from decimus.wording.phrases import bar_name, group_words, quantity
+from decimus.wording.phrases import bar_name, group_words, outcome_words, quantity, upper_first
 from decimus.wording.spans import plain_text
 
 
 def target_reading(results: Results, target: AnyTarget) -> str:
     """The numbers behind a part of the figure; empty when there is nothing to read."""
     if isinstance(target, PairAt):
-        comparison = results.comparison
-        pair = None if comparison is None else comparison.pair(target.first, target.second)
-        return plain_text(pair_sentence(results, pair)) if pair is not None else ""
+        of, first = owner(results, target.first)
+        second, _ = untagged(target.second)
+        pair = None if of.comparison is None else of.comparison.pair(first, second)
+        return _named(of, results, plain_text(pair_sentence(of, pair))) if pair is not None else ""
     if not target.groups:
         return "Double-click to write it yourself" if isinstance(target, AxisTitle) else ""
-    return _group_reading(results, target.groups[0])
+    of, levels = owner(results, target.groups[0])
+    return _named(of, results, _group_reading(of, levels))
+
+
+def _named(of: Results, results: Results, text: str) -> str:
+    """What is said of one of several outcomes, with its name."""
+    if not text or not results.question.figure.outcomes:
+        return text
+    return f"{upper_first(outcome_words(of.measurements))}: {text}"
 
 
 def _group_reading(results: Results, levels: Levels) -> str:

@@ -47,6 +47,7 @@ WORDS: dict[str, dict[StrEnum | bool, str]] = {
     },
     "value_scale": _SCALES,
     "group_scale": _SCALES,
+    "outcomes_together": {True: "side by side on one axis", False: "an axis each"},
     "across_as": {ErrorShape.CROSSED: "lines that cross", ErrorShape.BOX: "boxes around both"},
     "counts_below": {True: "n under the names", False: "no n under the names"},
     "value_labels": {

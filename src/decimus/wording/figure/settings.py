@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from msgspec.structs import replace
+
+from decimus.analysis.outcomes import are_together, results_beside
 from decimus.analysis.results import Results
 from decimus.charts.styles import style_of
 from decimus.errors import ChoiceError
@@ -29,7 +32,8 @@ from decimus.wording.figure.captions import (
 from decimus.wording.figure.drawn_comparisons import comparison_text_choice, hidden_choice
 from decimus.wording.figure.error_bars import direction_choice, error_bar_choice, height_choice
 from decimus.wording.figure.errors_across import errors_choice
-from decimus.wording.figure.setting_choices import setting_choice
+from decimus.wording.figure.outcomes import of_its_axis_choice, outcomes_choice
+from decimus.wording.figure.setting_choices import WORDS, setting_choice
 from decimus.wording.figure.typed_ranges import typed_range
 from decimus.wording.numbers import full_number
 from decimus.wording.phrases import factor_words, outcome_words, typed_number
@@ -110,6 +114,7 @@ def figure_settings(results: Results) -> tuple[SettingsSection, ...]:
     has_bars = "{error_bars}" in chart.words.shows + chart.words.marked
     is_joined = chart.kind is ChartKind.LINE
     marks = [
+        *_outcomes(results),
         Setting("drawn as", (kind_choice(results),)),
         Setting("standing", (orientation_choice(question),)),
     ]
@@ -167,6 +172,21 @@ def figure_settings(results: Results) -> tuple[SettingsSection, ...]:
     )
 
 
+def _outcomes(results: Results) -> list[Setting]:
+    """Which outcomes are shown, where there are others, and how they stand."""
+    choice = outcomes_choice(results)
+    if not choice.options:
+        return []
+    found = [choice]
+    if results_beside(results):
+        together = setting_choice(results, "outcomes_together")
+        if results.question.figure.outcomes_together is None:
+            words = WORDS["outcomes_together"][are_together(results)]
+            together = replace(together, text=f"{words}, by the rule")
+        found.append(together)
+    return [Setting("outcomes", _in_a_row(*found))]
+
+
 def _in_a_row(*choices: Choice) -> Sentence:
     """Choices beside each other."""
     spans: list[Span] = []
@@ -203,6 +223,11 @@ def _axis_settings(results: Results) -> tuple[Setting, ...]:
             ),
         ),
     ]
+    if not are_together(results):
+        for other in results_beside(results):
+            both = (_range_choice(other), _title_choice(other, is_value_axis=True))
+            shown = (of_its_axis_choice(choice, other) for choice in both)
+            settings.append(Setting(outcome_words(other.measurements), _in_a_row(*shown)))
     factor = results.groups.factors[0]
     across = [_title_choice(results, is_value_axis=False)]
     if factor.factor.kind is LevelKind.AMOUNTS:

@@ -7,11 +7,19 @@ from typing import assert_never
 from decimus.analysis import remarks_on_figure as facts
 from decimus.analysis.groups import Group
 from decimus.analysis.results import Results
-from decimus.study.edits import ChooseKind, ChooseSetting, ChooseSpacing, ChooseValueRange, Edit
+from decimus.study.edits import (
+    ChooseKind,
+    ChooseSetting,
+    ChooseSpacing,
+    ChooseValueRange,
+    Edit,
+    ShowOutcome,
+)
 from decimus.terms import AxisScale, ChartKind, FitLine, Spacing
 from decimus.wording.figure.kind_names import KIND_NAMES
 from decimus.wording.numbers import full_number
 from decimus.wording.phrases import factor_words, group_words, upper_first
+from decimus.wording.questions import variable_name
 from decimus.wording.remarks.words import RemarkWords, listed
 
 
@@ -20,6 +28,8 @@ def figure_remark(  # noqa: PLR0911 - a case per kind
 ) -> RemarkWords:
     """The remark in words."""
     at = results.number
+    if isinstance(remark, facts.OutcomeRemark):
+        return _on_outcomes(results, remark)
     match remark:
         case facts.KindNotPossible(kind, why):
             fallback = ChooseKind(kind=ChartKind.POINTS, question=at)
@@ -83,6 +93,22 @@ def figure_remark(  # noqa: PLR0911 - a case per kind
             )
         case facts.CrowdedAmounts(lowest, highest):
             return _crowded(results, lowest, highest)
+        case never:
+            assert_never(never)
+
+
+def _on_outcomes(results: Results, remark: facts.OutcomeRemark) -> RemarkWords:
+    at = results.number
+    match remark:
+        case facts.OutcomeLeftOut(variable, why):
+            name = variable_name(results.measurements, variable)
+            off = ShowOutcome(variable=variable, is_shown=False, name=name, question=at)
+            return _on_figure(f"{name} is not on the figure.", f"{why}.", (f"without {name}", off))
+        case facts.OutcomesApart(why):
+            rule = ChooseSetting(name="outcomes_together", value=None, question=at)
+            return _on_figure(
+                "Outcomes have an axis each.", f"{upper_first(why)}.", ("as the rule has it", rule)
+            )
         case never:
             assert_never(never)
 

@@ -71,6 +71,8 @@ _ON_FIGURE: tuple[type, ...] = (
     shown.EvenlySpacedAmounts,
     shown.FitNotPossible,
     shown.CrowdedAmounts,
+    shown.OutcomeLeftOut,
+    shown.OutcomesApart,
 )
 """What the figure shows otherwise than one would think."""
 _SHOWN: tuple[type, ...] = (
@@ -97,26 +99,27 @@ RANKED = (*_QUESTIONS, *_CHANGES, *_ON_FIGURE, *_SHOWN)
 
 def kind_of(remark: object) -> str:
     """What kind of remark it is: "doubtful-numbers"."""
-    return _kind(type(remark))
+    return kind_of_type(type(remark))
 
 
-def _kind(remark: type) -> str:
+def kind_of_type(remark: type) -> str:
+    """The same, of a type of remarks."""
     return re.sub(r"(?<!^)(?=[A-Z])", "-", remark.__name__).lower()
 
 
 def tells_of_reading(kind: str) -> bool:
     """Whether a remark of that kind asks, or tells what was left out, done or looks wrong."""
-    return kind in {_kind(found) for found in (*_QUESTIONS, *_CHANGES)}
+    return kind in {kind_of_type(found) for found in (*_QUESTIONS, *_CHANGES)}
 
 
 def tells_of_figure(kind: str) -> bool:
     """Whether a remark of that kind tells of the figure itself."""
-    return kind in {_kind(found) for found in _ON_FIGURE}
+    return kind in {kind_of_type(found) for found in _ON_FIGURE}
 
 
 def is_lesson(kind: str) -> bool:
     """Whether a remark of that kind is a lesson rather than about these data."""
-    return kind in {_kind(found) for found in LESSONS}
+    return kind in {kind_of_type(found) for found in LESSONS}
 
 
 def rank_of(remark: object) -> int:
