@@ -10,6 +10,8 @@ from decimus.study import edits
 from decimus.study.adjustments import ComputedColumn, ConvertUnit, Logarithm
 from decimus.study.edits import Edit
 from decimus.study.history import History, replayed
+from decimus.study.house_styles import HouseStyle
+from decimus.study.looks import Look
 from decimus.study.questions import LevelError, PairOfGroups
 from decimus.study.readings import Reading, SetAside, SummaryColumns
 from decimus.study.studies import Study
@@ -135,6 +137,7 @@ ONE_OF_EACH: tuple[Edit, ...] = (
     edits.MoveByHand(what=PairAt(("0", "dim"), ("4", "dim")), value_mm=1.5),
     edits.TurnFigure(orientation=Orientation.SIDEWAYS),
     edits.ShowOutcome(variable=3, is_shown=True, name="mass"),
+    edits.ApplyStyle(style=HouseStyle("our lab", Look(text_pt=7.0), error_bar=ErrorBar.NONE)),
     edits.ChooseLevelErrors(variable=0, errors=(LevelError(0, "4", 0.5),)),
     edits.ChooseSetting(name="value_step", value=2.5),
     edits.ChooseLook(name="cap_mm", value=3.0, levels=("0", "dim")),

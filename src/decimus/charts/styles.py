@@ -97,16 +97,11 @@ _SMALL = 0.9
 
 
 @lru_cache(maxsize=16)
-def style_of(figure: FigureChoices, house: Look = Look()) -> ResolvedStyle:  # noqa: B008 - frozen
-    """The complete look that follows from what was chosen.
-
-    Args:
-        figure: what was chosen for the figure.
-        house: the house style.
-    """
+def style_of(figure: FigureChoices) -> ResolvedStyle:
+    """The complete look that follows from what was chosen for a figure, and its house style."""
     values: dict[str, Any] = asdict(Style())
     origins = dict.fromkeys(values, Origin.RULE)
-    for look, origin in ((house, Origin.HOUSE), (figure.look, Origin.QUESTION)):
+    for look, origin in ((figure.house.look, Origin.HOUSE), (figure.look, Origin.QUESTION)):
         said = set_fields(look)
         values |= said
         origins |= dict.fromkeys(said, origin)

@@ -112,7 +112,7 @@ def add_figure_options(command: argparse.ArgumentParser) -> None:
     figure.add_argument("--width-mm", type=float, metavar="W")
     figure.add_argument("--height-mm", type=float, metavar="H")
     figure.add_argument("--dpi", type=float, default=300.0, metavar="N")
-    figure.add_argument("--style", metavar="NAME", help=argparse.SUPPRESS)
+    figure.add_argument("--style", metavar="NAME|FILE", help="paper, slide, poster, or your own")
     for title, settings in SETTINGS.items():
         group = command.add_argument_group(f"figure: {title}")
         for setting in settings:

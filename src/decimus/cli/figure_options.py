@@ -17,6 +17,7 @@ from decimus.cli.words import word_of
 from decimus.errors import ChoiceError, InputError
 from decimus.measurements.headings import name_and_unit
 from decimus.study.edits import (
+    ApplyStyle,
     ChooseComparisonMarks,
     ChooseComparisonText,
     ChooseDirection,
@@ -53,6 +54,7 @@ from decimus.wording.figure.error_bars import side_and_threshold
 from decimus.wording.figure.errors_across import typed_errors
 from decimus.wording.figure.typed_ranges import typed_range
 from decimus.wording.questions import outcome_columns, variable_name
+from decimus.workflows.house_styles import style_named
 
 
 def drawn(arguments: argparse.Namespace, results: Results) -> Results:
@@ -63,6 +65,11 @@ def drawn(arguments: argparse.Namespace, results: Results) -> Results:
     """
     study = results.study
     try:
+        if arguments.style is not None:
+            # First, as options say what is to be otherwise than in the style.
+            style = ApplyStyle(style=style_named(arguments.style), question=results.number)
+            study = style.apply(study)
+            results = Results(study, results.number, results, results.decimal_sign)
         for edit in _edits(arguments, results):
             study = edit.apply(study)
     except UsageError:

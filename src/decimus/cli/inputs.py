@@ -27,8 +27,6 @@ from decimus.terms import Layout, Meaning
 
 _MOST_FACTORS = 3
 
-LATER = {"style": "--style"}
-
 
 def results_from(arguments: argparse.Namespace, ahead: Ahead) -> Results:
     """The results that the arguments ask for.
@@ -41,7 +39,6 @@ def results_from(arguments: argparse.Namespace, ahead: Ahead) -> Results:
         UsageError: an option that cannot be served.
         InputError: the file or the data cannot be used.
     """
-    _refuse_later(arguments)
     study = _study(arguments, ahead)
     number = _question_number(arguments, study)
     study = _read_as_told(arguments, study, number)
@@ -61,12 +58,6 @@ def results_from(arguments: argparse.Namespace, ahead: Ahead) -> Results:
     heights = fitting_error_bar(results.compared, question.heights)
     fitting = replace(question, heights=heights)
     return Results(study.with_question(number, fitting), number, before=results)
-
-
-def _refuse_later(arguments: argparse.Namespace) -> None:
-    for name, option in LATER.items():
-        if getattr(arguments, name, None) is not None:
-            raise UsageError(f"{option} is not available yet")
 
 
 def _study(arguments: argparse.Namespace, ahead: Ahead) -> Study:

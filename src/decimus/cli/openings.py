@@ -32,7 +32,11 @@ def opening_from(argv: list[str]) -> OpenedFile | int:
     if (reason := no_window_reason()) is not None:
         say(f"{reason}; the commands need none, see decimus --help")
         return 1
-    return _file(argv[0]) if argv else OpenedFile(History())
+    if argv:
+        return _file(argv[0])
+    from decimus.workflows.house_styles import new_history
+
+    return OpenedFile(new_history())
 
 
 def _file(name: str) -> OpenedFile | int:

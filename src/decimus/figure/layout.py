@@ -10,6 +10,7 @@ from decimus.analysis.outcomes import are_together, shown_outcomes
 from decimus.analysis.results import Results
 from decimus.figure.axes import data_range
 from decimus.figure.content import Content, content_of
+from decimus.figure.magnified import enlarged, magnification, reduced
 from decimus.figure.marks import Mark, Measure, Page, shifted
 from decimus.figure.scales import tick_step
 from decimus.figure.single_pages import Laid, laid
@@ -38,13 +39,17 @@ def page_of(results: Results, measure: Measure) -> Page:
     together = are_together(results)
 
     def made() -> Page:
+        times = magnification(contents[0].look.style)
+        smaller = tuple(reduced(content, times) for content in contents)
         if len(every) == 1:
-            return laid_out(contents[0], measure)
+            return enlarged(laid_out(smaller[0], measure), times)
         from decimus.figure import outcomes
 
         if together:
-            return laid(outcomes.together(every, contents), measure).page
-        return outcomes.apart(every, contents, measure)
+            page = laid(outcomes.together(every, smaller), measure).page
+        else:
+            page = outcomes.apart(every, smaller, measure)
+        return enlarged(page, times)
 
     return results.kept("page", (*contents, together, measure), made)
 

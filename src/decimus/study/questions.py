@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import msgspec
 
+from decimus.study.house_styles import HouseStyle
 from decimus.study.limits import (
     Colour,
     ConfidenceLevel,
@@ -278,6 +279,7 @@ class FigureChoices(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
         outcomes_together: whether they stand beside each other on one axis; None where units agree.
         level_errors: errors of amounts, where the names of levels do not say them.
         across_as: how they are drawn.
+        house: the house style that the figure has.
         group_looks: looks of single groups.
         drawn_pairs: the comparisons drawn on it.
         hidden: the groups that are not on it.
@@ -322,6 +324,7 @@ class FigureChoices(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     outcomes_together: bool | None = None
     level_errors: tuple[LevelError, ...] = ()
     across_as: ErrorShape = ErrorShape.CROSSED
+    house: HouseStyle = HouseStyle()
     group_looks: tuple[LookOfGroup, ...] = ()
     drawn_pairs: tuple[PairOfGroups, ...] = ()
     hidden: tuple[Levels, ...] = ()

@@ -236,7 +236,10 @@ class MainWindow(QMainWindow):
         """The Figure place."""
         from decimus.window.figure import place
 
-        return self._added(place.FigurePlace(self.store))
+        made = self._added(place.FigurePlace(self.store))
+        made.refused.connect(self.say)
+        made.told.connect(self.say_words)
+        return made
 
     @cached_property
     def write_up(self) -> WriteUpPlace:

@@ -20,6 +20,7 @@ from decimus.study.edits import BringInTable
 from decimus.study.history import History
 from decimus.study.studies import Source
 from decimus.values import Value
+from decimus.workflows.house_styles import new_history
 from decimus.workflows.opened import OpenedFile, StudyFile
 
 
@@ -52,7 +53,7 @@ def open_file(
     if is_study(path):
         return open_study(path)
     edit, _ = table_edit(path, delimiter, sheet=sheet)
-    found = brought_in(History(), edit, str(path), decimal_sign=decimal_sign)
+    found = brought_in(new_history(), edit, str(path), decimal_sign=decimal_sign)
     return OpenedFile(found.history, results=found.results)
 
 

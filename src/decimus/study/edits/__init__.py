@@ -102,6 +102,7 @@ from decimus.study.edits.replicates import (
     CountSummaries,
     JoinLevels,
 )
+from decimus.study.edits.styles import ApplyStyle
 from decimus.study.edits.tables import AddTable, ChooseTable, RemoveTable, ReplaceTable
 
 Edit = (
@@ -188,6 +189,7 @@ Edit = (
     | MoveByHand
     | ChooseLook
     | ChooseLevelErrors
+    | ApplyStyle
     | ChooseSetting
     | TurnFigure
 )
@@ -198,6 +200,7 @@ TableEdit = BringInTable | AddTable | ReplaceTable
 __all__ = [
     "AddTable",
     "Adjust",
+    "ApplyStyle",
     "BringInTable",
     "ChooseAdjustment",
     "ChooseAlternative",

@@ -18,7 +18,8 @@ from decimus.figure.layout import page_of
 from decimus.figure.outlines import measure
 from decimus.formats.files import name_in_words
 from decimus.formats.progress import Progress, no_progress
-from decimus.study.edits import AddTable, BringInTable, TableEdit
+from decimus.formats.style_file import read_style
+from decimus.study.edits import AddTable, ApplyStyle, BringInTable, TableEdit
 from decimus.study.history import History
 from decimus.window.state.jobs import Beside, prepare
 from decimus.window.state.store import Store, WorkedOut
@@ -38,7 +39,8 @@ Found = TypeVar("Found")
 
 _CLIPBOARD_DPI = 300
 _TABLES = (
-    "Tables and studies (*.csv *.tsv *.txt *.tab *.xlsx *.xlsm *.ods *.html *.decimus)"
+    "Tables, studies and styles"
+    " (*.csv *.tsv *.txt *.tab *.xlsx *.xlsm *.ods *.html *.decimus *.json)"
     ";;All files (*)"
 )
 
@@ -83,6 +85,8 @@ class Files(QObject):
         """Open one table of a file, such as a sheet of a workbook."""
         if is_study(path):
             self._open_study(path)
+        elif path.suffix.lower() == ".json":
+            self._open_style(path)
         else:
             self._open_table(path, part)
 
@@ -110,6 +114,16 @@ class Files(QObject):
             self.noted.emit(found.notes)
 
         self._do("Opening", path, work, then)
+
+    def _open_style(self, path: Path) -> None:
+        """Give the figure a house style that somebody shared."""
+        try:
+            style = read_style(path)
+        except InputError as error:
+            self.refused.emit(error)
+        else:
+            self._store.apply(ApplyStyle(style=style, question=self._store.results.number))
+            self.told.emit(f"The figure has the style “{style.name}”")
 
     def _open_table(self, path: Path, part: str | None) -> None:
         # A table joins the history at hand, so that undo brings the old one back.

@@ -170,7 +170,8 @@ def setting_choice(results: Results, name: str) -> Choice:
         return kind(name=name, value=value, question=results.number)
 
     now, is_set = _now(results, name, is_look=is_look)
-    by_rule = Option("by the rule", edit(None), not is_set)
+    has_house = is_look and getattr(results.question.figure.house.look, name) is not None
+    by_rule = Option("by the style" if has_house else "by the rule", edit(None), not is_set)
     if name in WORDS:
         options = tuple(
             Option(words, edit(value if isinstance(value, bool) else value.value), value == now)
@@ -183,7 +184,8 @@ def setting_choice(results: Results, name: str) -> Choice:
     said = _said(name, now, sign)
     phrase, unsaid = PHRASES[name]
     # What the rule makes of it depends on the room there is, so that no number is said.
-    text = phrase.format(said) if said and (is_set or not unsaid) else unsaid
+    is_said = is_set or has_house or not unsaid
+    text = phrase.format(said) if said and is_said else unsaid
     entry = Entry(_label(name, about), said, lambda typed: edit(_typed(name, typed)))
     return Choice(name, text, about, (by_rule,), (entry,))
 
@@ -195,7 +197,7 @@ def _now(results: Results, name: str, *, is_look: bool) -> tuple[object, bool]:
         value = getattr(figure, name)
         return value, value != getattr(type(figure)(), name)
     resolved = style_of(figure)
-    return getattr(resolved.style, name), resolved.origin(name) is not Origin.RULE
+    return getattr(resolved.style, name), resolved.origin(name) is Origin.QUESTION
 
 
 def _said(name: str, value: object, sign: str) -> str:

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from msgspec.structs import replace
 
 from decimus.analysis.outcomes import are_together, results_beside
@@ -21,6 +23,7 @@ from decimus.study.edits import (
     TurnFigure,
     WriteAxisTitle,
 )
+from decimus.study.house_styles import HouseStyle
 from decimus.study.questions import Question
 from decimus.terms import ChartKind, Decimals, LevelKind, Orientation, Spacing
 from decimus.values import Value
@@ -32,6 +35,7 @@ from decimus.wording.figure.captions import (
 from decimus.wording.figure.drawn_comparisons import comparison_text_choice, hidden_choice
 from decimus.wording.figure.error_bars import direction_choice, error_bar_choice, height_choice
 from decimus.wording.figure.errors_across import errors_choice
+from decimus.wording.figure.house_styles import style_choice
 from decimus.wording.figure.outcomes import of_its_axis_choice, outcomes_choice
 from decimus.wording.figure.setting_choices import WORDS, setting_choice
 from decimus.wording.figure.typed_ranges import typed_range
@@ -103,8 +107,15 @@ class SettingsSection(Value, frozen=True):
     settings: tuple[Setting, ...]
 
 
-def figure_settings(results: Results) -> tuple[SettingsSection, ...]:
-    """All settings of the figure in five sections; only what applies to the kind that is drawn."""
+def figure_settings(
+    results: Results, styles: Sequence[HouseStyle] = ()
+) -> tuple[SettingsSection, ...]:
+    """All settings of the figure in five sections; only what applies to the kind that is drawn.
+
+    Args:
+        results: what is shown.
+        styles: the house styles that there are.
+    """
     question, sign, chart = results.question, results.decimal_sign, results.chart
     units = plural(results.measurements.unit_name, 2)
 
@@ -168,7 +179,13 @@ def figure_settings(results: Results) -> tuple[SettingsSection, ...]:
         SettingsSection("Error bars", tuple(bars)),
         SettingsSection("Axes", tuple(axes)),
         SettingsSection("Text", tuple(text)),
-        SettingsSection("Size", (Setting("width × height", (_size_choice(question),)),)),
+        SettingsSection(
+            "Size and style",
+            (
+                Setting("width × height", (_size_choice(question),)),
+                Setting("house style", (style_choice(results, styles),)),
+            ),
+        ),
     )
 
 
