@@ -11,7 +11,8 @@ from matplotlib.figure import Figure
 from timing import median_ms, report, size
 
 from decimus.analysis.results import Results
-from decimus.figure.drawing import file_bytes, picture
+from decimus.figure.drawing import picture
+from decimus.figure.files import file_bytes
 from decimus.figure.layout import page_of
 from decimus.figure.outlines import measure
 from decimus.formats.delimited import table_of_text
@@ -83,7 +84,7 @@ def export(groups: int) -> Callable[[], object]:
     start = ChooseSize(width_mm=174, height_mm=110).apply(study(groups, 4))
 
     def write() -> None:
-        file_bytes(page_of(Results(start), measure), "png", 300)
+        file_bytes(page_of(Results(start), measure), "png")
 
     return write
 

@@ -214,6 +214,17 @@ class ErrorShape(StrEnum):
     """One box around both."""
 
 
+class Vision(StrEnum):
+    """How a page is looked at."""
+
+    USUAL = "usual"
+    GREY = "grey"
+    """Printed without colour."""
+    PROTANOPIA = "protanopia"
+    DEUTERANOPIA = "deuteranopia"
+    TRITANOPIA = "tritanopia"
+
+
 class ReplicatePlace(StrEnum):
     """Where replicates stand beside what stands for their group."""
 

@@ -11,7 +11,8 @@ import numpy as np
 import pytest
 from PIL import Image
 
-from decimus.figure.drawing import file_bytes, picture, rgba
+from decimus.figure.drawing import picture, rgba
+from decimus.figure.files import FileLook, file_bytes
 from decimus.figure.layout import page_of
 from decimus.figure.marks import Face, Page
 from decimus.figure.outlines import measure
@@ -27,7 +28,7 @@ def page() -> Page:
 
 @pytest.mark.parametrize("dpi", [150, 300, 600])
 def test_png_has_its_true_size(page: Page, dpi: int) -> None:
-    content = file_bytes(page, "png", dpi)
+    content = file_bytes(page, "png", FileLook(dpi=dpi))
     width, height = struct.unpack(">II", content[16:24])
     assert width == round(85 / 25.4 * dpi)
     assert height == round(62 / 25.4 * dpi)
@@ -35,22 +36,27 @@ def test_png_has_its_true_size(page: Page, dpi: int) -> None:
     assert image.info["dpi"][0] == pytest.approx(dpi, abs=0.02)
 
 
-def test_png_and_screen_are_the_same_picture(page: Page) -> None:
-    image = np.asarray(Image.open(io.BytesIO(file_bytes(page, "png", 254))).convert("RGB"), float)
-    screen = picture(page, 10)[..., :3].astype(float)
-    assert image.shape == screen.shape
-    assert np.abs(image - screen).mean() < 0.2
+@pytest.mark.parametrize("per_mm", [5, 10, 20])
+@pytest.mark.parametrize("file_format", ["png", "tiff"])
+def test_file_and_screen_are_the_same_to_the_pixel(
+    page: Page, per_mm: int, file_format: str
+) -> None:
+    """At any scale of the screen, and so at twice the usual one."""
+    content = file_bytes(page, file_format, FileLook(dpi=25.4 * per_mm))
+    image = Image.open(io.BytesIO(content))
+    assert image.mode == "RGB"
+    assert np.array_equal(np.asarray(image), picture(page, per_mm)[..., :3])
 
 
 @pytest.mark.parametrize(("file_format", "dpi"), [("tiff", 600), ("jpg", 200)])
 def test_other_bitmaps_have_their_true_size(page: Page, file_format: str, dpi: int) -> None:
-    image = Image.open(io.BytesIO(file_bytes(page, file_format, dpi)))
+    image = Image.open(io.BytesIO(file_bytes(page, file_format, FileLook(dpi=dpi))))
     assert image.size == (round(85 / 25.4 * dpi), round(62 / 25.4 * dpi))
     assert float(image.info["dpi"][0]) == pytest.approx(dpi)
 
 
 def test_eps_keeps_text_and_size(page: Page) -> None:
-    eps = file_bytes(page, "eps", 300).decode("latin-1")
+    eps = file_bytes(page, "eps").decode("latin-1")
     assert eps.startswith("%!PS-Adobe-3.0 EPSF")
     box = next(line for line in eps.splitlines() if line.startswith("%%HiResBoundingBox"))
     left, bottom, right, top = (float(number) for number in box.split()[1:])
@@ -60,7 +66,7 @@ def test_eps_keeps_text_and_size(page: Page) -> None:
 
 
 def test_svg_keeps_text_as_text(page: Page) -> None:
-    svg = file_bytes(page, "svg", 300).decode()
+    svg = file_bytes(page, "svg").decode()
     texts = re.findall(r">([^<>]+)</text>", svg)
     assert {"dim", "bright", "Area (mm²)", "Salt (g/L)"} <= set(texts)
     assert "Source Sans 3" in svg
@@ -70,7 +76,7 @@ def test_svg_keeps_text_as_text(page: Page) -> None:
 
 
 def test_pdf_embeds_its_fonts(page: Page) -> None:
-    pdf = file_bytes(page, "pdf", 300)
+    pdf = file_bytes(page, "pdf")
     assert pdf.startswith(b"%PDF")
     assert b"SourceSans3-Regular" in pdf
     assert b"/FontFile2" in pdf
@@ -88,7 +94,7 @@ def _inflated(stream: bytes) -> bytes:
 
 @pytest.mark.parametrize("file_format", ["png", "svg", "pdf"])
 def test_equal_pages_give_equal_files(page: Page, file_format: str) -> None:
-    assert file_bytes(page, file_format, 150) == file_bytes(page, file_format, 150)
+    assert file_bytes(page, file_format) == file_bytes(page, file_format)
 
 
 def test_bars_are_inked_where_geometry_says() -> None:

@@ -45,7 +45,13 @@ from decimus.terms import ErrorBar
 from decimus.window.frame.places_line import PLACES
 from decimus.window.main_window import MainWindow
 from decimus.window.widgets.plain import PlainLabel, RichLabel, cut, menu_text, tip
-from decimus.workflows.exporting import FIGURE_FORMATS, TABLE_FORMATS, export_figure, export_table
+from decimus.workflows.exporting import (
+    FIGURE_FORMATS,
+    TABLE_FORMATS,
+    FigureFile,
+    export_figure,
+    export_table,
+)
 from decimus.workflows.opening import open_file, table_edit
 from tests.window.driving import Driver
 
@@ -264,7 +270,7 @@ def test_markdown_is_inert() -> None:
 @pytest.mark.parametrize("ending", [*FIGURE_FORMATS])
 def test_every_figure_file_is_whole(ending: str, hostile: Driver, tmp_path: Path) -> None:
     path = tmp_path / f"figure.{ending}"
-    export_figure(hostile.window.store.results, path, dpi=60)
+    export_figure(hostile.window.store.results, path, FigureFile(dpi=60))
     content = path.read_bytes()
     assert len(content) > 500
     if ending == "svg":

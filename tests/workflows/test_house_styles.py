@@ -182,7 +182,7 @@ def test_by_command(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
     style.write_bytes(style_bytes(OURS))
     written = {}
     for name in ("", "paper", "slide", "poster", str(style)):
-        options = ["--style", name] if name else []
+        options = ["--without-study", *(["--style", name] if name else [])]
         assert run_command(["figure", str(table), "-o", str(out), *options]) == 0
         written[name] = out.read_text("utf-8")
     assert len(set(written.values())) == 4, "paper is what the rules give"

@@ -15,7 +15,7 @@ from decimus.study import edits
 from decimus.study.edits import ChooseColumns, ChooseTotals
 from decimus.terms import Statistic, Totals
 from decimus.wording.groups.statistics import values_of
-from decimus.workflows.exporting import export_figure, export_table
+from decimus.workflows.exporting import FigureFile, export_figure, export_table
 from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS, results_of
 
 DANGEROUS = """group,x
@@ -114,6 +114,6 @@ def test_an_unknown_ending_is_refused(tmp_path: Path) -> None:
 def test_a_picture_without_end_is_refused(tmp_path: Path) -> None:
     wide = edits.ChooseSize(width_mm=500, height_mm=500)
     with pytest.raises(InputError, match="too large for this size"):
-        export_figure(results_of(FIVE_BY_FOUR, wide), tmp_path / "a.png", dpi=2400)
+        export_figure(results_of(FIVE_BY_FOUR, wide), tmp_path / "a.png", FigureFile(dpi=2400))
     with pytest.raises(ChoiceError, match="no ending"):
         export_figure(results_of(FIVE_BY_FOUR), tmp_path / "a")

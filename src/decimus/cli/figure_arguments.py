@@ -112,6 +112,14 @@ def add_figure_options(command: argparse.ArgumentParser) -> None:
     figure.add_argument("--width-mm", type=float, metavar="W")
     figure.add_argument("--height-mm", type=float, metavar="H")
     figure.add_argument("--dpi", type=float, default=300.0, metavar="N")
+    figure.add_argument("--background", choices=("white", "transparent"), default="white")
+    figure.add_argument("--grey", action="store_true", help="greys only")
+    figure.add_argument(
+        "--svg-text", choices=("text", "outlines"), default="text", help="letters of SVG"
+    )
+    figure.add_argument(
+        "--without-study", action="store_true", help="PNG, SVG and PDF carry it otherwise"
+    )
     figure.add_argument("--style", metavar="NAME|FILE", help="paper, slide, poster, or your own")
     for title, settings in SETTINGS.items():
         group = command.add_argument_group(f"figure: {title}")

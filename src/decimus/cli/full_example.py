@@ -25,7 +25,7 @@ def run_full_example(history: History, name: str, folder: Path) -> int:
     try:
         folder.mkdir(parents=True, exist_ok=True)
         for suffix in ("png", "svg"):
-            export_figure(results, folder / f"{name}.{suffix}", dpi=300)
+            export_figure(results, folder / f"{name}.{suffix}")
         save_study(folder / f"{name}.decimus", history)
     except OSError as error:
         say(f"{folder}: {error.strerror}")

@@ -143,7 +143,7 @@ def _check(arguments: argparse.Namespace) -> int:
 def _figure(arguments: argparse.Namespace) -> None:
     from decimus.cli.comparing import compared
     from decimus.cli.figure_options import drawn
-    from decimus.workflows.exporting import check_dpi, export_figure, figure_format
+    from decimus.workflows.exporting import FigureFile, check_dpi, export_figure, figure_format
 
     output = Path(arguments.output)
     try:
@@ -153,7 +153,14 @@ def _figure(arguments: argparse.Namespace) -> None:
         raise UsageError(str(error)) from error
     results = drawn(arguments, compared(arguments, _results(arguments)))
     _tell(arguments, results)
-    for line in export_figure(results, output, arguments.dpi):
+    wanted = FigureFile(
+        dpi=arguments.dpi,
+        is_transparent=arguments.background == "transparent",
+        is_grey=arguments.grey,
+        has_outlines=arguments.svg_text == "outlines",
+        carries_study=not arguments.without_study,
+    )
+    for line in export_figure(results, output, wanted):
         say(f"{in_words(output)}: {line}")
 
 

@@ -10,7 +10,7 @@ from pathlib import Path
 from decimus.cli.arguments import UsageError
 from decimus.errors import InputError
 from decimus.formats.delimited import LARGE, delimiter_of
-from decimus.formats.files import STUDY_SUFFIX
+from decimus.formats.files import FIGURE_SUFFIXES, STUDY_SUFFIX
 from decimus.formats.table_files import FoundTable, table_in
 
 Ahead = Future[FoundTable] | None
@@ -25,7 +25,7 @@ def read_ahead(arguments: argparse.Namespace) -> Ahead:
     """
     delimiter = delimiter_told(arguments)
     path = Path(arguments.file)
-    if arguments.file == "-" or path.suffix.lower() == STUDY_SUFFIX:
+    if arguments.file == "-" or path.suffix.lower() in (STUDY_SUFFIX, *FIGURE_SUFFIXES):
         return None
     if path.is_file() and path.stat().st_size >= LARGE:
         # Two threads that load libraries at a time stand in each other's way.

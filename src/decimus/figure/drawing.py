@@ -8,12 +8,10 @@ between. Pictures get text as outlines, vector files real text in the bundled fo
 
 from __future__ import annotations
 
-import io
 import math
-import warnings
 from collections.abc import Iterator
 from itertools import groupby
-from typing import TYPE_CHECKING, Any, TypeVar
+from typing import TYPE_CHECKING, TypeVar
 
 import numpy as np
 from numpy.typing import NDArray
@@ -39,7 +37,6 @@ if TYPE_CHECKING:
 
 MM_PER_INCH = 25.4
 PAPER = "#ffffff"
-BITMAPS = ("png", "tiff", "jpg")
 INK = (0.0, 0.0, 0.0, 1.0)
 _HATCH_PT = 0.5
 
@@ -53,7 +50,7 @@ def load_renderer() -> None:
     import matplotlib.transforms  # noqa: F401
 
 
-def picture(page: Page, pixels_per_mm: float) -> NDArray[np.uint8]:
+def picture(page: Page, pixels_per_mm: float, *, is_transparent: bool = False) -> NDArray[np.uint8]:
     """The page as pixels: rows from the top, four channels (RGBA)."""
     from matplotlib.backends.backend_agg import RendererAgg
 
@@ -61,79 +58,15 @@ def picture(page: Page, pixels_per_mm: float) -> NDArray[np.uint8]:
     height = round(page.height_mm * pixels_per_mm)
     renderer = RendererAgg(width, height, pixels_per_mm * MM_PER_INCH)  # type: ignore[no-untyped-call]
     paper = Box(0, 0, page.width_mm, page.height_mm, PAPER)
-    marks = (paper, *page.marks)
-    _Pen(renderer, pixels_per_mm, page.height_mm, has_real_text=False).draw(marks)
+    marks = page.marks if is_transparent else (paper, *page.marks)
+    Pen(renderer, pixels_per_mm, page.height_mm, has_real_text=False).draw(marks)
     return np.asarray(renderer.buffer_rgba())  # type: ignore[no-untyped-call]
-
-
-def file_bytes(page: Page, file_format: str, dpi: float) -> bytes:
-    """The page as the content of a file.
-
-    Args:
-        page: what to draw.
-        file_format: "png", "tiff", "jpg", "svg", "pdf" or "eps".
-        dpi: dots per inch of a bitmap at true size.
-    """
-    from matplotlib import rc_context
-    from matplotlib.backends.backend_agg import FigureCanvasAgg
-    from matplotlib.figure import Figure
-
-    is_vector = file_format not in BITMAPS
-    width, height = page.width_mm / MM_PER_INCH, page.height_mm / MM_PER_INCH
-    if not is_vector:
-        # Whole pixels, so that the bitmap is not cut off within its last one.
-        width, height = round(width * dpi) / dpi, round(height * dpi) / dpi
-    figure = Figure(figsize=(width, height), facecolor=PAPER, linewidth=0)
-    figure.add_artist(_page_artist(page, has_real_text=is_vector))
-    settings: dict[Any, Any] = {
-        "font.sans-serif": ["Source Sans 3", "Source Sans Pro", "Helvetica", "Arial"],
-        "svg.fonttype": "none",
-        "pdf.fonttype": 42,
-        "ps.fonttype": 42,
-        "svg.hashsalt": "decimus",
-    }
-    # No dates and no library versions: equal figures give equal files.
-    metadata = {
-        "png": {"Software": "Decimus"},
-        "svg": {"Date": None, "Creator": "Decimus"},
-        "pdf": {"CreationDate": None, "Creator": "Decimus", "Producer": None},
-        "eps": {"Creator": "Decimus"},
-    }
-    options: dict[str, Any] = {"metadata": metadata[file_format]} if file_format in metadata else {}
-    if file_format in ("tiff", "jpg"):
-        compression = {"compression": "tiff_lzw"} if file_format == "tiff" else {"quality": 95}
-        options["pil_kwargs"] = {"dpi": (dpi, dpi), **compression}
-    out = io.BytesIO()
-    with rc_context(settings), warnings.catch_warnings():
-        warnings.filterwarnings("ignore", message="Glyph .* missing from font")
-        FigureCanvasAgg(figure).print_figure(
-            out, format=file_format, dpi=dpi, facecolor=PAPER, edgecolor="none", **options
-        )
-    return out.getvalue()
-
-
-def _page_artist(page: Page, *, has_real_text: bool) -> Any:  # noqa: ANN401 - a local class
-    """The page as the one artist of a figure."""
-    from matplotlib.artist import Artist
-
-    class PageArtist(Artist):
-        """Draws the page at the figure's resolution of the moment."""
-
-        def draw(self, renderer: RendererBase) -> None:
-            """Draw every mark."""
-            figure = self.get_figure(root=True)
-            if figure is not None:
-                scale = figure.dpi / MM_PER_INCH
-                pen = _Pen(renderer, scale, page.height_mm, has_real_text=has_real_text)
-                pen.draw(page.marks)
-
-    return PageArtist()
 
 
 Alike = TypeVar("Alike", Box, Dots)
 
 
-class _Pen:
+class Pen:
     """Draws marks with one renderer at one scale."""
 
     def __init__(

@@ -4,13 +4,23 @@ from __future__ import annotations
 
 from pathlib import Path
 
+from msgspec.structs import replace
+
 from decimus.analysis.results import Results
 from decimus.errors import ChoiceError, InputError
 from decimus.figure.layout import page_of
+from decimus.formats.figure_studies import CARRIERS, LARGEST, with_study
 from decimus.formats.files import write_whole
+from decimus.formats.study_file import study_bytes
 from decimus.formats.table_writers import NamedRows, csv_bytes, markdown, ods_bytes, xlsx_bytes
 from decimus.report.records import summary_rows
 from decimus.report.summary_tables import exact_rows, shown_cells, shown_rows
+from decimus.study.history import History
+from decimus.study.studies import Study
+from decimus.values import Value
+from decimus.wording.figure.alt_text import alt_text, figure_name
+from decimus.wording.figure.captions import caption
+from decimus.wording.spans import plain_text
 from decimus.wording.write_up.paragraphs import summary_table
 
 FIGURE_FORMATS = ("png", "svg", "pdf", "tiff", "jpg", "eps")
@@ -42,7 +52,29 @@ def check_dpi(dpi: float) -> None:
         raise ChoiceError(f"{dpi:g} dots per inch cannot be drawn", remedy="Choose from 50 to 2400")
 
 
-def export_figure(results: Results, path: Path, dpi: float = 300) -> tuple[str, ...]:
+class FigureFile(Value, frozen=True):
+    """How a figure is written to a file.
+
+    Args:
+        dpi: dots per inch of a picture.
+        is_transparent: whether the paper is left out.
+        is_grey: whether there are greys only.
+        has_outlines: whether letters of SVG are shapes.
+        carries_study: whether the study goes with it, where the format can hold it.
+    """
+
+    dpi: float = 300.0
+    is_transparent: bool = False
+    is_grey: bool = False
+    has_outlines: bool = False
+    carries_study: bool = True
+
+
+def export_figure(
+    results: Results,
+    path: Path,
+    wanted: FigureFile = FigureFile(),  # noqa: B008 - frozen
+) -> tuple[str, ...]:
     """Write the figure to a file in the format of its ending, whole or not at all.
 
     Returns:
@@ -52,23 +84,57 @@ def export_figure(results: Results, path: Path, dpi: float = 300) -> tuple[str, 
     Raises:
         InputError: there is no figure, or the file cannot be written.
     """
-    from decimus.figure.drawing import BITMAPS, file_bytes
+    from decimus.figure.files import BITMAPS, WITHOUT_CLEAR
     from decimus.figure.outlines import measure, missing_signs
     from decimus.figure.page_remarks import page_remarks
 
     file_format = figure_format(path)
-    check_dpi(dpi)
+    check_dpi(wanted.dpi)
     page = page_of(results, measure)
-    pixels = page.width_mm * page.height_mm * (dpi / 25.4) ** 2
+    pixels = page.width_mm * page.height_mm * (wanted.dpi / 25.4) ** 2
     if file_format in BITMAPS and pixels > _MOST_PIXELS:
         raise InputError(
-            f"{dpi:g} dots per inch make a picture too large for this size of figure",
+            f"{wanted.dpi:g} dots per inch make a picture too large for this size of figure",
             remedy="Choose fewer, or a vector format",
         )
-    write_whole(path, file_bytes(page, file_format, dpi))
+    notes = []
+    content = figure_bytes(results, file_format, wanted)
+    if wanted.carries_study and file_format in CARRIERS:
+        study = carried_study(results.study)
+        if len(study) > LARGEST:
+            size = len(study) / 1024**2
+            notes.append(f"without its study, which is too large to carry ({size:.0f} MB)")
+        else:
+            content = with_study(content, file_format, study)
+    write_whole(path, content)
+    if wanted.is_transparent and file_format in WITHOUT_CLEAR:
+        notes.append(f"on white, as {file_format.upper()} has no transparent background")
     signs = missing_signs(page)
     lacking = (f"the typeface has no signs for {signs}",) if signs else ()
-    return (*lacking, *page_remarks(results, page))
+    return (*lacking, *notes, *page_remarks(results, page))
+
+
+def figure_bytes(results: Results, file_format: str, wanted: FigureFile) -> bytes:
+    """The figure as the content of a file, with its caption and what it shows in words."""
+    from decimus.figure.files import FileLook, file_bytes
+    from decimus.figure.outlines import measure
+
+    look = FileLook(
+        dpi=wanted.dpi,
+        is_transparent=wanted.is_transparent,
+        is_grey=wanted.is_grey,
+        has_outlines=wanted.has_outlines,
+        title=figure_name(results),
+        caption=plain_text(caption(results)),
+        alt=alt_text(results),
+    )
+    return file_bytes(page_of(results, measure), file_format, look)
+
+
+def carried_study(study: Study) -> bytes:
+    """The study as a figure carries it: as it stands, without its past and the folders of files."""
+    sheets = tuple(replace(sheet, source=replace(sheet.source, path="")) for sheet in study.sheets)
+    return study_bytes(History(replace(study, sheets=sheets)))
 
 
 TABLE_FORMATS = ("csv", "xlsx", "ods", "md")

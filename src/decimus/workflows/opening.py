@@ -11,7 +11,8 @@ from decimus.analysis.error_bars import fitting_error_bar
 from decimus.analysis.results import Results
 from decimus.errors import FileFormatError, InputError
 from decimus.formats.delimited import table_of_text
-from decimus.formats.files import STUDY_SUFFIX, read_bytes
+from decimus.formats.figure_studies import study_in
+from decimus.formats.files import FIGURE_SUFFIXES, STUDY_SUFFIX, read_bytes
 from decimus.formats.html_tables import table_of_html
 from decimus.formats.progress import Progress, no_progress
 from decimus.formats.study_file import study_from_bytes
@@ -58,14 +59,18 @@ def open_file(
 
 
 def is_study(path: Path) -> bool:
-    """Whether a file is a study by its name."""
-    return path.suffix.lower() == STUDY_SUFFIX
+    """Whether a file is a study by its name, or a figure that may carry one."""
+    return path.suffix.lower() in (STUDY_SUFFIX, *FIGURE_SUFFIXES)
 
 
 def open_study(path: Path) -> OpenedFile:
-    """A study as it was saved. Raises InputError."""
+    """A study as it was saved, or as a figure carries it. Raises InputError."""
     try:
         content = read_bytes(path)
+        if path.suffix.lower() in FIGURE_SUFFIXES:
+            carried = study_in(content, path.suffix.lower().removeprefix("."))
+            found = study_from_bytes(carried)
+            return OpenedFile(found.history, notes=found.notes)
         opened = study_from_bytes(content)
     except FileFormatError as error:
         raise InputError(str(error), where=str(path)) from error

@@ -24,7 +24,7 @@ from decimus.study.history import History
 from decimus.window.state.jobs import Beside, prepare
 from decimus.window.state.store import Store, WorkedOut
 from decimus.window.widgets.theme import sans
-from decimus.workflows.exporting import export_figure, export_summary, export_table
+from decimus.workflows.exporting import FigureFile, export_figure, export_summary, export_table
 from decimus.workflows.opened import OpenedFile, StudyFile
 from decimus.workflows.opening import (
     BroughtIn,
@@ -255,7 +255,8 @@ class Files(QObject):
 
     def write_figure(self, path: Path, dpi: int) -> None:
         """Write the figure to a file."""
-        self._try(lambda: _besides(export_figure(self._store.results, path, dpi)), path)
+        wanted = FigureFile(dpi=dpi)
+        self._try(lambda: _besides(export_figure(self._store.results, path, wanted)), path)
 
     def ask_for_summary(self) -> None:
         """Ask for a file and write the summary to it."""
