@@ -11,8 +11,8 @@ from matplotlib.figure import Figure
 from timing import median_ms, report, size
 
 from decimus.analysis.results import Results
-from decimus.figure.drawing import picture
-from decimus.figure.files import file_bytes
+from decimus.figure.ink.drawing import picture
+from decimus.figure.ink.files import file_bytes
 from decimus.figure.layout import page_of
 from decimus.figure.outlines import measure
 from decimus.formats.delimited import table_of_text

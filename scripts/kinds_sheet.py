@@ -8,7 +8,7 @@ from pathlib import Path
 
 from decimus.analysis.results import Results
 from decimus.examples.catalogue import example
-from decimus.figure.files import FileLook, file_bytes
+from decimus.figure.ink.files import FileLook, file_bytes
 from decimus.figure.layout import page_of
 from decimus.figure.outlines import measure
 from decimus.study.edits import (
@@ -59,7 +59,9 @@ def main(path: Path) -> None:
     from PIL import Image
 
     pages = [page_of(Results(study), measure) for study in studies()]
-    pictures = [Image.open(io.BytesIO(file_bytes(page, "png", FileLook(dpi=DPI)))) for page in pages]
+    pictures = [
+        Image.open(io.BytesIO(file_bytes(page, "png", FileLook(dpi=DPI)))) for page in pages
+    ]
     width = max(picture.width for picture in pictures) + GAP
     height = max(picture.height for picture in pictures) + GAP
     rows = -(-len(pictures) // COLUMNS)

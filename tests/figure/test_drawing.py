@@ -11,8 +11,8 @@ import numpy as np
 import pytest
 from PIL import Image
 
-from decimus.figure.drawing import picture, rgba
-from decimus.figure.files import FileLook, file_bytes
+from decimus.figure.ink.drawing import picture, rgba
+from decimus.figure.ink.files import FileLook, file_bytes
 from decimus.figure.layout import page_of
 from decimus.figure.marks import Face, Page
 from decimus.figure.outlines import measure

@@ -13,7 +13,7 @@ from pypdf import PdfReader
 
 from decimus.analysis.results import Results
 from decimus.examples.catalogue import example
-from decimus.figure.files import FileLook, file_bytes
+from decimus.figure.ink.files import FileLook, file_bytes
 from decimus.figure.layout import page_of
 from decimus.figure.marks import Page
 from decimus.figure.outlines import measure, missing_signs

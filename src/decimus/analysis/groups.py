@@ -15,6 +15,7 @@ from decimus.analysis.heights import ErrorBarEnds, Heights, log_base
 from decimus.measurements.adjusting import unit_before_logarithms
 from decimus.measurements.observations import GroupCells, Measurements
 from decimus.measurements.variables import Factor, Level
+from decimus.notation import escaped, plain
 from decimus.statistics.geometric import GeometricSummary
 from decimus.statistics.shares import Share
 from decimus.statistics.summaries import Interval, Summary
@@ -74,10 +75,17 @@ class Group(Value, frozen=True):
 
 
 class LevelInOrder(Value, frozen=True):
-    """A level where it stands in the user's order, with the label it is shown under."""
+    """A level where it stands in the user's order.
+
+    Args:
+        level: it.
+        label: the name it is shown under.
+        written: the same in the notation of the figure: italic, raised, lowered.
+    """
 
     level: Level
     label: str
+    written: str
 
 
 class FactorInOrder(Value, frozen=True):
@@ -264,6 +272,14 @@ def taken_back(values: Sequence[float], base: float | None) -> tuple[float, ...]
     return tuple(values) if base is None else tuple(base**value for value in values)
 
 
+def _in_order(factor: Factor, text: str, choices: LevelChoices) -> LevelInOrder:
+    """A level with the name that somebody wrote for it, else its own."""
+    level, written = factor.level(text), choices.label(factor.variable, text)
+    if written == text:
+        return LevelInOrder(level, level.label, escaped(level.label))
+    return LevelInOrder(level, plain(written) or written, written)
+
+
 def groups_of(
     measurements: Measurements, choices: LevelChoices, before: Groups | None = None
 ) -> Groups:
@@ -281,12 +297,7 @@ def groups_of(
         FactorInOrder(
             factor,
             tuple(
-                LevelInOrder(
-                    factor.level(text),
-                    choices.label(factor.variable, text)
-                    if choices.label(factor.variable, text) != text
-                    else factor.level(text).label,
-                )
+                _in_order(factor, text, choices)
                 for text in choices.ordered(factor.variable, factor.level_texts_in_order)
             ),
         )

@@ -35,6 +35,7 @@ from decimus.figure.palettes import colours
 from decimus.figure.panels import panels_of, panels_of_differences
 from decimus.figure.scales import power_of_thousand
 from decimus.figure.text import runs_of
+from decimus.notation import escaped
 from decimus.plurals import plural
 from decimus.study.questions import FigureChoices
 from decimus.study.targets import AnyTarget, Levels, ReferenceAt
@@ -196,12 +197,12 @@ def _content(results: Results) -> Content:
     second = None if is_of_pairs or len(groups.factors) < 2 else groups.factors[1]
     value_title, group_title = choices.value_title, choices.group_title
     if value_title is None:
-        value_title = difference_title(results) if is_of_pairs else _value_title(results)
+        value_title = escaped(difference_title(results) if is_of_pairs else _value_title(results))
     if group_title is None:
-        group_title = _all_titles(groups) if is_of_pairs else _group_titles(groups)
+        group_title = escaped(_all_titles(groups) if is_of_pairs else _group_titles(groups))
     keyed = _keyed(groups, second, choices)
     fits = fits_of(results)
-    key_title = upper_first(keyed.title) if keyed is not None else ""
+    key_title = escaped(upper_first(keyed.title)) if keyed is not None else ""
     content = Content(
         panels=panels_of_differences(results)
         if is_of_pairs
@@ -218,7 +219,7 @@ def _content(results: Results) -> Content:
         decimal_sign=results.decimal_sign,
         group_texts=_group_texts(results) if chart.shows_means else (),
         references=tuple((value, ReferenceAt(value)) for value, _ in references_of(results)),
-        equations=equations(results, fits) if choices.shows_equation else (),
+        equations=tuple(map(escaped, equations(results, fits))) if choices.shows_equation else (),
         series=_series(groups),
     )
     labels = value_labels(results, chart, content.exponent)
@@ -235,7 +236,7 @@ def _beside(results: Results, content: Content) -> Content:
         chart=CHARTS[ChartKind.DIFFERENCES],
         key=(),
         key_title="",
-        value_title=difference_title(results),
+        value_title=escaped(difference_title(results)),
         comparisons=(),
         group_texts=(),
         references=(),
@@ -323,7 +324,7 @@ def _key(
     shades = _level_colours(groups, second, figure)
     variable = second.factor.variable
     return tuple(
-        KeyEntry(variable, level.level.text, shades[level.level.text], level.label)
+        KeyEntry(variable, level.level.text, shades[level.level.text], level.written)
         for level in second.levels
     )
 

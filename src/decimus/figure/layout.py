@@ -10,8 +10,8 @@ from decimus.analysis.outcomes import are_together, shown_outcomes
 from decimus.analysis.results import Results
 from decimus.figure.axes import data_range
 from decimus.figure.content import Content, content_of
-from decimus.figure.magnified import enlarged, magnification, reduced
 from decimus.figure.marks import Mark, Measure, Page, shifted
+from decimus.figure.pages.magnified import enlarged, magnification, reduced
 from decimus.figure.scales import tick_step
 from decimus.figure.single_pages import Laid, laid
 from decimus.terms import Orientation
@@ -43,7 +43,7 @@ def page_of(results: Results, measure: Measure) -> Page:
         smaller = tuple(reduced(content, times) for content in contents)
         if len(every) == 1:
             return enlarged(laid_out(smaller[0], measure), times)
-        from decimus.figure import outcomes
+        from decimus.figure.pages import outcomes
 
         if together:
             page = laid(outcomes.together(every, smaller), measure).page

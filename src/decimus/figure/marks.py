@@ -186,10 +186,19 @@ class Dots(Value, frozen=True):
 
 
 class Run(Value, frozen=True):
-    """A piece of text in one face."""
+    """A piece of text in one face.
+
+    Args:
+        text: it.
+        face: of its letters.
+        size: of its letters, as a share of those of its line.
+        rise: how far its baseline stands above that of the line, as a share of the size.
+    """
 
     text: str
     face: Face = Face.REGULAR
+    size: float = 1.0
+    rise: float = 0.0
 
     def __post_init__(self) -> None:
         if not self.text.isprintable():

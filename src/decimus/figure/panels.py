@@ -13,6 +13,7 @@ from decimus.analysis.results import Results
 from decimus.charts.data import CurveMark, Difference, Ends, Member, Panel, Section
 from decimus.charts.kinds import Chart
 from decimus.figure.swarms import drawn_replicates
+from decimus.notation import escaped
 from decimus.statistics.boxes import box_summary
 from decimus.study.questions import FigureChoices
 from decimus.study.targets import Levels
@@ -33,7 +34,7 @@ def panels_of(
             _sections(groups, figure, chart, level.level.text),
             third.factor.variable,
             level.level.text,
-            level.label,
+            level.written,
             curves=_curves(fits, level.level.text, count),
         )
         for level in third.levels
@@ -67,7 +68,7 @@ def _sections(
         Section(
             first.factor.variable,
             level.level.text,
-            level.label,
+            level.written,
             level.level.amount if has_amounts else None,
             tuple(member(levels) for levels in _levels_in_section(level, second, deep)),
             level_error(first, level, figure) if has_amounts else None,
@@ -140,6 +141,6 @@ def panels_of_differences(results: Results) -> tuple[Panel, ...]:
             ends = Ends(
                 None if lower is None else times * lower, None if upper is None else times * upper
             )
-        label = f"{names[0]} {MINUS} {names[1]}"
+        label = escaped(f"{names[0]} {MINUS} {names[1]}")
         found.append(Difference(both[0], both[1], label, times * pair.estimate, ends))
     return (Panel((), differences=tuple(found)),)

@@ -236,7 +236,7 @@ def notes_of(content: Content) -> list[str]:
         ]
         ends = (min(counts, default=0), max(counts, default=0))
         said = str(ends[0]) if ends[0] == ends[1] else f"{ends[0]}–{ends[1]}"
-        found.append(f"n{NBSP}={NBSP}{said}" if counts else "")
+        found.append(f"*n*{NBSP}={NBSP}{said}" if counts else "")
     return found
 
 

@@ -5,14 +5,18 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from enum import Enum
+from functools import lru_cache
 
-from decimus.figure.marks import Extent, Face, Label, Measure, Run
+from decimus.figure.marks import MM_PER_POINT, Extent, Face, Label, Measure, Run
+from decimus.notation import pieces, words
 from decimus.study.targets import AnyTarget
 from decimus.values import Value
 from decimus.wording.spans import Style, Text
 
 _FACES = {Style.ITALIC: Face.ITALIC, Style.STRONG: Face.STRONG}
 LINE_SPACING = 1.12
+_SMALL, _RAISED, _LOWERED = 0.66, 0.33, -0.16
+"""Of raised and lowered letters: their size, and where they stand, as shares of the size."""
 _LONGEST = 1500
 """Letters of a line, more than the smallest text fits onto the widest page."""
 
@@ -30,6 +34,18 @@ def runs_of(spans: Sequence[Text]) -> tuple[Run, ...]:
     return tuple(Run(span.text, _FACES.get(span.style, Face.REGULAR)) for span in spans)
 
 
+@lru_cache(maxsize=2048)
+def written_runs(text: str) -> tuple[Run, ...]:
+    """Words in the light notation as runs: italic, raised and lowered."""
+    found = []
+    for piece in pieces(text):
+        face = Face.ITALIC if piece.is_italic else Face.REGULAR
+        size = _SMALL if piece.level else 1.0
+        rise = {1: _RAISED, -1: _LOWERED}.get(piece.level, 0.0)
+        found.append(Run(piece.text, face, size, rise))
+    return tuple(found)
+
+
 class Typesetter(Value, frozen=True):
     """Sets lines of text in one size."""
 
@@ -38,14 +54,17 @@ class Typesetter(Value, frozen=True):
 
     def extent(self, runs: tuple[Run, ...] | str) -> Extent:
         """The room of a line."""
-        pieces = (Run(runs),) if isinstance(runs, str) else runs
-        parts = [self.measure(run.text, run.face, self.size_pt) for run in pieces]
-        if not parts:
-            parts = [self.measure("", Face.REGULAR, self.size_pt)]
+        found = written_runs(runs) if isinstance(runs, str) else runs
+        if not found:
+            return self.measure("", Face.REGULAR, self.size_pt)
+        parts = [
+            (self.measure(run.text, run.face, self.size_pt * run.size), run.rise) for run in found
+        ]
+        em = self.size_pt * MM_PER_POINT
         return Extent(
-            sum(part.width for part in parts),
-            max(part.ascent for part in parts),
-            max(part.descent for part in parts),
+            sum(part.width for part, _ in parts),
+            max(part.ascent + rise * em for part, rise in parts),
+            max(part.descent - rise * em for part, rise in parts),
         )
 
     def width_of(self, text: str) -> float:
@@ -66,10 +85,10 @@ class Typesetter(Value, frozen=True):
         target: AnyTarget | None = None,
     ) -> Label:
         """A line with its baseline at y and `align` at x."""
-        pieces = (Run(runs),) if isinstance(runs, str) else runs
-        extent = self.extent(pieces)
+        found = written_runs(runs) if isinstance(runs, str) else runs
+        extent = self.extent(found)
         start = x - align.value * extent.width
-        return Label(pieces, start, y, self.size_pt, extent, target=target)
+        return Label(found, start, y, self.size_pt, extent, target=target)
 
     def upright(
         self,
@@ -80,10 +99,10 @@ class Typesetter(Value, frozen=True):
         target: AnyTarget | None = None,
     ) -> Label:
         """A line running upwards with its baseline at x and `align` at y."""
-        pieces = (Run(text),)
-        extent = self.extent(pieces)
+        found = written_runs(text)
+        extent = self.extent(found)
         start = y - align.value * extent.width
-        return Label(pieces, x, start, self.size_pt, extent, is_upright=True, target=target)
+        return Label(found, x, start, self.size_pt, extent, is_upright=True, target=target)
 
     def tilted(
         self, text: str, x: float, y: float, angle: float, target: AnyTarget | None = None
@@ -94,12 +113,12 @@ class Typesetter(Value, frozen=True):
         # Its end stands below the place, the top of its letters just under it.
         end_x, end_y = x + extent.ascent * math.sin(turn) * 0.5, y - extent.ascent * math.cos(turn)
         start = (end_x - extent.width * math.cos(turn), end_y - extent.width * math.sin(turn))
-        return Label((Run(text),), *start, self.size_pt, extent, target=target, tilt=angle)
+        return Label(written_runs(text), *start, self.size_pt, extent, target=target, tilt=angle)
 
     def wrapped(self, text: str, width: float) -> tuple[str, ...]:
         """The text in lines no wider than `width`; a single word may still be wider."""
         lines: list[str] = []
-        for word in text[:_LONGEST].split(" "):
+        for word in words(text[:_LONGEST]):
             trial = f"{lines[-1]} {word}" if lines else word
             if lines and self.extent(trial).width <= width:
                 lines[-1] = trial

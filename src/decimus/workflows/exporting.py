@@ -84,9 +84,9 @@ def export_figure(
     Raises:
         InputError: there is no figure, or the file cannot be written.
     """
-    from decimus.figure.files import BITMAPS, WITHOUT_CLEAR
+    from decimus.figure.ink.files import BITMAPS, WITHOUT_CLEAR
     from decimus.figure.outlines import measure, missing_signs
-    from decimus.figure.page_remarks import page_remarks
+    from decimus.figure.pages.page_remarks import page_remarks
 
     file_format = figure_format(path)
     check_dpi(wanted.dpi)
@@ -116,7 +116,7 @@ def export_figure(
 
 def figure_bytes(results: Results, file_format: str, wanted: FigureFile) -> bytes:
     """The figure as the content of a file, with its caption and what it shows in words."""
-    from decimus.figure.files import FileLook, file_bytes
+    from decimus.figure.ink.files import FileLook, file_bytes
     from decimus.figure.outlines import measure
 
     look = FileLook(

@@ -7,9 +7,9 @@ from PySide6.QtGui import QIcon, QImage, QKeyEvent, QPixmap
 from PySide6.QtWidgets import QFrame, QGridLayout, QToolButton, QWidget
 
 from decimus.analysis.results import Results
-from decimus.figure.drawing import picture
+from decimus.figure.ink.drawing import picture
 from decimus.figure.outlines import measure
-from decimus.figure.small_pages import small_page
+from decimus.figure.pages.small_pages import small_page
 from decimus.terms import ChartKind
 from decimus.window.widgets.plain import PlainLabel, menu_text, tip
 from decimus.window.widgets.theme import INK, PAPER, QUIET, RULE, TEAL, TEAL_SOFT, sans

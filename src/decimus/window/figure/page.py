@@ -29,11 +29,11 @@ from PySide6.QtWidgets import (
 )
 
 from decimus.analysis.results import Results
-from decimus.figure.drawing import picture
+from decimus.figure.ink.drawing import picture
 from decimus.figure.layout import page_of
 from decimus.figure.marks import Label, Page, Stroke
 from decimus.figure.outlines import measure, missing_signs
-from decimus.figure.page_remarks import page_remarks
+from decimus.figure.pages.page_remarks import page_remarks
 from decimus.study.edits import DrawComparison, MoveByHand, WriteAxisTitle
 from decimus.study.questions import PairOfGroups
 from decimus.study.targets import AnyTarget, Axis, AxisTitle, PairAt, same_thing

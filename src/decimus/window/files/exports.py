@@ -13,7 +13,7 @@ from PySide6.QtWidgets import QFileDialog, QMenu, QWidget
 
 from decimus.analysis.results import Results
 from decimus.errors import InputError
-from decimus.figure.drawing import picture
+from decimus.figure.ink.drawing import picture
 from decimus.figure.layout import page_of
 from decimus.figure.outlines import measure
 from decimus.formats.files import name_in_words

@@ -9,7 +9,7 @@ from PySide6.QtWidgets import QFrame, QGridLayout, QLabel, QPushButton, QWidget
 
 from decimus.analysis.results import Results
 from decimus.figure.content import content_of
-from decimus.figure.drawing import picture
+from decimus.figure.ink.drawing import picture
 from decimus.figure.layout import laid_out
 from decimus.figure.outlines import measure
 from decimus.study.edits import Edit

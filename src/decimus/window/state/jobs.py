@@ -13,7 +13,7 @@ from PySide6.QtWidgets import QFrame, QHBoxLayout, QProgressBar, QPushButton
 
 from decimus.analysis.results import Results
 from decimus.errors import InputError
-from decimus.figure.drawing import load_renderer, picture
+from decimus.figure.ink.drawing import load_renderer, picture
 from decimus.figure.layout import page_of
 from decimus.figure.outlines import measure
 from decimus.formats.progress import Progress, Stopped, no_progress

@@ -6,7 +6,7 @@ from PySide6.QtCore import QObject, QTimer, Signal
 
 from decimus.analysis.results import Results
 from decimus.errors import InputError
-from decimus.figure.drawing import load_renderer
+from decimus.figure.ink.drawing import load_renderer
 from decimus.figure.layout import page_of
 from decimus.figure.outlines import measure
 from decimus.figure.strips import difference_axis

@@ -18,6 +18,7 @@ from decimus.figure.marks import Dots, Mark, Measure, Page, PageNote, shifted
 from decimus.figure.palettes import colours
 from decimus.figure.single_pages import Laid, laid
 from decimus.figure.text import Typesetter
+from decimus.notation import escaped
 from decimus.study.targets import Levels, tagged, with_outcome
 from decimus.terms import KeyPlace, LevelKind, Orientation
 from decimus.wording.phrases import outcome_words, upper_first
@@ -37,7 +38,7 @@ def together(every: Sequence[Results], contents: Sequence[Content]) -> Content:
         every: the results of each, the outcome asked about first.
         contents: what each would show alone.
     """
-    names = [upper_first(outcome_words(each.measurements)) for each in every]
+    names = [escaped(upper_first(outcome_words(each.measurements))) for each in every]
     marked = [
         content if not number else _tagged(content, each.measurements.outcome.variable)
         for number, (each, content) in enumerate(zip(every, contents, strict=True))
@@ -60,8 +61,9 @@ def _in_common(
     if first.choices.value_title is None and first.chart.shows_means:
         groups = every[0].groups
         if groups.heights.height.is_of_outcome:
-            words = [names[0], *(outcome_words(each.measurements) for each in every[1:])]
-            title = with_unit(", ".join(words), groups.shown_unit)
+            others = (outcome_words(each.measurements) for each in every[1:])
+            words = [upper_first(outcome_words(every[0].measurements)), *others]
+            title = escaped(with_unit(", ".join(words), groups.shown_unit))
     return replace(
         first,
         value_title=title,

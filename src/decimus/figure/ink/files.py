@@ -9,9 +9,9 @@ from typing import TYPE_CHECKING, Any
 from xml.sax.saxutils import escape
 
 from decimus.errors import drawable
-from decimus.figure.drawing import MM_PER_INCH, PAPER, Pen, picture
+from decimus.figure.ink.drawing import MM_PER_INCH, PAPER, Pen, picture
+from decimus.figure.ink.vision import seen
 from decimus.figure.marks import Page
-from decimus.figure.vision import seen
 from decimus.terms import Vision
 from decimus.values import Value
 

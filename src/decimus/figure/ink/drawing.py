@@ -180,7 +180,7 @@ class Pen:
         shapes = []
         for label in labels:
             for run, start in _placed_runs(label):
-                place = Affine2D().scale(label.size_pt * MM_PER_POINT)
+                place = Affine2D().scale(label.size_pt * run.size * MM_PER_POINT)
                 if label.angle:
                     place = place.rotate_deg(label.angle)
                 shapes.append(outline(run.text, run.face).transformed(place.translate(*start)))
@@ -201,7 +201,7 @@ class Pen:
                     x * self._scale,
                     up * self._scale,
                     run.text,
-                    font(run.face, label.size_pt),
+                    font(run.face, label.size_pt * run.size),
                     label.angle,
                     ismath=False,
                 )
@@ -266,16 +266,12 @@ def _look(mark: Mark) -> tuple[object, ...]:
 def _placed_runs(label: Label) -> Iterator[tuple[Run, tuple[float, float]]]:
     """Every run of a label with the place its baseline starts at."""
     along = 0.0
-    turn = math.radians(label.tilt)
+    turn = math.radians(label.angle)
+    cosine, sine = (0.0, 1.0) if label.is_upright else (math.cos(turn), math.sin(turn))
     for run in label.runs:
-        if label.is_upright:
-            start = (label.x, label.y + along)
-        elif label.tilt:
-            start = (label.x + along * math.cos(turn), label.y + along * math.sin(turn))
-        else:
-            start = (label.x + along, label.y)
-        yield run, start
-        along += measure(run.text, run.face, label.size_pt).width
+        up = run.rise * label.size_pt * MM_PER_POINT
+        yield run, (label.x + along * cosine - up * sine, label.y + along * sine + up * cosine)
+        along += measure(run.text, run.face, label.size_pt * run.size).width
 
 
 def rgba(colour: str) -> Colour:

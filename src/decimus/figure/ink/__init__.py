@@ -1,0 +1,1 @@
+"""Pages put on paper and screen: renderers, files, and how colours are seen."""
