@@ -225,6 +225,21 @@ class Vision(StrEnum):
     TRITANOPIA = "tritanopia"
 
 
+class TitleAlign(StrEnum):
+    """Where a title stands over the figure."""
+
+    START = "left"
+    MIDDLE = "middle"
+
+
+class NoteKind(StrEnum):
+    """What is put on a figure by hand."""
+
+    TEXT = "text"
+    LINE = "line"
+    ARROW = "arrow"
+
+
 class ReplicatePlace(StrEnum):
     """Where replicates stand beside what stands for their group."""
 

@@ -48,6 +48,8 @@ def values_of(setting: Setting) -> list[str]:
     """What can be said of a setting: every word of a closed set, or a sample."""
     if setting.name in ("text_pt", "comparison_pt"):
         return ["9"]
+    if setting.name == "figure_number":
+        return ["3"]
     if setting.values in SAMPLES:
         return [SAMPLES[setting.values]]
     return setting.values.split("|")
@@ -77,6 +79,7 @@ def test_every_option_is_taken_and_changes_the_figure(setting: Setting, tmp_path
         "joins_units": ["--kind", "points"],
         "marks_control": ["--control", "0"],
         "outcomes_together": ["--value", "area", "--beside", "width"],
+        "title_align": ["--title", "Fronds"],
         "across_as": [*AMOUNTS, "--x-errors", "0.5"],
         "stacked_as": ["--kind", "stacked", "--height", "count"],
     }.get(setting.name, [])

@@ -12,7 +12,7 @@ from decimus.study.edits import Edit
 from decimus.study.history import History, replayed
 from decimus.study.house_styles import HouseStyle
 from decimus.study.looks import Look
-from decimus.study.questions import LevelError, PairOfGroups
+from decimus.study.questions import LevelError, Note, PairOfGroups
 from decimus.study.readings import Reading, SetAside, SummaryColumns
 from decimus.study.studies import Study
 from decimus.study.tables import Table
@@ -32,6 +32,7 @@ from decimus.terms import (
     LimitRule,
     Meaning,
     Method,
+    NoteKind,
     Orientation,
     PairSet,
     Palette,
@@ -136,6 +137,8 @@ ONE_OF_EACH: tuple[Edit, ...] = (
     edits.ChooseStarLimits(limits=(0.02, 0.002)),
     edits.MoveByHand(what=PairAt(("0", "dim"), ("4", "dim")), value_mm=1.5),
     edits.TurnFigure(orientation=Orientation.SIDEWAYS),
+    edits.PutNote(note=Note(1, NoteKind.ARROW, 0.5, 2.0, 1.0, 3.0)),
+    edits.TakeOffNote(number=0),
     edits.ShowOutcome(variable=3, is_shown=True, name="mass"),
     edits.ApplyStyle(style=HouseStyle("our lab", Look(text_pt=7.0), error_bar=ErrorBar.NONE)),
     edits.ChooseLevelErrors(variable=0, errors=(LevelError(0, "4", 0.5),)),
@@ -160,6 +163,7 @@ def test_every_edit_changes_is_undone_and_survives_a_file(edit: Edit) -> None:
     before = edits.ComputeColumn(computed=ComputedColumn("half", "area / 2")).apply(before)
     before = edits.AddTable(table=Table.from_rows((("e",), ("1",)), "spare")).apply(before)
     before = edits.ChooseTable(sheet=0).apply(before)
+    before = edits.PutNote(note=Note(0, NoteKind.TEXT, 0.0, 1.0, text="here")).apply(before)
     after = edit.apply(before)
     assert after != before
     history = History(before).after(edit)

@@ -20,7 +20,7 @@ OWN_EDITS = frozenset(
         *("kind", "show_replicates", "look", "group_title", "value_title", "value_from"),
         *("value_to", "comparison_text", "spacing", "comparison_marks", "hides_not_significant"),
         *("star_limits", "moved", "orientation", "group_looks", "drawn_pairs", "hidden"),
-        *("level_colours", "level_errors", "outcomes", "house"),
+        *("level_colours", "level_errors", "outcomes", "house", "notes"),
     }
 )
 """Choices about the figure with an edit of their own."""
@@ -47,7 +47,7 @@ def test_a_setting_is_chosen_and_given_back(name: str) -> None:
     assert choice.text
     typed = {"error_bar_colour": "#102030", "references": "5; 7", "key_title": "Salt"}
     if choice.entries:
-        by_unit = {"%": "40 %", "pt": "5.5 pt", "mm": "2.5", "decimals": "1", "": "7"}
+        by_unit = {"%": "40 %", "pt": "5.5 pt", "mm": "2.5", "decimals": "1", "": "7", "whole": "3"}
         text = by_unit[UNITS.get(name, "")]
         text = "60" if name in ("width_mm", "height_mm") else text
         edit = choice.entries[0].edit_of(typed.get(name, text))

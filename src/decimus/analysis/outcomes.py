@@ -73,6 +73,7 @@ def _of_outcome(
     figure = replace(
         question.figure,
         outcomes=(),
+        notes=(),
         moved=tuple(
             replace(by_hand, what=bare)
             for by_hand in question.figure.moved

@@ -70,6 +70,11 @@ SETTINGS: dict[str, tuple[Setting, ...]] = {
         Setting("--control-line", "marks_control", "yes|no", "a line at the control's height"),
     ),
     "text": (
+        Setting("--title", "title", "TEXT", "over the figure; *italic*, ^raised^, ~lowered~"),
+        Setting("--subtitle", "subtitle", "TEXT", "below the title"),
+        Setting("--number", "figure_number", "N", "of the figure"),
+        Setting("--number-in-title", "numbers_title", "yes|no", "“Figure 1.” before the title"),
+        Setting("--title-align", "title_align", "left|middle", "where the title stands"),
         Setting("--text-pt", "text_pt", "PT", "size of letters"),
         Setting("--comparison-pt", "comparison_pt", "PT", "in comparison lines and over groups"),
         Setting("--n-below", "counts_below", "yes|no", "n under the names"),

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from functools import lru_cache
 
 from msgspec.structs import replace
@@ -12,6 +13,7 @@ from decimus.figure.axes import data_range
 from decimus.figure.content import Content, content_of
 from decimus.figure.marks import Mark, Measure, Page, shifted
 from decimus.figure.pages.magnified import enlarged, magnification, reduced
+from decimus.figure.pages.titles import below_title, titled
 from decimus.figure.scales import tick_step
 from decimus.figure.single_pages import Laid, laid
 from decimus.terms import Orientation
@@ -40,18 +42,24 @@ def page_of(results: Results, measure: Measure) -> Page:
 
     def made() -> Page:
         times = magnification(contents[0].look.style)
-        smaller = tuple(reduced(content, times) for content in contents)
-        if len(every) == 1:
-            return enlarged(laid_out(smaller[0], measure), times)
-        from decimus.figure.pages import outcomes
-
-        if together:
-            page = laid(outcomes.together(every, smaller), measure).page
-        else:
-            page = outcomes.apart(every, smaller, measure)
-        return enlarged(page, times)
+        smaller = tuple(below_title(reduced(content, times), measure) for content in contents)
+        page = _untitled(every, smaller, measure, together=together)
+        return enlarged(titled(page, smaller[0], measure), times)
 
     return results.kept("page", (*contents, together, measure), made)
+
+
+def _untitled(
+    every: Sequence[Results], contents: Sequence[Content], measure: Measure, *, together: bool
+) -> Page:
+    """The page of one or several outcomes, without what stands above it."""
+    if len(every) == 1:
+        return laid_out(contents[0], measure)
+    from decimus.figure.pages import outcomes
+
+    if together:
+        return laid(outcomes.together(every, contents), measure).page
+    return outcomes.apart(every, contents, measure)
 
 
 def laid_out(content: Content, measure: Measure) -> Page:
@@ -141,8 +149,10 @@ def _joined(first: Page, second: Page, *, is_sideways: bool) -> Page:
         up = second.height_mm
         marks: list[Mark] = [shifted(mark, 0.0, up) for mark in first.marks]
         width = max(first.width_mm, second.width_mm)
-        return Page(width, first.height_mm + up, (*marks, *second.marks), notes)
+        plots = tuple(plot.shifted(0.0, up) for plot in first.plots)
+        return Page(width, first.height_mm + up, (*marks, *second.marks), notes, plots)
     height = max(first.height_mm, second.height_mm)
     marks = [shifted(mark, 0.0, height - first.height_mm) for mark in first.marks]
     marks += [shifted(mark, first.width_mm, height - second.height_mm) for mark in second.marks]
-    return Page(first.width_mm + second.width_mm, height, tuple(marks), notes)
+    plots = tuple(plot.shifted(0.0, height - first.height_mm) for plot in first.plots)
+    return Page(first.width_mm + second.width_mm, height, tuple(marks), notes, plots)

@@ -10,6 +10,7 @@ from itertools import pairwise
 from msgspec.structs import force_setattr, replace
 
 from decimus.errors import drawable
+from decimus.figure.places import PlotPlace
 from decimus.study.targets import AnyTarget
 from decimus.values import Value
 
@@ -346,12 +347,21 @@ def shifted(mark: Mark, right: float, up: float) -> Mark:
 
 
 class Page(Value, frozen=True):
-    """The whole figure: its size, its marks from the lowest to the topmost, and what is to say."""
+    """The whole figure.
+
+    Args:
+        width_mm: its size.
+        height_mm: likewise.
+        marks: from the lowest to the topmost.
+        notes: what is to say of it.
+        plots: where on it the data are.
+    """
 
     width_mm: float
     height_mm: float
     marks: tuple[Mark, ...]
     notes: tuple[PageNote, ...] = ()
+    plots: tuple[PlotPlace, ...] = ()
 
     def target_at(self, x: float, y: float, reach: float = 0.6) -> AnyTarget | None:
         """What is at a point of the page, or nearest to it.

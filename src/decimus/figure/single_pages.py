@@ -34,6 +34,8 @@ from decimus.figure.furniture import (
 )
 from decimus.figure.keys import Key
 from decimus.figure.marks import Bounds, Label, Mark, Measure, Page, PageNote, shifted
+from decimus.figure.notes import notes_on
+from decimus.figure.places import PlotPlace
 from decimus.figure.scales import Scale
 from decimus.figure.surroundings import (
     Sheet,
@@ -114,10 +116,31 @@ def laid(
         return replace(above, page=page)
     notes |= dict.fromkeys(_seen(content, fit))
     moved = _moved([*marks, *(key.marks if key is not None else ())], content, sheet)
-    page = Page(sheet.width, sheet.height, moved, tuple(notes))
+    page = Page(sheet.width, sheet.height, moved, tuple(notes), _plot_places(fit, around))
     grid = around.grid
     margins = (grid.left, grid.bottom, sheet.height - grid.top)
     return Laid(page, fit.plots[0].axis.scale, sheet.is_sideways, margins)
+
+
+def _plot_places(fit: Fit, around: Surroundings) -> tuple[PlotPlace, ...]:
+    """Where on the page the data are."""
+    found = []
+    for number, each in enumerate(fit.plots):
+        left, bottom = around.grid.corner(number)
+        frame, bands = each.plot.frame, each.plot.bands
+        found.append(
+            PlotPlace(
+                number,
+                left,
+                bottom,
+                left + around.grid.plot_width,
+                bottom + around.grid.plot_height,
+                frame.turn.is_sideways,
+                each.axis.scale,
+                tuple(middle - frame.start for middle in bands.middles),
+            )
+        )
+    return tuple(found)
 
 
 def _seen(content: Content, fit: Fit) -> Iterator[PageNote]:
@@ -210,6 +233,8 @@ def _marks(
         marks += axis_lines(each.axis, each.plot.frame, look)
         marks += _beside(content, each, number, around, type_)
         marks += line_marks(each.placed, each.plot, type_)
+        plot = each.plot
+        marks += notes_on(content, number, plot.frame, plot.scale, plot.bands, type_)
     marks += _titles(sheet, around, type_)
     key = None if around.key is None else _placed_key(around.key, marks, around)
     return marks, key

@@ -21,6 +21,7 @@ Height = Annotated[float, Meta(ge=25, le=500)]
 """Of a figure, in mm."""
 TextSize = Annotated[float, Meta(ge=4, le=40)]
 """In points."""
+FigureNumber = Annotated[int, Meta(ge=1, le=999)]
 Factor = Annotated[float, Meta(gt=0, le=100)]
 """Of an SD or SE."""
 LineWidth = Annotated[float, Meta(ge=0.1, le=6)]

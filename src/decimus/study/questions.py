@@ -10,6 +10,7 @@ from decimus.study.limits import (
     ConfidenceLevel,
     DecimalCount,
     Factor,
+    FigureNumber,
     Index,
     NotNegative,
     Positive,
@@ -30,6 +31,7 @@ from decimus.terms import (
     FitLine,
     Height,
     Method,
+    NoteKind,
     Orientation,
     PairSet,
     Side,
@@ -38,6 +40,7 @@ from decimus.terms import (
     Stacking,
     Statistic,
     SumsOfSquares,
+    TitleAlign,
     Totals,
     ValueLabels,
     Whiskers,
@@ -91,6 +94,30 @@ class PairOfGroups(msgspec.Struct, frozen=True):
     def joins(self, a: Levels, b: Levels) -> bool:
         """True for the same two groups, whichever comes first."""
         return (a, b) in {(self.first, self.second), (self.second, self.first)}
+
+
+class Note(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """Something put on the figure by hand, at a place of the data, so that it stays there.
+
+    Args:
+        number: to tell it from others.
+        kind: text, a line or an arrow.
+        along: where it stands along the group axis: 0 at the first place, 1 at the second.
+        value: where it stands along values; of text the middle of its baseline.
+        to_along: where a line or arrow ends.
+        to_value: likewise.
+        text: in the light notation.
+        panel: on which plot, from 0.
+    """
+
+    number: Index
+    kind: NoteKind
+    along: float
+    value: float
+    to_along: float = 0.0
+    to_value: float = 0.0
+    text: str = ""
+    panel: Index = 0
 
 
 class OutcomeBeside(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
@@ -275,6 +302,12 @@ class FigureChoices(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
         group_scale: how amounts stand along theirs.
         group_from: the low end of the axis of amounts.
         group_to: its high end.
+        title: over the figure, "" for none.
+        subtitle: below that.
+        figure_number: which figure it is.
+        numbers_title: whether "Figure 1." stands before the title.
+        title_align: where the title stands.
+        notes: what was put on it by hand.
         outcomes: others beside the one asked about.
         outcomes_together: whether they stand beside each other on one axis; None where units agree.
         level_errors: errors of amounts, where the names of levels do not say them.
@@ -320,6 +353,12 @@ class FigureChoices(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     group_scale: AxisScale = AxisScale.LINEAR
     group_from: float | None = None
     group_to: float | None = None
+    title: str = ""
+    subtitle: str = ""
+    figure_number: FigureNumber = 1
+    numbers_title: bool = False
+    title_align: TitleAlign = TitleAlign.START
+    notes: tuple[Note, ...] = ()
     outcomes: tuple[OutcomeBeside, ...] = ()
     outcomes_together: bool | None = None
     level_errors: tuple[LevelError, ...] = ()

@@ -143,6 +143,18 @@ class ReferenceAt(Target, frozen=True, tag=True):
     value: float
 
 
+class TitleAt(Target, frozen=True, tag=True):
+    """The title over the figure, or what stands below it."""
+
+    is_subtitle: bool = False
+
+
+class NoteAt(Target, frozen=True, tag=True):
+    """Something put on the figure by hand."""
+
+    number: Index
+
+
 class FitAt(Target, frozen=True, tag=True):
     """A line fitted to the groups, and its equation."""
 
@@ -167,6 +179,8 @@ AnyTarget = (
     | PairAt
     | ReferenceAt
     | FitAt
+    | TitleAt
+    | NoteAt
 )
 
 

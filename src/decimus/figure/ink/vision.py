@@ -18,6 +18,7 @@ from decimus.terms import Vision
 
 _LUMINANCE = (0.2126, 0.7152, 0.0722)
 _MATRICES: dict[Vision, tuple[tuple[float, float, float], ...]] = {
+    Vision.USUAL: ((1.0, 0.0, 0.0), (0.0, 1.0, 0.0), (0.0, 0.0, 1.0)),
     Vision.GREY: (_LUMINANCE, _LUMINANCE, _LUMINANCE),
     Vision.PROTANOPIA: (
         (0.152286, 1.052583, -0.204868),
@@ -52,8 +53,7 @@ def _hex(light: NDArray[np.float64]) -> str:
 @lru_cache(maxsize=512)
 def seen_colour(colour: str, vision: Vision) -> str:
     """A colour as it is seen."""
-    matrix = _MATRICES.get(vision)
-    return colour if matrix is None else _hex(np.array(matrix) @ linear(colour))
+    return _hex(np.array(_MATRICES[vision]) @ linear(colour))
 
 
 def seen(page: Page, vision: Vision) -> Page:

@@ -62,7 +62,9 @@ def enlarged(page: Page, times: float) -> Page:
     if times == 1.0:
         return page
     marks = tuple(_enlarged(mark, times) for mark in page.marks)
-    return Page(page.width_mm * times, page.height_mm * times, marks, page.notes)
+    size = (page.width_mm * times, page.height_mm * times)
+    plots = tuple(plot.enlarged(times) for plot in page.plots)
+    return Page(*size, marks, page.notes, plots)
 
 
 def _enlarged(mark: Mark, k: float) -> Mark:

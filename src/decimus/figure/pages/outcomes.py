@@ -16,6 +16,7 @@ from decimus.figure.furniture import EDGE, GAP
 from decimus.figure.keys import Key, key_of
 from decimus.figure.marks import Dots, Mark, Measure, Page, PageNote, shifted
 from decimus.figure.palettes import colours
+from decimus.figure.places import PlotPlace
 from decimus.figure.single_pages import Laid, laid
 from decimus.figure.text import Typesetter
 from decimus.notation import escaped
@@ -233,6 +234,7 @@ def apart(every: Sequence[Results], contents: Sequence[Content], measure: Measur
     width, height = pages[0].page.width_mm, pages[0].page.height_mm
     rows = -(-count // columns)
     marks: list[Mark] = []
+    plots: list[PlotPlace] = []
     at_left = key is not None and key.place is KeyPlace.LEFT
     below = above if key is not None and key.place is KeyPlace.BELOW else 0.0
     for number, (each, laid_page) in enumerate(zip(every, pages, strict=True)):
@@ -240,11 +242,13 @@ def apart(every: Sequence[Results], contents: Sequence[Content], measure: Measur
         right = column * width + (beside if at_left else 0.0)
         up = (rows - 1 - row) * height + below
         variable = each.measurements.outcome.variable if number else None
-        marks += [shifted(_of_outcome(mark, variable), right, up) for mark in laid_page.page.marks]
+        page = laid_page.page
+        marks += [shifted(_of_outcome(mark, variable), right, up) for mark in page.marks]
+        plots += [replace(plot.shifted(right, up), outcome=variable) for plot in page.plots]
     size = (columns * width + beside, rows * height + above)
     if key is not None and not is_inside:
         marks += _placed(key, size).marks
-    return Page(*size, tuple(marks), tuple(notes))
+    return Page(*size, tuple(marks), tuple(notes), tuple(plots))
 
 
 def _strip(key: Key | None) -> tuple[float, float]:

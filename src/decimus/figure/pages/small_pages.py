@@ -44,6 +44,9 @@ def small_page(results: Results, kind: ChartKind, measure: Measure) -> Page:
         orientation=question.figure.orientation or Orientation.UPRIGHT,
         moved=(),
         outcomes=(),
+        title="",
+        subtitle="",
+        notes=(),
     )
     study = results.study.with_question(results.number, replace(question, figure=figure))
     shown = Results(study, results.number, results, results.decimal_sign)

@@ -52,8 +52,10 @@ from decimus.study.edits.figures import (
     ChooseTextSize,
     ChooseValueRange,
     MoveByHand,
+    PutNote,
     ShowOutcome,
     ShowReplicates,
+    TakeOffNote,
     TurnFigure,
     WriteAxisTitle,
 )
@@ -168,6 +170,8 @@ Edit = (
     | ChooseKind
     | ShowReplicates
     | ShowOutcome
+    | PutNote
+    | TakeOffNote
     | ChoosePalette
     | ChooseTextSize
     | ChooseSize
@@ -271,6 +275,7 @@ __all__ = [
     "MarkControl",
     "MoveByHand",
     "NameVariable",
+    "PutNote",
     "ReadAs",
     "RemoveComputed",
     "RemoveTable",
@@ -283,6 +288,7 @@ __all__ = [
     "StateRelevantDifference",
     "TableEdit",
     "TakeBackAdjustment",
+    "TakeOffNote",
     "TurnFigure",
     "WriteAxisTitle",
     "WriteCells",

@@ -5,12 +5,13 @@ from __future__ import annotations
 from msgspec.structs import replace
 
 from decimus.errors import ChoiceError
+from decimus.notation import plain
 from decimus.study.edits.kinds import FigureEdit, check_size
-from decimus.study.limits import Move, TextSize
+from decimus.study.limits import Index, Move, TextSize
 from decimus.study.looks import Look, LookOfGroup
-from decimus.study.questions import FigureChoices, LevelError, OutcomeBeside
+from decimus.study.questions import FigureChoices, LevelError, Note, OutcomeBeside
 from decimus.study.settings import FIGURE_SETTINGS, LOOK_SETTINGS, OF_GROUPS, checked
-from decimus.study.targets import AnyTarget, Levels, Moved, same_thing
+from decimus.study.targets import AnyTarget, Levels, Moved, NoteAt, same_thing
 from decimus.terms import ChartKind, ComparisonText, Orientation, Palette, Spacing
 
 _MOST_OUTCOMES = 11
@@ -131,6 +132,47 @@ def _with_axis(figure: FigureChoices, outcome: int, **parts: object) -> FigureCh
             replace(own, **parts) if own.variable == outcome else own for own in figure.outcomes
         ),
     )
+
+
+class PutNote(FigureEdit, frozen=True, kw_only=True):
+    """Put something on the figure by hand, or change what was put there before."""
+
+    note: Note
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        words = plain(self.note.text)
+        return f"{self.note.kind.value} “{words}”" if words else f"{self.note.kind.value} by hand"
+
+    def chosen(self, figure: FigureChoices) -> FigureChoices:
+        """The choices with it; in the place of the one of that number, where there is one."""
+        if any(own.number == self.note.number for own in figure.notes):
+            notes = tuple(
+                self.note if own.number == self.note.number else own for own in figure.notes
+            )
+        else:
+            notes = (*figure.notes, self.note)
+        return replace(figure, notes=notes)
+
+
+class TakeOffNote(FigureEdit, frozen=True, kw_only=True):
+    """Take off what was put on the figure by hand."""
+
+    number: Index
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return "take a note off the figure"
+
+    def chosen(self, figure: FigureChoices) -> FigureChoices:
+        """The choices without it, and without where it was moved to."""
+        return replace(
+            figure,
+            notes=tuple(own for own in figure.notes if own.number != self.number),
+            moved=tuple(own for own in figure.moved if own.what != NoteAt(self.number)),
+        )
 
 
 class WriteAxisTitle(FigureEdit, frozen=True, kw_only=True):

@@ -71,6 +71,7 @@ _NOT_SAID = (
     *("group_looks", "group_title", "value_title", "value_from", "value_to"),
     *("value_scale", "value_step", "tick_decimals", "group_from", "group_to"),
     *("moved", "orientation", "level_colours", "counts_below", "value_labels"),
+    *("title", "subtitle", "numbers_title", "title_align", "notes"),
     *("label_decimals", "shows_key", "key_title", "shows_equation"),
 )
 
@@ -83,8 +84,8 @@ def _as_said(figure: FigureChoices) -> FigureChoices:
 
 
 def _caption(results: Results) -> Sentence:
-    groups = results.groups
-    spans: list[Span] = [Text("Figure" + NBSP + "1. ", Style.STRONG), *_subject(results)]
+    groups, number = results.groups, results.question.figure.figure_number
+    spans: list[Span] = [Text(f"Figure{NBSP}{number}. ", Style.STRONG), *_subject(results)]
     chart = results.chart
     spans += [kind_choice(results), Text(" ")]
     spans += _shown(results, chart)

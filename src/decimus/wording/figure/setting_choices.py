@@ -22,6 +22,7 @@ from decimus.terms import (
     ReplicatePlace,
     Stacking,
     TickSide,
+    TitleAlign,
     ValueLabels,
     Whiskers,
 )
@@ -47,6 +48,8 @@ WORDS: dict[str, dict[StrEnum | bool, str]] = {
     },
     "value_scale": _SCALES,
     "group_scale": _SCALES,
+    "numbers_title": {True: "with its number", False: "without its number"},
+    "title_align": {TitleAlign.START: "at the left", TitleAlign.MIDDLE: "in the middle"},
     "outcomes_together": {True: "side by side on one axis", False: "an axis each"},
     "across_as": {ErrorShape.CROSSED: "lines that cross", ErrorShape.BOX: "boxes around both"},
     "counts_below": {True: "n under the names", False: "no n under the names"},
@@ -129,8 +132,10 @@ UNITS: dict[str, str] = {
     "label_decimals": "decimals",
     "group_from": "",
     "group_to": "",
+    "figure_number": "whole",
 }
 """Settings that are numbers, with the unit they are typed in."""
+_WHOLE = frozenset({"decimals", "whole"})
 PHRASES: dict[str, tuple[str, str]] = {
     "mark_opacity": ("{} opaque", ""),
     "bar_width": ("{} of their place wide", "width by the rule"),
@@ -151,12 +156,15 @@ PHRASES: dict[str, tuple[str, str]] = {
     "label_decimals": ("{}", "decimals as elsewhere"),
     "group_from": ("from {}", "start from the data"),
     "group_to": ("to {}", "end from the data"),
+    "title": ("“{}”", "no title"),
+    "subtitle": ("“{}”", "no subtitle"),
+    "figure_number": ("Figure {}", ""),
     "key_title": ("“{}”", "titled by the factor"),
     "error_bar_colour": ("{}", ""),
     "references": ("at {}", "no lines at values"),
 }
 """What is typed, as the words of a choice; and what stands there where nobody has said anything."""
-TEXTS = frozenset({"key_title", "error_bar_colour", "references"})
+TEXTS = frozenset({"title", "subtitle", "key_title", "error_bar_colour", "references"})
 """Settings that are typed as they are."""
 
 
@@ -209,7 +217,7 @@ def _said(name: str, value: object, sign: str) -> str:
         unit = UNITS.get(name, "")
         shown = 100 * value if unit == "%" else value
         number = full_number(float(f"{shown:.6g}"), sign)
-        return f"{number} {unit}".strip()
+        return number if unit == "whole" else f"{number} {unit}".strip()
     return str(value)
 
 
@@ -219,7 +227,7 @@ def _label(name: str, about: str) -> str:
         return "ink, mark, or a colour such as #6d4a7d"
     if name == "references":
         return "values, such as 0; 100"
-    return f"{about}, {unit}" if unit else about
+    return f"{about}, {unit}" if unit and unit != "whole" else about
 
 
 def _typed(name: str, text: str) -> SettingValue:
@@ -234,9 +242,9 @@ def _typed(name: str, text: str) -> SettingValue:
         return cleaned
     unit = UNITS[name]
     number = typed_number(cleaned.removesuffix(unit).strip(), _called(name))
-    if unit == "decimals":
+    if unit in _WHOLE:
         if not number.is_integer():
-            raise ChoiceError(f"“{cleaned}” is no count of decimals", remedy="Type 0, 1, 2 …")
+            raise ChoiceError(f"“{cleaned}” is no whole number", remedy="Type 0, 1, 2 …")
         return int(number)
     return number / 100 if unit == "%" else number
 

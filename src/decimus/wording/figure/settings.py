@@ -165,6 +165,9 @@ def figure_settings(
         row("lines across", "references", "marks_control"),
     ]
     text = [
+        row("title", "title", "title_align"),
+        row("subtitle", "subtitle"),
+        row("number", "figure_number", "numbers_title"),
         Setting("letters", (_text_size_choice(question),)),
         row("at groups", "value_labels", "label_decimals"),
         row("names", "counts_below"),
