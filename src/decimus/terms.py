@@ -240,6 +240,18 @@ class NoteKind(StrEnum):
     ARROW = "arrow"
 
 
+class PointShape(StrEnum):
+    """The shape of points."""
+
+    USUAL = "usual"
+    """Circles, or a sign for each level of the second factor."""
+    CIRCLE = "circle"
+    SQUARE = "square"
+    TRIANGLE = "triangle"
+    DIAMOND = "diamond"
+    CROSS = "cross"
+
+
 class ReplicatePlace(StrEnum):
     """Where replicates stand beside what stands for their group."""
 

@@ -24,6 +24,7 @@ SAMPLES = {
     "X,X": "2,5",
     "TEXT": "Own words",
     "ink|mark|#rrggbb": "#405060",
+    "palette|#rrggbb": "#405060",
 }
 
 
@@ -74,6 +75,7 @@ def test_every_option_is_taken_and_changes_the_figure(setting: Setting, tmp_path
         "fit": ["--kind", "points"],
         **dict.fromkeys(("group_scale", "group_from", "group_to"), AMOUNTS),
         "point_mm": ["--kind", "points"],
+        "point_shape": ["--kind", "points"],
         "label_decimals": ["--value-labels", "height"],
         "comparison_pt": ["--draw", "all"],
         "joins_units": ["--kind", "points"],

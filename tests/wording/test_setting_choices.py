@@ -45,7 +45,12 @@ def test_a_setting_is_chosen_and_given_back(name: str) -> None:
     results = results_of(FIVE_BY_FOUR)
     choice = setting_choice(results, name)
     assert choice.text
-    typed = {"error_bar_colour": "#102030", "references": "5; 7", "key_title": "Salt"}
+    typed = {
+        "error_bar_colour": "#102030",
+        "mark_colour": "teal",
+        "references": "5; 7",
+        "key_title": "Salt",
+    }
     if choice.entries:
         by_unit = {"%": "40 %", "pt": "5.5 pt", "mm": "2.5", "decimals": "1", "": "7", "whole": "3"}
         text = by_unit[UNITS.get(name, "")]

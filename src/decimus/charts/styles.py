@@ -17,6 +17,7 @@ from decimus.terms import (
     KeyPlace,
     LineDash,
     Palette,
+    PointShape,
     ReplicatePlace,
     TickSide,
 )
@@ -36,6 +37,8 @@ class Style(Value, frozen=True):
     """A complete look: the fields of `Look`, each with a value."""
 
     palette: Palette = Palette.SHORE
+    mark_colour: str = "palette"
+    point_shape: PointShape = PointShape.USUAL
     by_signs: bool = False
     mark_opacity: float = 1.0
     outline_pt: float = 0.0

@@ -30,6 +30,13 @@ SETTINGS: dict[str, tuple[Setting, ...]] = {
         Setting("--point-mm", "point_mm", "MM", "diameter of points"),
         Setting("--join", "joins", "yes|no", "whether points of a line are joined"),
         Setting("--join-pt", "join_pt", "PT", "thickness of joining lines"),
+        Setting("--mark-colour", "mark_colour", "palette|#rrggbb", "one colour for all marks"),
+        Setting(
+            "--point-shape",
+            "point_shape",
+            "usual|circle|square|triangle|diamond|cross",
+            "of points",
+        ),
         Setting("--signs", "by_signs", "yes|no", "shapes, hatches and dashes beside colours"),
         Setting("--palette", "palette", "shore|grey|okabe-ito|one", "group colours"),
         Setting("--one-axis", "outcomes_together", "yes|no", "for several outcomes"),

@@ -351,7 +351,13 @@ def group_colours(groups: Groups, figure: FigureChoices) -> dict[Levels, str]:
     """The colour of every group: by the second factor where there is one, else by the first."""
     position = 1 if len(groups.factors) > 1 else 0
     shades = _level_colours(groups, groups.factors[position], figure)
-    return {group.levels: shades[group.levels[position]] for group in groups.shown}
+    look = style_of(figure)
+    return {
+        group.levels: own
+        if (own := look.of(group.levels).mark_colour) != "palette"
+        else shades[group.levels[position]]
+        for group in groups.shown
+    }
 
 
 def _comparisons(results: Results) -> tuple[WantedComparison, ...]:

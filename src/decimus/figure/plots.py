@@ -43,6 +43,7 @@ from decimus.study.targets import (
     Levels,
     PairAt,
 )
+from decimus.terms import PointShape
 from decimus.values import Value
 
 _CAP_SHARE = 0.16
@@ -65,6 +66,15 @@ SHAPES = (
     Shape.TIP_DOWN,
     Shape.CROSS,
 )
+_OF_POINTS: dict[PointShape, Shape | None] = {
+    PointShape.USUAL: None,
+    PointShape.CIRCLE: Shape.CIRCLE,
+    PointShape.SQUARE: Shape.SQUARE,
+    PointShape.TRIANGLE: Shape.TRIANGLE,
+    PointShape.DIAMOND: Shape.DIAMOND,
+    PointShape.CROSS: Shape.CROSS,
+}
+"""Shapes that were chosen; the usual one is that of the level."""
 HATCHES = ("", "////", "....", "xxx", "---", "\\\\\\\\")
 DASHES: tuple[tuple[float, ...], ...] = (
     (),
@@ -248,7 +258,8 @@ class Plot(Value, frozen=True):
         return [outlined, *cut]
 
     def _point(self, mark: PointMark) -> list[Mark]:
-        shape = SHAPES[self._sign_of(mark.spot) % len(SHAPES)]
+        by_level = SHAPES[self._sign_of(mark.spot) % len(SHAPES)]
+        shape = _OF_POINTS[self._style(mark.levels).point_shape] or by_level
         slot, target = self.bands.slot(mark.spot), GroupAt(mark.levels)
         if not self.scale.covers(mark.value):
             return tips(

@@ -9,6 +9,7 @@ from decimus.study.limits import (
     BarColour,
     CapLength,
     LineWidth,
+    MarkColour,
     OutlineWidth,
     Share,
     SignSize,
@@ -22,6 +23,7 @@ from decimus.terms import (
     KeyPlace,
     LineDash,
     Palette,
+    PointShape,
     ReplicatePlace,
     TickSide,
 )
@@ -32,6 +34,8 @@ class Look(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_default
 
     Args:
         palette: the set of group colours.
+        mark_colour: "palette", or one colour of its own for bars, boxes and points.
+        point_shape: of points.
         by_signs: whether levels of the second factor differ by shape, hatch or dash as well.
         mark_opacity: of bars, boxes and points, as a share.
         outline_pt: thickness of the outline of bars and boxes; 0 for none.
@@ -63,6 +67,8 @@ class Look(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_default
     """
 
     palette: Palette | None = None
+    mark_colour: MarkColour | None = None
+    point_shape: PointShape | None = None
     by_signs: bool | None = None
     mark_opacity: Share | None = None
     outline_pt: OutlineWidth | None = None

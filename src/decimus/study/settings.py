@@ -45,6 +45,8 @@ FIGURE_SETTINGS = {
 
 LOOK_SETTINGS = {
     "palette": "colours",
+    "mark_colour": "colour of marks",
+    "point_shape": "shape of points",
     "by_signs": "signs beside colours",
     "mark_opacity": "opacity of marks",
     "outline_pt": "outline of marks",
@@ -79,6 +81,7 @@ LOOK_SETTINGS = {
 
 OF_GROUPS = frozenset(
     {
+        *("mark_colour", "point_shape"),
         *("mark_opacity", "outline_pt", "point_mm", "has_error_bars", "has_caps", "cap_mm"),
         *("error_bar_pt", "error_bar_colour", "error_bar_dash", "replicate_mm"),
         *("replicate_fill", "replicate_opacity"),

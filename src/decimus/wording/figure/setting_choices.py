@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from enum import StrEnum
 
 from decimus.analysis.results import Results
@@ -19,6 +20,7 @@ from decimus.terms import (
     KeyPlace,
     LineDash,
     Palette,
+    PointShape,
     ReplicatePlace,
     Stacking,
     TickSide,
@@ -73,6 +75,14 @@ WORDS: dict[str, dict[StrEnum | bool, str]] = {
         Palette.GREY: "greys",
         Palette.OKABE_ITO: "Okabe–Ito colours",
         Palette.ONE_COLOUR: "one colour",
+    },
+    "point_shape": {
+        PointShape.USUAL: "usual shapes",
+        PointShape.CIRCLE: "circles",
+        PointShape.SQUARE: "squares",
+        PointShape.TRIANGLE: "triangles",
+        PointShape.DIAMOND: "diamonds",
+        PointShape.CROSS: "crosses",
     },
     "by_signs": {True: "signs beside colours", False: "colours alone"},
     "joins": {True: "joined", False: "not joined"},
@@ -161,10 +171,13 @@ PHRASES: dict[str, tuple[str, str]] = {
     "figure_number": ("Figure {}", ""),
     "key_title": ("“{}”", "titled by the factor"),
     "error_bar_colour": ("{}", ""),
+    "mark_colour": ("{}", "colours of the palette"),
     "references": ("at {}", "no lines at values"),
 }
 """What is typed, as the words of a choice; and what stands there where nobody has said anything."""
-TEXTS = frozenset({"title", "subtitle", "key_title", "error_bar_colour", "references"})
+TEXTS = frozenset(
+    {"title", "subtitle", "mark_colour", "key_title", "error_bar_colour", "references"}
+)
 """Settings that are typed as they are."""
 
 
@@ -225,6 +238,8 @@ def _label(name: str, about: str) -> str:
     unit = UNITS.get(name, "")
     if name == "error_bar_colour":
         return "ink, mark, or a colour such as #6d4a7d"
+    if name == "mark_colour":
+        return "a colour for all marks: #6d4a7d, or a name such as teal"
     if name == "references":
         return "values, such as 0; 100"
     return f"{about}, {unit}" if unit and unit != "whole" else about
@@ -238,6 +253,8 @@ def _typed(name: str, text: str) -> SettingValue:
     if name == "references":
         parts = cleaned.replace(";", " ").split()
         return tuple(typed_number(part, "a value") for part in parts)
+    if name in ("mark_colour", "error_bar_colour"):
+        return typed_colour(cleaned)
     if name in TEXTS:
         return cleaned
     unit = UNITS[name]
@@ -247,6 +264,28 @@ def _typed(name: str, text: str) -> SettingValue:
             raise ChoiceError(f"“{cleaned}” is no whole number", remedy="Type 0, 1, 2 …")
         return int(number)
     return number / 100 if unit == "%" else number
+
+
+def typed_colour(text: str) -> str:
+    """A colour as typed: # and six signs, or a name of CSS such as teal; other words stay.
+
+    Raises:
+        ChoiceError: there is no such colour.
+    """
+    cleaned = text.strip().lower()
+    if cleaned in ("ink", "mark", "palette"):
+        return cleaned
+    if re.fullmatch(r"[0-9a-f]{6}", cleaned):
+        cleaned = f"#{cleaned}"
+    from PIL import ImageColor
+
+    try:
+        red, green, blue, *_ = ImageColor.getrgb(cleaned)
+    except ValueError:
+        raise ChoiceError(
+            f"“{text.strip()}” is no colour", remedy="Type # and six signs, or a name such as teal"
+        ) from None
+    return f"#{red:02x}{green:02x}{blue:02x}"
 
 
 def _called(name: str) -> str:

@@ -144,9 +144,9 @@ def figure_settings(
         places = [setting_choice(results, "replicates_at")] if circles.is_printed else []
         marks.append(Setting("replicates", _in_a_row(circles, *places)))
         marks.append(row("their circles", "replicate_mm", "replicate_fill", "joins_units"))
-    marks.append(row("colour", "palette", "by_signs"))
+    marks.append(row("colour", "palette", "mark_colour", "by_signs"))
     if chart.are_small:
-        marks.append(row("points", "point_mm"))
+        marks.append(row("points", "point_mm", "point_shape"))
     else:
         marks.append(row("bars and boxes", "bar_width", "outline_pt", "mark_opacity"))
     marks.append(row("empty groups", "drops_empty"))
