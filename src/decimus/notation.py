@@ -7,6 +7,7 @@ behind a backslash. Words that come from the data are escaped before they meet i
 from __future__ import annotations
 
 import re
+from collections.abc import Iterable
 from functools import lru_cache
 
 from decimus.values import Value
@@ -95,6 +96,11 @@ def words(text: str) -> tuple[str, ...]:
             if part:
                 found[-1] += _written(Piece(part, piece.is_italic, piece.level))
     return tuple(found)
+
+
+def written(found: Iterable[Piece]) -> str:
+    """Pieces as they would be written."""
+    return "".join(_written(piece) for piece in found)
 
 
 def _written(piece: Piece) -> str:

@@ -57,7 +57,7 @@ NOT_SAID = frozenset(
         *("value_scale", "value_step", "tick_decimals", "group_scale", "group_from"),
         *("group_to", "counts_below"),
         *("value_from", "value_to", "moved", "level_colours"),
-        *("title", "subtitle", "numbers_title", "title_align", "notes"),
+        *("title", "subtitle", "numbers_title", "title_align", "notes", "own_texts"),
     }
 )
 """Choices about the figure that no word of the caption tells of."""

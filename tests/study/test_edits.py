@@ -16,7 +16,7 @@ from decimus.study.questions import LevelError, Note, PairOfGroups
 from decimus.study.readings import Reading, SetAside, SummaryColumns
 from decimus.study.studies import Study
 from decimus.study.tables import Table
-from decimus.study.targets import PairAt
+from decimus.study.targets import GroupTextAt, PairAt
 from decimus.terms import (
     Adjustment,
     Alternative,
@@ -138,6 +138,7 @@ ONE_OF_EACH: tuple[Edit, ...] = (
     edits.MoveByHand(what=PairAt(("0", "dim"), ("4", "dim")), value_mm=1.5),
     edits.TurnFigure(orientation=Orientation.SIDEWAYS),
     edits.PutNote(note=Note(1, NoteKind.ARROW, 0.5, 2.0, 1.0, 3.0)),
+    edits.WriteOwnText(what=GroupTextAt(("0", "dim")), text="*a*"),
     edits.TakeOffNote(number=0),
     edits.ShowOutcome(variable=3, is_shown=True, name="mass"),
     edits.ApplyStyle(style=HouseStyle("our lab", Look(text_pt=7.0), error_bar=ErrorBar.NONE)),

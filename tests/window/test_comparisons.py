@@ -520,8 +520,8 @@ def test_a_line_is_dragged_and_put_back(salt: Driver) -> None:
     salt.settle()
     (moved,) = salt.window.store.results.question.figure.moved
     assert moved.value_mm == pytest.approx(20 / scale, abs=0.02)
-    menu = view.open_line_menu(moved.what, QPoint(50, 50))
-    salt.pick(menu, "Put this line back")
+    menu = view.open_menu(moved.what, QPoint(50, 50))
+    salt.pick(menu, "Put it back")
     assert salt.window.store.results.question.figure.moved == ()
     salt.window.store.undo()
     assert len(salt.window.store.results.question.figure.moved) == 1

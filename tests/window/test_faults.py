@@ -12,7 +12,8 @@ from decimus.analysis import results as derived
 from decimus.formats import table_files
 from decimus.study.edits import ChooseErrorBarLevel, WriteCells
 from decimus.study.history import History
-from decimus.window.figure import page
+from decimus.window.figure import page as panel
+from decimus.window.figure import view as page
 from decimus.window.files import data_files, exports
 from decimus.window.main_window import MainWindow
 from decimus.window.state import late_results as settling
@@ -116,7 +117,7 @@ def test_a_caption_that_fails_leaves_the_lanes(
 ) -> None:
     window = salt.window
     with monkeypatch.context() as patch:
-        patch.setattr(page, "caption", broken)
+        patch.setattr(panel, "caption", broken)
         window.store.apply(ChooseErrorBarLevel(level=90))
         salt.settle()
         assert window.guard.covers[window.page].isVisible()

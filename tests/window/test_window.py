@@ -300,10 +300,10 @@ def test_true_size_by_one_key(salt: Driver) -> None:
 def test_page_reads_and_edits(salt: Driver) -> None:
     window, view = salt.window, salt.window.page.view
     assert view.page is not None
-    field = view.edit_title(view.target_at(QPoint(8, view.height() // 2)))
+    field = view.write(view.target_at(QPoint(8, view.height() // 2)))
     assert field is not None
-    field.setText("Area of fronds (mm²)")
-    field.returnPressed.emit()
+    field.line.setText("Area of fronds (mm²)")
+    QTest.keyClick(field.line, Qt.Key.Key_Return)
     salt.settle()
     assert window.store.results.question.figure.value_title == "Area of fronds (mm²)"
     salt.keys("Ctrl+Z")

@@ -20,7 +20,7 @@ OWN_EDITS = frozenset(
         *("kind", "show_replicates", "look", "group_title", "value_title", "value_from"),
         *("value_to", "comparison_text", "spacing", "comparison_marks", "hides_not_significant"),
         *("star_limits", "moved", "orientation", "group_looks", "drawn_pairs", "hidden"),
-        *("level_colours", "level_errors", "outcomes", "house", "notes"),
+        *("level_colours", "level_errors", "outcomes", "house", "notes", "own_texts"),
     }
 )
 """Choices about the figure with an edit of their own."""

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from typing import TypeVar
+
 from msgspec.structs import replace
 
 from decimus.analysis.remarks_on_figure import OutcomeLeftOut, OutcomeRemark, OutcomesApart
 from decimus.analysis.results import Results
-from decimus.study.questions import OutcomeBeside
-from decimus.study.targets import Levels, untagged, without_outcome
+from decimus.study.questions import OutcomeBeside, OwnText
+from decimus.study.targets import Levels, Moved, untagged, without_outcome
 from decimus.terms import ChartKind, Layout
 
 
@@ -74,12 +76,8 @@ def _of_outcome(
         question.figure,
         outcomes=(),
         notes=(),
-        moved=tuple(
-            replace(by_hand, what=bare)
-            for by_hand in question.figure.moved
-            for bare, of in (without_outcome(by_hand.what),)
-            if of == outcome.variable
-        ),
+        moved=_of(outcome, question.figure.moved),
+        own_texts=_of(outcome, question.figure.own_texts),
     )
     if by_itself is None:
         figure = replace(
@@ -103,6 +101,19 @@ def _of_outcome(
     sheet = results.sheet
     causes = (sheet.table, sheet.reading, sheet.source, about, results.number, results.decimal_sign)
     return results.kept(name, causes, made)
+
+
+AtTarget = TypeVar("AtTarget", Moved, OwnText)
+
+
+def _of(outcome: OutcomeBeside, said: tuple[AtTarget, ...]) -> tuple[AtTarget, ...]:
+    """What was said of parts of the figure that belong to an outcome, as its own."""
+    return tuple(
+        replace(each, what=bare)
+        for each in said
+        for bare, of in (without_outcome(each.what),)
+        if of == outcome.variable
+    )
 
 
 def shown_outcomes(results: Results) -> tuple[Results, ...]:

@@ -13,6 +13,7 @@ from decimus.charts.data import Facts
 from decimus.charts.kinds import Chart
 from decimus.charts.registry import CHARTS
 from decimus.charts.styles import style_of
+from decimus.notation import plain
 from decimus.study.questions import FigureChoices
 from decimus.terms import (
     AxisScale,
@@ -91,7 +92,14 @@ class OutcomesApart(Struct, frozen=True):
     why: str
 
 
+class TextsByHand(Struct, frozen=True):
+    """Words that were written where computed ones stood, which follow no data."""
+
+    texts: tuple[str, ...]
+
+
 OutcomeRemark = OutcomeLeftOut | OutcomesApart
+PartRemark = OutcomeRemark | TextsByHand
 
 FigureRemark = (
     KindNotPossible
@@ -103,7 +111,7 @@ FigureRemark = (
     | LineOverNames
     | EvenlySpacedAmounts
     | CrowdedAmounts
-    | OutcomeRemark
+    | PartRemark
 )
 
 
@@ -123,6 +131,8 @@ def remarks_on_figure(
         found.append(KindNotPossible(figure.kind, lacking))
     if figure.fit is not FitLine.NONE and (why := why_no_fit(groups, chart)):
         found.append(FitNotPossible(why))
+    if figure.own_texts:
+        found.append(TextsByHand(tuple(plain(own.text) for own in figure.own_texts)))
     found += _on_axis(groups, figure, chart)
     found += _on_amounts(groups, figure, chart)
     return tuple(found)

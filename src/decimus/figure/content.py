@@ -34,11 +34,19 @@ from decimus.figure.marks import Run
 from decimus.figure.palettes import colours
 from decimus.figure.panels import panels_of, panels_of_differences
 from decimus.figure.scales import power_of_thousand
-from decimus.figure.text import runs_of
+from decimus.figure.text import runs_of, written_runs
 from decimus.notation import escaped
 from decimus.plurals import plural
 from decimus.study.questions import FigureChoices
-from decimus.study.targets import AnyTarget, Levels, ReferenceAt
+from decimus.study.targets import (
+    AnyTarget,
+    GroupTextAt,
+    Levels,
+    PairAt,
+    ReferenceAt,
+    ValueLabelAt,
+    same_thing,
+)
 from decimus.terms import (
     AxisScale,
     ChartKind,
@@ -224,7 +232,34 @@ def _content(results: Results) -> Content:
     )
     labels = value_labels(results, chart, content.exponent)
     beside = _beside(results, content) if differences_beside(results) else None
-    return replace(content, labels=labels, beside=beside)
+    return _with_own_texts(replace(content, labels=labels, beside=beside))
+
+
+def _with_own_texts(content: Content) -> Content:
+    """The content with words that were written in the place of computed ones."""
+    own = content.choices.own_texts
+    if not own:
+        return content
+
+    def runs(what: AnyTarget, computed: tuple[Run, ...]) -> tuple[Run, ...]:
+        written = next((each.text for each in own if same_thing(each.what, what)), None)
+        return computed if written is None else written_runs(written) or (Run(""),)
+
+    return replace(
+        content,
+        comparisons=tuple(
+            replace(line, runs=runs(PairAt(line.first, line.second), line.runs))
+            for line in content.comparisons
+        ),
+        group_texts=tuple(
+            replace(text, runs=runs(GroupTextAt(text.levels), text.runs))
+            for text in content.group_texts
+        ),
+        labels=tuple(
+            replace(text, runs=runs(ValueLabelAt(text.levels), text.runs))
+            for text in content.labels
+        ),
+    )
 
 
 def _beside(results: Results, content: Content) -> Content:

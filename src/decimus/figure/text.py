@@ -8,7 +8,7 @@ from enum import Enum
 from functools import lru_cache
 
 from decimus.figure.marks import MM_PER_POINT, Extent, Face, Label, Measure, Run
-from decimus.notation import pieces, words
+from decimus.notation import Piece, pieces, words, written
 from decimus.study.targets import AnyTarget
 from decimus.values import Value
 from decimus.wording.spans import Style, Text
@@ -44,6 +44,13 @@ def written_runs(text: str) -> tuple[Run, ...]:
         rise = {1: _RAISED, -1: _LOWERED}.get(piece.level, 0.0)
         found.append(Run(piece.text, face, size, rise))
     return tuple(found)
+
+
+def notation_of(runs: Sequence[Run]) -> str:
+    """Runs as they would be written in the light notation."""
+    return written(
+        Piece(run.text, run.face is Face.ITALIC, (run.rise > 0) - (run.rise < 0)) for run in runs
+    )
 
 
 class Typesetter(Value, frozen=True):

@@ -16,7 +16,7 @@ from decimus.study.limits import (
     Positive,
 )
 from decimus.study.looks import Look, LookOfGroup
-from decimus.study.targets import Levels, Moved
+from decimus.study.targets import AnyTarget, Levels, Moved
 from decimus.terms import (
     Adjustment,
     Alternative,
@@ -118,6 +118,18 @@ class Note(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     to_value: float = 0.0
     text: str = ""
     panel: Index = 0
+
+
+class OwnText(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """Words written in the place of computed ones: of a comparison line, over a group, at it.
+
+    Args:
+        what: where they stand.
+        text: in the light notation.
+    """
+
+    what: AnyTarget
+    text: str
 
 
 class OutcomeBeside(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
@@ -308,6 +320,7 @@ class FigureChoices(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
         numbers_title: whether "Figure 1." stands before the title.
         title_align: where the title stands.
         notes: what was put on it by hand.
+        own_texts: words in the place of computed ones.
         outcomes: others beside the one asked about.
         outcomes_together: whether they stand beside each other on one axis; None where units agree.
         level_errors: errors of amounts, where the names of levels do not say them.
@@ -359,6 +372,7 @@ class FigureChoices(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     numbers_title: bool = False
     title_align: TitleAlign = TitleAlign.START
     notes: tuple[Note, ...] = ()
+    own_texts: tuple[OwnText, ...] = ()
     outcomes: tuple[OutcomeBeside, ...] = ()
     outcomes_together: bool | None = None
     level_errors: tuple[LevelError, ...] = ()

@@ -154,6 +154,8 @@ class MainWindow(QMainWindow):
         self.store.changed.connect(self._show)
         self.guard.undo_wanted.connect(self.store.undo)
         self.guard.save_wanted.connect(self.files.save)
+        self.page.view.refused.connect(self.say)
+        self.page.view.cell_wanted.connect(self.show_cell)
         self.page.view.failed.connect(
             lambda fault: self.guard.cover(self.page.view, "The figure", fault)
         )

@@ -11,7 +11,7 @@ from decimus.figure.marks import Face, Label, Measure, Page, Run
 from decimus.figure.text import Align, Typesetter, written_runs
 from decimus.notation import words
 from decimus.study.questions import FigureChoices
-from decimus.study.targets import TitleAt
+from decimus.study.targets import Moved, TitleAt
 from decimus.terms import TitleAlign
 from decimus.wording.numbers import NBSP
 
@@ -52,7 +52,10 @@ def titled(page: Page, content: Content, measure: Measure) -> Page:
         type_ = _typesetter(style, measure, is_subtitle=is_subtitle)
         extent = type_.extent(runs)
         y -= extent.ascent
-        marks.append(type_.line(runs, x, y, align, TitleAt(is_subtitle)))
+        target = TitleAt(is_subtitle)
+        hand = next((each for each in figure.moved if each.what == target), Moved(target))
+        place = (x + hand.along_mm, y + hand.value_mm)
+        marks.append(type_.line(runs, *place, align, target))
         y -= type_.line_height - extent.ascent
     return replace(page, height_mm=height, marks=(*page.marks, *marks))
 

@@ -58,6 +58,7 @@ from decimus.study.edits.figures import (
     TakeOffNote,
     TurnFigure,
     WriteAxisTitle,
+    WriteOwnText,
 )
 from decimus.study.edits.groups import (
     ChooseColumns,
@@ -171,6 +172,7 @@ Edit = (
     | ShowReplicates
     | ShowOutcome
     | PutNote
+    | WriteOwnText
     | TakeOffNote
     | ChoosePalette
     | ChooseTextSize
@@ -292,4 +294,5 @@ __all__ = [
     "TurnFigure",
     "WriteAxisTitle",
     "WriteCells",
+    "WriteOwnText",
 ]

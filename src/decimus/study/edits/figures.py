@@ -9,7 +9,7 @@ from decimus.notation import plain
 from decimus.study.edits.kinds import FigureEdit, check_size
 from decimus.study.limits import Index, Move, TextSize
 from decimus.study.looks import Look, LookOfGroup
-from decimus.study.questions import FigureChoices, LevelError, Note, OutcomeBeside
+from decimus.study.questions import FigureChoices, LevelError, Note, OutcomeBeside, OwnText
 from decimus.study.settings import FIGURE_SETTINGS, LOOK_SETTINGS, OF_GROUPS, checked
 from decimus.study.targets import AnyTarget, Levels, Moved, NoteAt, same_thing
 from decimus.terms import ChartKind, ComparisonText, Orientation, Palette, Spacing
@@ -132,6 +132,25 @@ def _with_axis(figure: FigureChoices, outcome: int, **parts: object) -> FigureCh
             replace(own, **parts) if own.variable == outcome else own for own in figure.outcomes
         ),
     )
+
+
+class WriteOwnText(FigureEdit, frozen=True, kw_only=True):
+    """Write words in the place of computed ones; None for those again."""
+
+    what: AnyTarget
+    text: str | None
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return "computed words again" if self.text is None else f"“{plain(self.text)}” by hand"
+
+    def chosen(self, figure: FigureChoices) -> FigureChoices:
+        """The choices with those words."""
+        others = tuple(own for own in figure.own_texts if not same_thing(own.what, self.what))
+        if self.text is not None:
+            others = (*others, OwnText(self.what, self.text))
+        return replace(figure, own_texts=others)
 
 
 class PutNote(FigureEdit, frozen=True, kw_only=True):

@@ -121,6 +121,11 @@ def moved_question(
             level_colours=_moved_all(question.figure.level_colours, moved, gone),
             level_errors=_moved_all(question.figure.level_errors, moved, gone),
             outcomes=_moved_all(question.figure.outcomes, moved, gone),
+            own_texts=tuple(
+                replace(own, what=_moved_target(own.what, moved))
+                for own in question.figure.own_texts
+                if not _variables(own.what) & gone
+            ),
             moved=tuple(
                 replace(by_hand, what=_moved_target(by_hand.what, moved))
                 for by_hand in question.figure.moved

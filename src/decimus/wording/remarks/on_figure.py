@@ -28,8 +28,8 @@ def figure_remark(  # noqa: PLR0911 - a case per kind
 ) -> RemarkWords:
     """The remark in words."""
     at = results.number
-    if isinstance(remark, facts.OutcomeRemark):
-        return _on_outcomes(results, remark)
+    if isinstance(remark, facts.PartRemark):
+        return _on_parts(results, remark)
     match remark:
         case facts.KindNotPossible(kind, why):
             fallback = ChooseKind(kind=ChartKind.POINTS, question=at)
@@ -97,13 +97,20 @@ def figure_remark(  # noqa: PLR0911 - a case per kind
             assert_never(never)
 
 
-def _on_outcomes(results: Results, remark: facts.OutcomeRemark) -> RemarkWords:
+def _on_parts(results: Results, remark: facts.PartRemark) -> RemarkWords:
+    """About single outcomes and words of the figure."""
     at = results.number
     match remark:
         case facts.OutcomeLeftOut(variable, why):
             name = variable_name(results.measurements, variable)
             off = ShowOutcome(variable=variable, is_shown=False, name=name, question=at)
             return _on_figure(f"{name} is not on the figure.", f"{why}.", (f"without {name}", off))
+        case facts.TextsByHand(texts):
+            said = listed(tuple(f"“{text}”" for text in texts))
+            return _on_figure(
+                f"{said} on the figure {'is' if len(texts) == 1 else 'are'} written by hand.",
+                "Computed words stood there; these do not follow when the data change.",
+            )
         case facts.OutcomesApart(why):
             rule = ChooseSetting(name="outcomes_together", value=None, question=at)
             return _on_figure(

@@ -73,6 +73,7 @@ _ON_FIGURE: tuple[type, ...] = (
     shown.CrowdedAmounts,
     shown.OutcomeLeftOut,
     shown.OutcomesApart,
+    shown.TextsByHand,
 )
 """What the figure shows otherwise than one would think."""
 _SHOWN: tuple[type, ...] = (

@@ -1,0 +1,471 @@
+"""Hands on the page, through real widgets: each gesture, its undo, and the file after it."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+import pytest
+from PySide6.QtCore import QPoint, QPointF, Qt
+from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QColorDialog
+
+from decimus.charts.styles import style_of
+from decimus.examples.catalogue import example
+from decimus.figure.marks import Dots, Label
+from decimus.formats.study_file import study_bytes, study_from_bytes
+from decimus.study.edits import ChooseKind, ChooseSetting, ChooseValueRange, RenameLevel
+from decimus.study.history import History
+from decimus.study.questions import FigureChoices
+from decimus.study.targets import (
+    AnyTarget,
+    Axis,
+    AxisEnd,
+    AxisTitle,
+    GroupAt,
+    KeyAt,
+    KeyEntryAt,
+    LevelName,
+    NoteAt,
+    PairAt,
+    ReferenceAt,
+    ReplicateAt,
+    ReplicatesAt,
+    Tick,
+    TitleAt,
+)
+from decimus.terms import ChartKind, NoteKind, Vision
+from decimus.window.figure.hands import PageView
+from decimus.wording.figure.part_looks import Scope
+from tests.window.driving import Driver
+
+LEFT = Qt.MouseButton.LeftButton
+NONE = Qt.KeyboardModifier.NoModifier
+
+
+@pytest.fixture
+def two(open_window: Callable[[History], Driver]) -> Driver:
+    return open_window(History().after(example("duckweed-light").edit()))
+
+
+def figure(driver: Driver) -> FigureChoices:
+    return driver.window.store.results.question.figure
+
+
+def view_of(driver: Driver) -> PageView:
+    view = driver.window.page.view
+    view.draw_now()
+    return view
+
+
+def middle(view: PageView, target: AnyTarget) -> QPoint:
+    """A place where the part is: of a key entry its words, as there is air before them."""
+    labels = [mark for mark in view.marks_of(target) if isinstance(mark, Label)]
+    if labels and view.page is not None:
+        room, scale = labels[0].bounds, view.pixels_per_mm
+        x, y = (room.left + room.right) / 2, (room.bottom + room.top) / 2
+        return QPoint(round(x * scale), round((view.page.height_mm - y) * scale))
+    return view.room(target).center()
+
+
+def dragged(driver: Driver, start: QPoint, end: QPoint) -> None:
+    view = view_of(driver)
+    QTest.mousePress(view, LEFT, NONE, start)
+    for share in (0.3, 0.7, 1.0):
+        step = QPointF(start) + share * QPointF(end - start)
+        QTest.mouseMove(view, step.toPoint())
+    assert not view.grab().isNull()
+    QTest.mouseRelease(view, LEFT, NONE, end)
+    driver.settle()
+    view.draw_now()
+
+
+def undone_and_filed(driver: Driver, before: FigureChoices) -> None:
+    """The change is one step, is kept by a file, and undo brings back what was there."""
+    after = figure(driver)
+    assert after != before
+    history = driver.window.store.history
+    assert study_from_bytes(study_bytes(history)).history.study == history.study
+    # Behind a closed menu a shortcut finds no window where there is no desktop.
+    driver.window.store.undo()
+    assert figure(driver) == before
+    driver.window.store.redo()
+    assert figure(driver) == after
+
+
+def typed(driver: Driver, target: AnyTarget, text: str, key: Qt.Key = Qt.Key.Key_Return) -> None:
+    """Double-click words and write others."""
+    view = view_of(driver)
+    QTest.mouseDClick(view, LEFT, NONE, middle(view, target))
+    field = view.field
+    assert field is not None
+    field.line.selectAll()
+    QTest.keyClicks(field.line, text)
+    QTest.keyClick(field.line, key)
+    driver.settle()
+    view.draw_now()
+
+
+def shown(driver: Driver, target: AnyTarget) -> str:
+    marks = view_of(driver).marks_of(target)
+    return " ".join(mark.text for mark in marks if isinstance(mark, Label))
+
+
+TITLES: tuple[AnyTarget, ...] = (AxisTitle(Axis.VALUE), AxisTitle(Axis.GROUP), KeyAt())
+
+
+@pytest.mark.parametrize("target", TITLES, ids=lambda t: type(t).__name__)
+def test_titles_are_written_where_they_stand(two: Driver, target: AnyTarget) -> None:
+    before = figure(two)
+    typed(two, target, "Own *words* (m^2^)")
+    assert shown(two, target) == "Own words (m2)"
+    undone_and_filed(two, before)
+
+
+def test_level_names_and_key_entries_are_written_where_they_stand(two: Driver) -> None:
+    page = view_of(two).page
+    assert page is not None
+    name = next(m.target for m in page.of(LevelName))
+    entry = next(m.target for m in page.of(KeyEntryAt) if isinstance(m, Label))
+    assert name is not None
+    assert entry is not None
+    for target, text in ((name, "none at all"), (entry, "shade")):
+        before = two.window.store.results.question.levels
+        typed(two, target, text)
+        assert shown(two, target) == text
+        two.window.store.undo()
+        assert two.window.store.results.question.levels == before
+        two.keys("Ctrl+Y")
+
+
+def test_escape_leaves_words_and_leaving_the_field_keeps_them(two: Driver) -> None:
+    before = figure(two)
+    typed(two, AxisTitle(Axis.VALUE), "nothing", Qt.Key.Key_Escape)
+    assert figure(two) == before
+    view = view_of(two)
+    field = view.write(AxisTitle(Axis.VALUE))
+    assert field is not None
+    field.line.setText("Kept")
+    two.window.page.caption.button("error_bar").setFocus()
+    two.settle()
+    assert figure(two).value_title == "Kept"
+
+
+def test_signs_and_shortcuts_of_the_field(two: Driver) -> None:
+    view = view_of(two)
+    field = view.write(AxisTitle(Axis.VALUE))
+    assert field is not None
+    field.line.setText("")
+    two.click(next(button for button in field.signs if button.text() == "µ"))
+    QTest.keyClicks(field.line, "m2")
+    assert field.line.text() == "µm2"
+    field.line.setSelection(2, 1)
+    QTest.keyClick(field.line, Qt.Key.Key_Up, Qt.KeyboardModifier.ControlModifier)
+    assert field.line.text() == "µm^2^"
+    QTest.keyClick(field.line, Qt.Key.Key_Up, Qt.KeyboardModifier.ControlModifier)
+    assert field.line.text() == "µm2"
+    field.line.selectAll()
+    QTest.keyClick(field.line, Qt.Key.Key_I, Qt.KeyboardModifier.ControlModifier)
+    assert field.line.text() == "*µm2*"
+    QTest.keyClick(field.line, Qt.Key.Key_Return)
+    two.settle()
+    assert figure(two).value_title == "*µm2*"
+
+
+@pytest.mark.parametrize("is_upper", [True, False])
+def test_ends_of_the_axis_are_dragged(two: Driver, is_upper: bool) -> None:
+    before = figure(two)
+    view = view_of(two)
+    assert view.page is not None
+    scale = view.page.plots[0].scale
+    start = middle(view, AxisEnd(is_upper))
+    dragged(two, start, start + QPoint(0, -30 if is_upper else 30))
+    wanted = 30 / view.pixels_per_mm / (scale.end - scale.start) * (scale.high - scale.low)
+    end = figure(two).value_to if is_upper else figure(two).value_from
+    assert end is not None
+    moved = end - (scale.high if is_upper else scale.low)
+    assert abs(moved) == pytest.approx(wanted, abs=(scale.high - scale.low) / 80)
+    undone_and_filed(two, before)
+
+
+def test_escape_takes_back_what_is_being_dragged(two: Driver) -> None:
+    before = figure(two)
+    view = view_of(two)
+    start = middle(view, AxisEnd(is_upper=True))
+    marks = view.page.marks if view.page is not None else ()
+    QTest.mousePress(view, LEFT, NONE, start)
+    QTest.mouseMove(view, start - QPoint(0, 40))
+    assert view.page is not None
+    assert view.page.marks != marks, "what would be is drawn"
+    QTest.keyClick(view, Qt.Key.Key_Escape)
+    assert view.page.marks == marks
+    QTest.mouseRelease(view, LEFT, NONE, start - QPoint(0, 40))
+    two.settle()
+    assert figure(two) == before
+
+
+def test_a_tick_dragged_changes_the_step(two: Driver) -> None:
+    before = figure(two)
+    view = view_of(two)
+    assert view.page is not None
+    ticks = sorted(
+        {
+            m.target.value
+            for m in view.page.of(Tick)
+            if isinstance(m.target, Tick)
+            if m.target.axis is Axis.VALUE
+        }
+    )
+    at, far = (middle(view, Tick(Axis.VALUE, ticks[i])) for i in (1, 2))
+    dragged(two, at, QPoint(at.x(), far.y()))
+    assert figure(two).value_step == pytest.approx(2 * (ticks[1] - ticks[0]))
+    undone_and_filed(two, before)
+
+
+def test_key_and_titles_are_dragged_and_put_back(two: Driver) -> None:
+    for target in (KeyAt(), AxisTitle(Axis.GROUP)):
+        before = figure(two)
+        view = view_of(two)
+        room = view.room(target)
+        dragged(two, room.center(), room.center() + QPoint(24, -12))
+        assert view.room(target).center().x() == pytest.approx(room.center().x() + 24, abs=2)
+        undone_and_filed(two, before)
+        two.pick(view.open_menu(target, QPoint(5, 5)), "Put it back")
+        assert figure(two).moved == ()
+
+
+def test_a_group_dragged_stands_in_another_place(salt: Driver) -> None:
+    """And the comparison lines, colours and the sheet follow as from any other place."""
+    salt.window.store.apply(ChooseKind(kind=ChartKind.BARS))
+    salt.settle()
+    view = view_of(salt)
+    assert view.page is not None
+    factor = salt.window.store.results.groups.factors[0]
+    levels = [each.level.text for each in factor.levels]
+    first, third = (view.room(LevelName(factor.factor.variable, levels[i])) for i in (0, 2))
+    dragged(salt, first.center(), third.center())
+    after = [each.level.text for each in salt.window.store.results.groups.factors[0].levels]
+    assert after == [levels[1], levels[2], levels[0], *levels[3:]]
+    salt.keys("Ctrl+Z")
+    again = [each.level.text for each in salt.window.store.results.groups.factors[0].levels]
+    assert again == levels
+
+
+def test_a_note_is_put_there_written_dragged_and_taken_off(two: Driver) -> None:
+    before = figure(two)
+    view = view_of(two)
+    at = QPoint(view.width() // 2, view.height() // 3)
+    view.put_note(NoteKind.TEXT, at)
+    field = view.field
+    assert field is not None
+    field.line.setText("mown here")
+    QTest.keyClick(field.line, Qt.Key.Key_Return)
+    two.settle()
+    view.draw_now()
+    (note,) = figure(two).notes
+    assert note.text == "mown here"
+    target = NoteAt(note.number)
+    room = view.room(target)
+    assert abs(room.center().x() - at.x()) < 6
+    dragged(two, room.center(), room.center() + QPoint(30, 20))
+    assert view.room(target).center().x() == pytest.approx(room.center().x() + 30, abs=2)
+    place = (
+        view.page.plots[0].xy(figure(two).notes[0].along, figure(two).notes[0].value)
+        if view.page
+        else (0, 0)
+    )
+    two.window.store.apply(ChooseValueRange(value_from=0, value_to=100))
+    two.settle()
+    view.draw_now()
+    assert view.page is not None
+    moved = view.page.plots[0].xy(note.along, note.value)
+    assert moved != pytest.approx(place), "it stays at its value"
+    view.choose(target)
+    QTest.keyClick(view, Qt.Key.Key_Delete)
+    two.settle()
+    assert figure(two).notes == ()
+    assert figure(two) != before
+
+
+@pytest.mark.parametrize("kind", [NoteKind.ARROW, NoteKind.LINE])
+def test_arrows_and_lines_end_where_they_were_put(two: Driver, kind: NoteKind) -> None:
+    view = view_of(two)
+    at = QPoint(view.width() // 2, view.height() // 2)
+    view.put_note(kind, at)
+    (note,) = figure(two).notes
+    assert view.page is not None
+    assert view.page.plots[0].xy(note.to_along, note.to_value) == pytest.approx(
+        view.point_mm(at), abs=0.2
+    )
+    view.put_line_across(at)
+    two.settle()
+    view.draw_now()
+    (value,) = figure(two).references
+    view.choose(ReferenceAt(value))
+    QTest.keyClick(view, Qt.Key.Key_Delete)
+    assert figure(two).references == ()
+
+
+def test_arrow_keys_move_what_is_chosen(two: Driver) -> None:
+    view = view_of(two)
+    for target, key, is_large, mm in (
+        (AxisTitle(Axis.VALUE), Qt.Key.Key_Right, False, (0.25, 0.0)),
+        (KeyAt(), Qt.Key.Key_Down, True, (0.0, -1.0)),
+    ):
+        before = figure(two)
+        view.choose(target)
+        view.setFocus()
+        with_shift = Qt.KeyboardModifier.ShiftModifier if is_large else NONE
+        QTest.keyClick(view, key, with_shift)
+        (moved,) = (own for own in figure(two).moved if own.what == target)
+        assert (moved.along_mm, moved.value_mm) == mm
+        undone_and_filed(two, before)
+    view.choose(AxisEnd(is_upper=True))
+    QTest.keyClick(view, Qt.Key.Key_Up)
+    assert figure(two).value_to is not None
+
+
+def test_tab_walks_the_parts_in_reading_order_and_leaves(two: Driver) -> None:
+    two.window.store.apply(ChooseSetting(name="title", value="Fronds"))
+    two.settle()
+    view = view_of(two)
+    view.setFocus()
+    walked: list[AnyTarget] = []
+    names = []
+    for _ in range(200):
+        QTest.keyClick(view, Qt.Key.Key_Tab)
+        if view.chosen_part is None:
+            break
+        walked.append(view.chosen_part)
+        names.append(view.accessibleName())
+    assert walked == list(view.parts)
+    assert not view.hasFocus()
+    assert isinstance(walked[0], TitleAt)
+    assert names[0] == "The figure: title"
+    assert len(set(names)) == len(names), "each has a name of its own"
+    view.setFocus()
+    QTest.keyClick(view, Qt.Key.Key_Backtab)
+    assert view.chosen_part == walked[-1]
+
+
+def test_enter_writes_or_opens_what_can_be_done(two: Driver) -> None:
+    view = view_of(two)
+    view.setFocus()
+    view.choose(AxisTitle(Axis.VALUE))
+    QTest.keyClick(view, Qt.Key.Key_Return)
+    field = view.field
+    assert field is not None
+    QTest.keyClick(field.line, Qt.Key.Key_Escape)
+    two.settle()
+    assert view.hasFocus()
+
+
+def test_a_click_on_a_replicate_goes_to_its_cell(salt: Driver) -> None:
+    view = view_of(salt)
+    assert view.page is not None
+    dots = next(m for m in view.page.of(ReplicatesAt) if isinstance(m, Dots) and m.targets)
+    scale, height = view.pixels_per_mm, view.page.height_mm
+    at = QPoint(round(dots.xs[-1] * scale), round((height - dots.ys[-1]) * scale))
+    target = view.target_at(at)
+    assert isinstance(target, ReplicateAt)
+    group = salt.window.store.results.groups.find(target.levels)
+    assert group is not None
+    value = float(group.summary.array[target.number])
+    QTest.mouseClick(view, LEFT, NONE, at)
+    salt.settle()
+    sheet = salt.window.measurements.sheet
+    index = sheet.currentIndex()
+    assert float(index.data()) == value
+
+
+def test_colour_for_a_group_its_level_or_all(two: Driver) -> None:
+    view = view_of(two)
+    groups = two.window.store.results.groups
+    target = GroupAt(groups.shown[0].levels)
+    for scope in Scope:
+        before = figure(two)
+        dialog = view.pick_colour(target, scope)
+        assert isinstance(dialog, QColorDialog)
+        dialog.setCurrentColor("#102030")
+        dialog.accept()
+        two.settle()
+        view.draw_now()
+        colours = {m.colour for m in view.marks_of(target) if hasattr(m, "width")}
+        assert "#102030" in colours
+        undone_and_filed(two, before)
+        two.window.store.undo()
+
+
+def test_the_looks_of_what_is_chosen_are_words_below_it(two: Driver) -> None:
+    view, panel = view_of(two), two.window.page
+    levels = two.window.store.results.groups.shown[0].levels
+    assert not panel.looks.isVisible()
+    view.choose(GroupAt(levels))
+    assert panel.looks.isVisible()
+    two.choose(panel.looks, "error_bar_dash", "dashed")
+    (own,) = figure(two).group_looks
+    assert (own.levels, own.look.error_bar_dash) == (levels, "dashed")
+    two.click(panel.looks.button("scope"))
+    two.click(panel.looks.button("scope"))
+    assert panel.looks.button("scope").text().startswith("all groups")
+    two.choose(panel.looks, "error_bar_dash", "dotted")
+    assert style_of(figure(two)).style.error_bar_dash == "dotted"
+    menu = view.open_menu(GroupAt(levels), QPoint(5, 5))
+    assert any("by the rule" in action.text() for action in menu.actions())
+    menu.close()
+
+
+def test_delete_takes_off_what_can_be_taken_off(two: Driver) -> None:
+    view = view_of(two)
+    comparison = two.window.store.results.comparison
+    assert comparison is not None
+    levels = two.window.store.results.groups.shown[0].levels
+    for target in (AxisTitle(Axis.GROUP), KeyAt(), GroupAt(levels)):
+        before = figure(two)
+        view.setFocus()
+        view.choose(target)
+        QTest.keyClick(view, Qt.Key.Key_Delete)
+        two.settle()
+        view.draw_now()
+        assert view.marks_of(target) == ()
+        undone_and_filed(two, before)
+        two.window.store.undo()
+
+
+def test_every_part_can_be_chosen_named_and_asked(two: Driver) -> None:
+    """Nothing on the page makes a fault, whichever part it is and whatever is done to it."""
+    two.go("comparisons")
+    two.choose(two.window.comparisons.drawn, "drawn", "every comparison")
+    two.window.store.apply(ChooseSetting(name="value_labels", value="height"))
+    two.settle()
+    view = view_of(two)
+    assert view.page is not None
+    for target in dict.fromkeys(m.target for m in view.page.marks if m.target is not None):
+        view.choose(target)
+        assert view.accessibleName().startswith("The figure: ")
+        view.open_menu(target, QPoint(3, 3)).close()
+        view.reading(target)
+    assert any(isinstance(m.target, PairAt) for m in view.page.marks)
+
+
+@pytest.mark.parametrize("vision", list(Vision))
+def test_see_it_as(two: Driver, vision: Vision) -> None:
+    view = view_of(two)
+    usual = view.grab().toImage()
+    view.see_as(vision)
+    view.draw_now()
+    image = view.grab().toImage()
+    assert (image == usual) is (vision is Vision.USUAL)
+    assert ("seen" in two.window.page.size_button.text()) is (vision is not Vision.USUAL)
+    assert figure(two) == figure(two)
+
+
+def test_names_typed_on_the_page_keep_their_notation(two: Driver) -> None:
+    factor = two.window.store.results.groups.factors[1]
+    level = factor.levels[0].level.text
+    target = KeyEntryAt(factor.factor.variable, level)
+    typed(two, target, "*dim*")
+    view = view_of(two)
+    assert view.words_of(target) == "*dim*"
+    renamed = [e for e in two.window.store.history.steps if isinstance(e.edit, RenameLevel)]
+    assert renamed[-1].edit.label == "*dim*"  # type: ignore[union-attr]
+    assert two.window.store.results.groups.factors[1].levels[0].label == "dim"
