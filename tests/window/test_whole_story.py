@@ -23,6 +23,7 @@ from decimus.window.groups.lane_headings import GRIP
 from decimus.window.groups.lanes_model import Lane
 from decimus.window.main_window import MainWindow
 from decimus.wording.spans import plain_text
+from decimus.workflows.exporting import FigureFile
 from tests.window.driving import LEFT, Driver
 
 NAMES = ["A", "B", "C", "D", "E"]
@@ -168,7 +169,7 @@ def test_from_paste_to_export_and_back(empty: Driver, tmp_path: Path) -> None:
 
     # Export.
     picture = tmp_path / "figure.png"
-    window.files.write_figure(picture, 150)
+    window.files.write_figure(picture, FigureFile(dpi=150))
     assert picture.read_bytes().startswith(b"\x89PNG")
 
     # Save.

@@ -20,6 +20,7 @@ from decimus.window.frame.foot import RemarkList
 from decimus.window.widgets.choices import ChoiceMenu, EntryField
 from decimus.wording.remarks.remarks import remark_words
 from decimus.wording.spans import plain_text
+from decimus.workflows.exporting import FigureFile
 from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS
 from tests.window.driving import Driver
 
@@ -220,23 +221,21 @@ def test_dropping_a_file(empty: Driver, tmp_path: Path) -> None:
     assert empty.window.places_line.buttons["groups"].count == "4"
 
 
-def test_export_menu(salt: Driver, tmp_path: Path) -> None:
+def test_what_is_written_from_the_window(salt: Driver, tmp_path: Path) -> None:
     window = salt.window
-    salt.click(window.question_line.export)
-    menu = QApplication.activePopupWidget()
-    assert menu is not None
-    words = [action.text() for action in menu.actions() if action.text()]
-    assert words[0] == "Figure as PNG, 300 dpi"
-    salt.close_popups()
     window.files.write_summary(tmp_path / "s.csv")
     assert (tmp_path / "s.csv").read_text().startswith("Salt (g/L),n,missing,mean")
     assert window.places_line.file_name.text() == "Written: s.csv"
     for suffix in ("svg", "pdf"):
-        window.files.write_figure(tmp_path / f"f.{suffix}", 300)
+        window.files.write_figure(tmp_path / f"f.{suffix}", FigureFile())
         assert (tmp_path / f"f.{suffix}").stat().st_size > 2000
-    window.files.write_figure(tmp_path / "no" / "f.png", 300)
+    window.files.write_figure(tmp_path / "no" / "f.png", FigureFile())
     assert "folder does not exist" in window.message.text
     window.files.copy_figure()
+    data = QApplication.clipboard().mimeData()
+    assert data.data("image/svg+xml").contains(b"<svg")
+    assert data.data("application/pdf").startsWith(b"%PDF")
+    assert "Figure\u00a01." in data.html()
     image = QApplication.clipboard().image()
     assert image.width() == round(85 / 25.4 * 300)
 

@@ -184,7 +184,7 @@ class MainWindow(QMainWindow):
         line.redo.clicked.connect(self.store.redo)
         line.open.clicked.connect(self.files.open)
         line.paste.clicked.connect(self.paste_table)
-        line.export.clicked.connect(self.open_export_menu)
+        line.export.clicked.connect(self.open_export)
         self.places_line.save.clicked.connect(self.files.save)
         self.start.paste.clicked.connect(self.paste_table)
         self.start.open.clicked.connect(self.files.open)
@@ -199,7 +199,7 @@ class MainWindow(QMainWindow):
             ("Ctrl+S", self.files.save),
             ("Ctrl+Shift+S", self.files.save_as),
             ("Ctrl+Shift+V", self.paste_table),
-            ("Ctrl+E", self.open_export_menu),
+            ("Ctrl+E", self.open_export),
             ("Ctrl+1", self.page.size_button.toggle),
         ):
             QShortcut(QKeySequence(keys), self).activated.connect(action)
@@ -430,16 +430,10 @@ class MainWindow(QMainWindow):
         """Bring in the example study."""
         self.store.apply(example("duckweed").edit())
 
-    def open_export_menu(self) -> None:
-        """Show what can be exported under its button."""
-        if self.store.results.problem is not None:
-            return
-        button = self.question_line.export
-        menu = self.files.export_menu()
-        menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        corner = button.mapToGlobal(button.rect().bottomRight())
-        corner.setX(corner.x() - menu.sizeHint().width())
-        menu.popup(corner)
+    def open_export(self) -> None:
+        """Open the panel in which the figure is written, beside the page."""
+        if self.store.results.problem is None:
+            self.files.open_export(self.page.mapToGlobal(self.page.rect().topLeft()))
 
     def showEvent(self, event: QShowEvent) -> None:
         """Fit the screen anew, now that the frame is there to be measured."""

@@ -2,20 +2,21 @@
 
 from __future__ import annotations
 
+from base64 import b64encode
 from collections.abc import Callable
+from html import escape
 from pathlib import Path
-from typing import TypeVar
+from typing import TYPE_CHECKING, TypeVar
 
 from msgspec.structs import replace
-from PySide6.QtCore import QObject, Qt, Signal
-from PySide6.QtGui import QGuiApplication, QImage
-from PySide6.QtWidgets import QFileDialog, QMenu, QWidget
+from PySide6.QtCore import QObject, QPoint, Qt, Signal
+from PySide6.QtWidgets import QFileDialog, QWidget
 
 from decimus.analysis.results import Results
 from decimus.errors import InputError
-from decimus.figure.ink.drawing import picture
 from decimus.figure.layout import page_of
 from decimus.figure.outlines import measure
+from decimus.formats.figure_studies import CARRIERS
 from decimus.formats.files import name_in_words
 from decimus.formats.progress import Progress, no_progress
 from decimus.formats.style_file import read_style
@@ -23,8 +24,19 @@ from decimus.study.edits import AddTable, ApplyStyle, BringInTable, TableEdit
 from decimus.study.history import History
 from decimus.window.state.jobs import Beside, prepare
 from decimus.window.state.store import Store, WorkedOut
-from decimus.window.widgets.theme import sans
-from decimus.workflows.exporting import FigureFile, export_figure, export_summary, export_table
+from decimus.window.widgets.clipboard import copy_picture
+from decimus.wording.figure.alt_text import alt_text
+from decimus.wording.figure.captions import caption
+from decimus.wording.spans import plain_text
+from decimus.workflows.export_habits import ExportHabits, keep_habits, last_habits, proposed_name
+from decimus.workflows.exporting import (
+    FigureFile,
+    export_figure,
+    export_summary,
+    export_table,
+    figure_bytes,
+    figure_format,
+)
 from decimus.workflows.opened import OpenedFile, StudyFile
 from decimus.workflows.opening import (
     BroughtIn,
@@ -34,6 +46,9 @@ from decimus.workflows.opening import (
     table_edit,
 )
 from decimus.workflows.saving import free_name, keep_other, save
+
+if TYPE_CHECKING:
+    from decimus.window.files.export_panel import ExportPanel
 
 Found = TypeVar("Found")
 
@@ -226,37 +241,44 @@ class Files(QObject):
 
     # --- figure and summary --------------------------------------------------------
 
-    def export_menu(self) -> QMenu:
-        """What can be exported."""
-        menu = QMenu(self._window)
-        menu.setFont(sans(15))
-        for words, suffix, dpi in (
-            ("Figure as PNG, 300 dpi", "png", 300),
-            ("Figure as PNG, 600 dpi", "png", 600),
-            ("Figure as SVG", "svg", 300),
-            ("Figure as PDF", "pdf", 300),
-        ):
-            action = menu.addAction(words)
-            action.triggered.connect(lambda _=False, s=suffix, d=dpi: self._ask_for_figure(s, d))
-        menu.addSeparator()
-        menu.addAction("Copy the figure").triggered.connect(self.copy_figure)
-        menu.addAction("Summary as CSV").triggered.connect(self.ask_for_summary)
-        menu.addSeparator()
-        menu.addAction("Save the study as").triggered.connect(self.save_as)
-        return menu
+    def open_export(self, at: QPoint) -> ExportPanel:
+        """Offer the ways in which the figure can be written, in a panel that ends at a place."""
+        from decimus.window.files.export_panel import ExportPanel
 
-    def _ask_for_figure(self, suffix: str, dpi: int) -> None:
+        panel = ExportPanel(self._store.results, last_habits(), self._window)
+        panel.written.connect(self._ask_for_figure)
+        panel.copied.connect(self.copy_figure)
+        panel.summary_wanted.connect(self.ask_for_summary)
+        panel.study_wanted.connect(self.save_as)
+        panel.adjustSize()
+        panel.move(at - QPoint(panel.width(), 0))
+        panel.show()
+        return panel
+
+    def _ask_for_figure(self, habits: ExportHabits) -> None:
+        suffix = habits.file_format
+
         def write(path: Path) -> None:
-            self.write_figure(path, dpi)
+            keep_habits(replace(habits, folder=str(path.parent)))
+            self.write_figure(path, habits.figure_file)
 
-        dialog = self._dialog("Export the figure", f"{suffix.upper()} (*.{suffix})", write)
+        dialog = self._dialog("Write the figure", f"{suffix.upper()} (*.{suffix})", write)
         self._for_writing(dialog, f"figure.{suffix}", suffix)
+        folder = Path(habits.folder) if habits.folder and Path(habits.folder).is_dir() else None
+        folder = folder or (self._store.path.parent if self._store.path else Path.cwd())
+        name = proposed_name(self._store.results, self._store.path, suffix)
+        dialog.selectFile(str(folder / name))
         dialog.open()
 
-    def write_figure(self, path: Path, dpi: int) -> None:
+    def write_figure(self, path: Path, wanted: FigureFile) -> None:
         """Write the figure to a file."""
-        wanted = FigureFile(dpi=dpi)
-        self._try(lambda: _besides(export_figure(self._store.results, path, wanted)), path)
+        self._try(lambda: self._figure_note(path, wanted), path)
+
+    def _figure_note(self, path: Path, wanted: FigureFile) -> str:
+        notes = export_figure(self._store.results, path, wanted)
+        carries = wanted.carries_study and figure_format(path) in CARRIERS
+        is_said = carries and not any("without its study" in note for note in notes)
+        return ("; its data and settings go with it" if is_said else "") + _besides(notes)
 
     def ask_for_summary(self) -> None:
         """Ask for a file and write the summary to it."""
@@ -282,16 +304,22 @@ class Files(QObject):
         self._try(lambda: export_table(self._store.results, path, is_exact=is_exact), path)
 
     def copy_figure(self) -> None:
-        """Put the figure on the clipboard as a picture at true size."""
-        page = page_of(self._store.results, measure)
-        pixels = picture(page, _CLIPBOARD_DPI / 25.4)
-        height, width = pixels.shape[:2]
-        image = QImage(pixels.tobytes(), width, height, QImage.Format.Format_RGBA8888)
-        per_metre = round(_CLIPBOARD_DPI / 0.0254)
-        image.setDotsPerMeterX(per_metre)
-        image.setDotsPerMeterY(per_metre)
-        QGuiApplication.clipboard().setImage(image.copy())
-        self.told.emit("The figure is on the clipboard")
+        """Put the figure on the clipboard: as picture, as vector, and with its caption."""
+        results = self._store.results
+        wanted = FigureFile(dpi=_CLIPBOARD_DPI)
+        png = figure_bytes(results, "png", wanted)
+        vectors = {
+            "image/svg+xml": figure_bytes(results, "svg", wanted),
+            "application/pdf": figure_bytes(results, "pdf", wanted),
+        }
+        page = page_of(results, measure)
+        html = (
+            f'<figure><img src="data:image/png;base64,{b64encode(png).decode()}" '
+            f'width="{round(page.width_mm * 96 / 25.4)}" alt="{escape(alt_text(results))}">'
+            f"<figcaption>{escape(plain_text(caption(results)))}</figcaption></figure>"
+        )
+        copy_picture(png, vectors, html)
+        self.told.emit("The figure is on the clipboard, with its caption")
 
     def _try(self, write: Callable[[], str | None], path: Path) -> None:
         """Write, and say what there is to say about it."""

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QMimeData, QStringListModel
-from PySide6.QtGui import QGuiApplication
+from PySide6.QtGui import QGuiApplication, QImage
 
 
 def copy_text(text: str) -> None:
@@ -15,6 +15,22 @@ def copy_rich(text: str, html: str) -> None:
     """Put text on the clipboard, with its rich form for those who take that."""
     data = _made_by_qt()
     data.setText(text)
+    data.setHtml(html)
+    QGuiApplication.clipboard().setMimeData(data)
+
+
+def copy_picture(png: bytes, vectors: dict[str, bytes], html: str) -> None:
+    """Put a picture on the clipboard, as vectors too, and as HTML with words beside it.
+
+    Args:
+        png: the picture.
+        vectors: the content of vector files, each by its media type.
+        html: the picture with what stands below it.
+    """
+    data = _made_by_qt()
+    data.setImageData(QImage.fromData(png))
+    for kind, content in vectors.items():
+        data.setData(kind, content)
     data.setHtml(html)
     QGuiApplication.clipboard().setMimeData(data)
 

@@ -1,0 +1,102 @@
+"""What a journal asks of a figure, looked at before it is written."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from decimus.analysis.outcomes import shown_outcomes
+from decimus.analysis.results import Results
+from decimus.charts.styles import ResolvedStyle, style_of
+from decimus.notation import plain
+from decimus.terms import ChartKind
+from decimus.values import Value
+from decimus.wording.figure.captions import caption
+from decimus.wording.phrases import outcome_words
+from decimus.wording.spans import plain_text
+
+SMALLEST_PT, THINNEST_PT = 6.0, 0.25
+_VAGUE = frozenset(
+    {"y", "x", "value", "values", "data", "measurement", "measurements", "result", "results"}
+    | {"mean", "means", "average", "amount", "number", "outcome", "variable", "column 1"}
+    | {"column 2", "column 3", "the measurement", "count", "score", "level", "group", "group 1"}
+)
+"""Titles that say nothing of what was measured."""
+
+
+class FigureCheck(Value, frozen=True):
+    """Something that was looked at: whether it is as it should be, and in words how it is."""
+
+    is_fine: bool
+    words: str
+
+
+def figure_checks(results: Results) -> tuple[FigureCheck, ...]:
+    """The checks of a figure; those that found something first."""
+    found = tuple(_checks(results))
+    return (*(c for c in found if not c.is_fine), *(c for c in found if c.is_fine))
+
+
+def vague_title(results: Results) -> str:
+    """The title of a value axis that says nothing of what was measured; "" for none such."""
+    for each in shown_outcomes(results):
+        title = each.question.figure.value_title
+        name = outcome_words(each.measurements) if title is None else plain(title)
+        if name.strip() and name.split("(")[0].strip().casefold() in _VAGUE:
+            return name
+    return ""
+
+
+def _checks(results: Results) -> Iterator[FigureCheck]:
+    figure, resolved = results.question.figure, style_of(results.question.figure)
+    style = resolved.style
+    yield _title(results)
+    if figure.value_title is None and results.groups.heights.height.is_of_outcome:
+        units = [each.groups.shown_unit for each in shown_outcomes(results)]
+        yield FigureCheck(
+            all(units),
+            "the unit stands in the axis title" if all(units) else "no unit in the axis title",
+        )
+    said = plain_text(caption(results))
+    if "{error_bars}" in results.chart.words.shows and style.has_error_bars:
+        yield _fine("the caption says what error bars are")
+    has_n = "n\u00a0=" in said
+    yield FigureCheck(has_n, "n stands in the caption" if has_n else "n is not in the caption")
+    if results.annotations.has_any:
+        yield _fine("the test stands in the caption")
+    elif results.chart.kind is not ChartKind.DIFFERENCES and results.comparison is not None:
+        yield _fine("no test is drawn")
+    smallest = min(style.text_pt, style.comparison_pt)
+    yield FigureCheck(
+        smallest >= SMALLEST_PT,
+        f"the smallest letters have {smallest:g} pt"
+        + (f", journals ask for {SMALLEST_PT:g} or more" if smallest < SMALLEST_PT else ""),
+    )
+    thinnest = _thinnest(resolved)
+    yield FigureCheck(
+        thinnest >= THINNEST_PT,
+        f"the thinnest line has {thinnest:g} pt"
+        + (f", journals ask for {THINNEST_PT:g} or more" if thinnest < THINNEST_PT else ""),
+    )
+
+
+def _fine(words: str) -> FigureCheck:
+    return FigureCheck(is_fine=True, words=words)
+
+
+def _found(words: str) -> FigureCheck:
+    return FigureCheck(is_fine=False, words=words)
+
+
+def _title(results: Results) -> FigureCheck:
+    figure = results.question.figure
+    if figure.value_title == "":
+        return _found("the value axis has no title")
+    if vague := vague_title(results):
+        return _found(f"“{vague}” as axis title says nothing of what was measured")
+    return _fine("the value axis says what was measured")
+
+
+def _thinnest(resolved: ResolvedStyle) -> float:
+    styles = (resolved.style, *resolved.exceptions.values())
+    lines = [each.line_pt for each in styles] + [each.error_bar_pt for each in styles]
+    return min(lines)
