@@ -252,6 +252,13 @@ class PointShape(StrEnum):
     CROSS = "cross"
 
 
+class Typeface(StrEnum):
+    """The letters of a figure; both families come along."""
+
+    SANS = "sans"
+    SERIF = "serif"
+
+
 class ReplicatePlace(StrEnum):
     """Where replicates stand beside what stands for their group."""
 

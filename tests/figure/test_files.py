@@ -15,10 +15,11 @@ from decimus.analysis.results import Results
 from decimus.examples.catalogue import example
 from decimus.figure.ink.files import FileLook, file_bytes
 from decimus.figure.layout import page_of
-from decimus.figure.marks import Page
+from decimus.figure.marks import Face, Label, Page
 from decimus.figure.outlines import measure, missing_signs
 from decimus.study import edits
 from decimus.study.studies import Study
+from decimus.terms import Typeface
 from decimus.wording.figure.alt_text import alt_text, figure_name
 from tests.conftest import TWO_FACTORS, results_of
 
@@ -117,9 +118,28 @@ def test_greys_have_no_colour_in_any_format(page: Page) -> None:
     assert all(c[:2] == c[2:4] == c[4:] for c in colours)
 
 
-def test_the_typeface_has_every_sign_that_is_offered() -> None:
+@pytest.mark.parametrize("typeface", list(Typeface))
+def test_the_typefaces_have_every_sign_that_is_offered(typeface: Typeface) -> None:
     title = edits.WriteAxisTitle(is_value_axis=True, text=SIGNS)
-    assert missing_signs(page_of(results_of(TWO_FACTORS, title), measure)) == ""
+    chosen = edits.ChooseLook(name="typeface", value=typeface.value)
+    shown = page_of(results_of(TWO_FACTORS, title, chosen), measure)
+    assert missing_signs(shown) == ""
+    assert any(SIGNS[:5] in mark.text for mark in shown.marks if isinstance(mark, Label))
+
+
+@pytest.mark.parametrize("file_format", ["svg", "pdf", "eps", "png"])
+def test_a_figure_with_serifs_has_no_other_letters(file_format: str) -> None:
+    chosen = edits.ChooseLook(name="typeface", value="serif")
+    title = edits.ChooseSetting(name="title", value="*x* of y")
+    shown = page_of(results_of(TWO_FACTORS, chosen, title), measure)
+    faces = {run.face for m in shown.marks if isinstance(m, Label) for run in m.runs}
+    assert faces == {Face.SERIF, Face.SERIF_ITALIC, Face.SERIF_STRONG}
+    content = file_bytes(shown, file_format)
+    if file_format != "png":
+        assert b"Serif" in content
+        assert b"SourceSans" not in content
+    texts = [m for m in shown.marks if isinstance(m, Label)]
+    assert all(m.bounds.right <= shown.width_mm + 0.01 for m in texts)
 
 
 def test_a_figure_is_called_and_described_by_its_data() -> None:

@@ -20,6 +20,7 @@ from decimus.terms import (
     PointShape,
     ReplicatePlace,
     TickSide,
+    Typeface,
 )
 from decimus.values import Value
 
@@ -62,6 +63,7 @@ class Style(Value, frozen=True):
     has_minor_ticks: bool = False
     grid: GridLines = GridLines.NONE
     has_frame: bool = False
+    typeface: Typeface = Typeface.SANS
     text_pt: float = 8.0
     comparison_pt: float = 7.2
     width_mm: float = 85.0

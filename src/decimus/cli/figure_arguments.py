@@ -82,6 +82,7 @@ SETTINGS: dict[str, tuple[Setting, ...]] = {
         Setting("--number", "figure_number", "N", "of the figure"),
         Setting("--number-in-title", "numbers_title", "yes|no", "“Figure 1.” before the title"),
         Setting("--title-align", "title_align", "left|middle", "where the title stands"),
+        Setting("--typeface", "typeface", "sans|serif", "of all letters"),
         Setting("--text-pt", "text_pt", "PT", "size of letters"),
         Setting("--comparison-pt", "comparison_pt", "PT", "in comparison lines and over groups"),
         Setting("--n-below", "counts_below", "yes|no", "n under the names"),

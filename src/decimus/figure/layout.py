@@ -14,6 +14,7 @@ from decimus.figure.content import Content, content_of
 from decimus.figure.marks import Mark, Measure, Page, shifted
 from decimus.figure.pages.magnified import enlarged, magnification, reduced
 from decimus.figure.pages.titles import below_title, titled
+from decimus.figure.pages.typefaces import measured_in, set_in
 from decimus.figure.scales import tick_step
 from decimus.figure.single_pages import Laid, laid
 from decimus.terms import Orientation
@@ -42,9 +43,11 @@ def page_of(results: Results, measure: Measure) -> Page:
 
     def made() -> Page:
         times = magnification(contents[0].look.style)
-        smaller = tuple(below_title(reduced(content, times), measure) for content in contents)
-        page = _untitled(every, smaller, measure, together=together)
-        return enlarged(titled(page, smaller[0], measure), times)
+        typeface = contents[0].look.style.typeface
+        sized = measured_in(measure, typeface)
+        smaller = tuple(below_title(reduced(content, times), sized) for content in contents)
+        page = titled(_untitled(every, smaller, sized, together=together), smaller[0], sized)
+        return enlarged(set_in(page, typeface), times)
 
     return results.kept("page", (*contents, together, measure), made)
 

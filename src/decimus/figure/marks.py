@@ -23,6 +23,9 @@ class Face(Enum):
     REGULAR = "regular"
     ITALIC = "italic"
     STRONG = "strong"
+    SERIF = "serif"
+    SERIF_ITALIC = "serif italic"
+    SERIF_STRONG = "serif strong"
 
 
 class Extent(Value, frozen=True):

@@ -26,6 +26,9 @@ _ASCENT, _DESCENT = 0.72, 0.2
 """Of the size: from the baseline to the top of capitals and accents, and to the lowest tail."""
 
 
+_SERIFS = frozenset({Face.SERIF, Face.SERIF_ITALIC, Face.SERIF_STRONG})
+
+
 @lru_cache(maxsize=64)
 def font(face: Face, size_pt: float = _UNIT_PT) -> FontProperties:
     """The font of a face at a size, by its bundled file."""
@@ -35,8 +38,9 @@ def font(face: Face, size_pt: float = _UNIT_PT) -> FontProperties:
         fname=str(FIGURE_FILES[face]),
         size=size_pt,
         # Said again for vector files, whose readers look for the font by its looks.
-        style="italic" if face is Face.ITALIC else "normal",
-        weight=600 if face is Face.STRONG else 400,
+        family="serif" if face in _SERIFS else "sans-serif",
+        style="italic" if face in (Face.ITALIC, Face.SERIF_ITALIC) else "normal",
+        weight=600 if face in (Face.STRONG, Face.SERIF_STRONG) else 400,
     )
 
 
@@ -72,16 +76,17 @@ def _quiet() -> Iterator[None]:
 
 
 @cache
-def _signs() -> frozenset[int]:
+def _signs(face: Face) -> frozenset[int]:
     from matplotlib.ft2font import FT2Font
 
-    return frozenset(FT2Font(str(FIGURE_FILES[Face.REGULAR])).get_charmap())
+    return frozenset(FT2Font(str(FIGURE_FILES[face])).get_charmap())
 
 
 def missing_signs(page: Page) -> str:
     """The signs in the page's texts that the typeface lacks, each once."""
-    texts = "".join(mark.text for mark in page.marks if isinstance(mark, Label))
-    return "".join(dict.fromkeys(sign for sign in texts if ord(sign) not in _signs()))
+    runs = (run for mark in page.marks if isinstance(mark, Label) for run in mark.runs)
+    found = (sign for run in runs for sign in run.text if ord(sign) not in _signs(run.face))
+    return "".join(dict.fromkeys(found))
 
 
 def measure(text: str, face: Face, size_pt: float) -> Extent:

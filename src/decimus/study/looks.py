@@ -26,6 +26,7 @@ from decimus.terms import (
     PointShape,
     ReplicatePlace,
     TickSide,
+    Typeface,
 )
 
 
@@ -59,6 +60,7 @@ class Look(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_default
         has_minor_ticks: whether there are smaller ones between them.
         grid: lines across the plot.
         has_frame: whether the plot is closed above and at the right.
+        typeface: of all letters.
         text_pt: size of letters in points.
         comparison_pt: size of what stands in comparison lines and over groups.
         width_mm: width of the page.
@@ -92,6 +94,7 @@ class Look(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_default
     has_minor_ticks: bool | None = None
     grid: GridLines | None = None
     has_frame: bool | None = None
+    typeface: Typeface | None = None
     text_pt: TextSize | None = None
     comparison_pt: TextSize | None = None
     width_mm: Width | None = None

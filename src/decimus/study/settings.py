@@ -70,6 +70,7 @@ LOOK_SETTINGS = {
     "has_minor_ticks": "small ticks",
     "grid": "grid",
     "has_frame": "frame",
+    "typeface": "typeface",
     "text_pt": "size of letters",
     "comparison_pt": "size of letters in comparison lines",
     "width_mm": "width",

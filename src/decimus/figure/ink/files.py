@@ -120,6 +120,7 @@ def _vector(page: Page, file_format: str, look: FileLook) -> bytes:
     figure.add_artist(_page_artist(page, has_real_text=not look.has_outlines))
     settings: dict[Any, Any] = {
         "font.sans-serif": ["Source Sans 3", "Source Sans Pro", "Helvetica", "Arial"],
+        "font.serif": ["Source Serif 4", "Source Serif Pro", "Times New Roman", "Times"],
         "svg.fonttype": "none",
         "pdf.fonttype": 42,
         "ps.fonttype": 42,

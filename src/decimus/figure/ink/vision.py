@@ -7,7 +7,10 @@ matrices of full severity, applied to linear sRGB. Grey keeps the relative lumin
 
 from __future__ import annotations
 
+import math
+from collections.abc import Sequence
 from functools import lru_cache
+from itertools import combinations
 
 import numpy as np
 from msgspec.structs import replace
@@ -54,6 +57,32 @@ def _hex(light: NDArray[np.float64]) -> str:
 def seen_colour(colour: str, vision: Vision) -> str:
     """A colour as it is seen."""
     return _hex(np.array(_MATRICES[vision]) @ linear(colour))
+
+
+_TO_XYZ = np.array(
+    (
+        (0.4124564, 0.3575761, 0.1804375),
+        (0.2126729, 0.7151522, 0.0721750),
+        (0.0193339, 0.1191920, 0.9503041),
+    )
+)
+"""Of sRGB with its white, D65 (IEC 61966-2-1)."""
+
+
+def lab(colour: str) -> NDArray[np.float64]:
+    """A colour in CIE 1976 L*a*b* (CIE 15), in which distances are about what one sees."""
+    xyz = _TO_XYZ @ linear(colour) / (_TO_XYZ @ np.ones(3))
+    f = np.where(xyz > 216 / 24389, np.cbrt(xyz), (24389 / 27 * xyz + 16) / 116)
+    return np.array((116 * f[1] - 16, 500 * (f[0] - f[1]), 200 * (f[1] - f[2])))
+
+
+def least_difference(shades: Sequence[str], vision: Vision) -> float:
+    """The least distance between any two colours as they are seen, in CIE 1976 units.
+
+    Two of about 2.3 can just be told apart side by side; small marks apart need more.
+    """
+    places = [lab(seen_colour(shade, vision)) for shade in dict.fromkeys(shades)]
+    return min((float(np.linalg.norm(a - b)) for a, b in combinations(places, 2)), default=math.inf)
 
 
 def seen(page: Page, vision: Vision) -> Page:

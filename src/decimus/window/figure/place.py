@@ -19,6 +19,10 @@ from decimus.wording.spans import Choice
 from decimus.workflows.house_styles import all_styles, default_style, save_style, set_default
 
 _TOP = Qt.AlignmentFlag.AlignTop
+_HINT = (
+    "Slanted words were set; each offers the way back. Or on the page itself: double-click words, "
+    "drag ends of axes, lines, key and groups, right-click for more."
+)
 
 
 class FigurePlace(QScrollArea):
@@ -78,7 +82,8 @@ class FigurePlace(QScrollArea):
         self.begins.setFont(sans(15))
         self.begins.clicked.connect(self._begin_with)
         layout.addWidget(self.begins)
-        hint = PlainLabel("Or on the page itself: double-click an axis title to write it.", content)
+        hint = PlainLabel(_HINT, content)
+        hint.setWordWrap(True)
         hint.setFont(sans(14))
         hint.setStyleSheet(f"color: {QUIET};")
         layout.addSpacing(12)

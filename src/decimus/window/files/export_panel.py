@@ -23,9 +23,9 @@ from decimus.figure.outlines import measure
 from decimus.formats.figure_studies import CARRIERS
 from decimus.window.widgets.plain import PlainLabel
 from decimus.window.widgets.theme import INK, PAPER, QUIET, RULE, TEAL, TEAL_SOFT, sans, serif
-from decimus.wording.figure.figure_checks import figure_checks
 from decimus.workflows.export_habits import ExportHabits
 from decimus.workflows.exporting import FIGURE_FORMATS
+from decimus.workflows.figure_checks import figure_checks
 
 _BITMAPS = ("png", "tiff", "jpg")
 _NO_CLEAR = ("jpg", "eps")

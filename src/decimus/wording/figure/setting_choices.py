@@ -25,12 +25,13 @@ from decimus.terms import (
     Stacking,
     TickSide,
     TitleAlign,
+    Typeface,
     ValueLabels,
     Whiskers,
 )
 from decimus.wording.numbers import full_number
 from decimus.wording.phrases import typed_number
-from decimus.wording.spans import Choice, Entry, Option
+from decimus.wording.spans import Choice, Entry, Option, Style
 
 _SCALES: dict[StrEnum | bool, str] = {
     AxisScale.LINEAR: "plain axis",
@@ -100,6 +101,7 @@ WORDS: dict[str, dict[StrEnum | bool, str]] = {
     },
     "replicate_fill": {Fill.OPEN: "open", Fill.TINTED: "tinted", Fill.FILLED: "filled"},
     "joins_units": {True: "one unit joined by a line", False: "units not joined"},
+    "typeface": {Typeface.SANS: "without serifs", Typeface.SERIF: "with serifs"},
     "ticks": {
         TickSide.OUTSIDE: "ticks outside",
         TickSide.INSIDE: "ticks inside",
@@ -200,7 +202,7 @@ def setting_choice(results: Results, name: str) -> Choice:
         )
         text = WORDS[name].get(now, "by the rule")  # type: ignore[call-overload]
         rest = (by_rule,) if is_set or now is None else ()
-        return Choice(name, text, about, (*options, *rest))
+        return Choice(name, text, about, (*options, *rest), style=_style(is_set=is_set))
     sign = results.decimal_sign
     said = _said(name, now, sign)
     phrase, unsaid = PHRASES[name]
@@ -208,7 +210,12 @@ def setting_choice(results: Results, name: str) -> Choice:
     is_said = is_set or has_house or not unsaid
     text = phrase.format(said) if said and is_said else unsaid
     entry = Entry(_label(name, about), said, lambda typed: edit(_typed(name, typed)))
-    return Choice(name, text, about, (by_rule,), (entry,))
+    return Choice(name, text, about, (by_rule,), (entry,), _style(is_set=is_set))
+
+
+def _style(*, is_set: bool) -> Style:
+    """What somebody set is slanted, so that it is told from what the rule says."""
+    return Style.ITALIC if is_set else Style.PLAIN
 
 
 def _now(results: Results, name: str, *, is_look: bool) -> tuple[object, bool]:

@@ -15,16 +15,22 @@ from decimus.study.edits import (
     ChooseComparisonLevel,
     ChooseDecimals,
     ChooseErrorBarLevel,
+    ChooseLook,
     ChooseSize,
     ChooseSpacing,
     ChooseTextSize,
     ChooseValueRange,
     Edit,
+    MoveByHand,
+    TakeOffNote,
     TurnFigure,
     WriteAxisTitle,
+    WriteOwnText,
 )
 from decimus.study.house_styles import HouseStyle
+from decimus.study.looks import Look
 from decimus.study.questions import Question
+from decimus.study.targets import GroupAt
 from decimus.terms import ChartKind, Decimals, LevelKind, Orientation, Spacing
 from decimus.values import Value
 from decimus.wording.comparisons.choices import level_choice
@@ -37,12 +43,13 @@ from decimus.wording.figure.error_bars import direction_choice, error_bar_choice
 from decimus.wording.figure.errors_across import errors_choice
 from decimus.wording.figure.house_styles import style_choice
 from decimus.wording.figure.outcomes import of_its_axis_choice, outcomes_choice
+from decimus.wording.figure.parts import part_name
 from decimus.wording.figure.setting_choices import WORDS, setting_choice
 from decimus.wording.figure.typed_ranges import typed_range
 from decimus.wording.numbers import full_number
 from decimus.wording.phrases import factor_words, outcome_words, typed_number
 from decimus.wording.questions import swap_option
-from decimus.wording.spans import Choice, Entry, Option, Sentence, Span, Text
+from decimus.wording.spans import Choice, Entry, Option, Sentence, Span, Style, Text
 
 
 def foot_sentence(results: Results) -> Sentence:
@@ -168,7 +175,10 @@ def figure_settings(
         row("title", "title", "title_align"),
         row("subtitle", "subtitle"),
         row("number", "figure_number", "numbers_title"),
-        Setting("letters", (_text_size_choice(question),)),
+        Setting(
+            "letters",
+            _in_a_row(_text_size_choice(question), setting_choice(results, "typeface")),
+        ),
         row("at groups", "value_labels", "label_decimals"),
         row("names", "counts_below"),
         row("key", "shows_key", "key_place", "key_title"),
@@ -182,6 +192,7 @@ def figure_settings(
         SettingsSection("Error bars", tuple(bars)),
         SettingsSection("Axes", tuple(axes)),
         SettingsSection("Text", tuple(text)),
+        *_by_hand(results),
         SettingsSection(
             "Size and style",
             (
@@ -190,6 +201,43 @@ def figure_settings(
             ),
         ),
     )
+
+
+def _by_hand(results: Results) -> list[SettingsSection]:
+    """What was set about single groups, moved, written or put there, each with the way back."""
+    figure, at = results.question.figure, results.number
+    rows: list[Setting] = []
+    for own in figure.group_looks:
+        said = [
+            _way_back(edit, f"{own.levels} {name}")
+            for name in Look.__struct_fields__
+            if getattr(own.look, name) is not None
+            for edit in (ChooseLook(name=name, levels=own.levels, question=at),)
+        ]
+        rows.append(Setting(part_name(results, GroupAt(own.levels)), _in_a_row(*said)))
+    moved = [
+        _way_back(MoveByHand(what=each.what, name=name, question=at), f"moved {number}")
+        for number, each in enumerate(figure.moved)
+        for name in (part_name(results, each.what),)
+    ]
+    written = [
+        _way_back(WriteOwnText(what=each.what, text=None, question=at), f"text {number}")
+        for number, each in enumerate(figure.own_texts)
+    ]
+    notes = [
+        _way_back(TakeOffNote(number=note.number, question=at), f"note {note.number}")
+        for note in figure.notes
+    ]
+    for label, ways in (("moved", moved), ("own words", written), ("notes", notes)):
+        if ways:
+            rows.append(Setting(label, _in_a_row(*ways)))
+    return [SettingsSection("By hand", tuple(rows))] if rows else []
+
+
+def _way_back(edit: Edit, key: str) -> Choice:
+    """Something that was done by hand, as a word that takes it back."""
+    option = Option(edit.title, edit)
+    return Choice(key, edit.title, "back to the rule", (option,), style=Style.ITALIC)
 
 
 def _outcomes(results: Results) -> list[Setting]:

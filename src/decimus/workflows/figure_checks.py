@@ -8,13 +8,21 @@ from decimus.analysis.outcomes import shown_outcomes
 from decimus.analysis.results import Results
 from decimus.charts.styles import ResolvedStyle, style_of
 from decimus.notation import plain
-from decimus.terms import ChartKind
+from decimus.terms import ChartKind, Vision
 from decimus.values import Value
 from decimus.wording.figure.captions import caption
 from decimus.wording.phrases import outcome_words
 from decimus.wording.spans import plain_text
 
 SMALLEST_PT, THINNEST_PT = 6.0, 0.25
+LEAST_DIFFERENCE = 7.0
+"""Between colours of levels, in units of CIE 1976."""
+_SEEN = {
+    Vision.GREY: "in greys",
+    Vision.PROTANOPIA: "without red",
+    Vision.DEUTERANOPIA: "without green",
+    Vision.TRITANOPIA: "without blue",
+}
 _VAGUE = frozenset(
     {"y", "x", "value", "values", "data", "measurement", "measurements", "result", "results"}
     | {"mean", "means", "average", "amount", "number", "outcome", "variable", "column 1"}
@@ -65,6 +73,7 @@ def _checks(results: Results) -> Iterator[FigureCheck]:
         yield _fine("the test stands in the caption")
     elif results.chart.kind is not ChartKind.DIFFERENCES and results.comparison is not None:
         yield _fine("no test is drawn")
+    yield from _colours(results, resolved)
     smallest = min(style.text_pt, style.comparison_pt)
     yield FigureCheck(
         smallest >= SMALLEST_PT,
@@ -77,6 +86,25 @@ def _checks(results: Results) -> Iterator[FigureCheck]:
         f"the thinnest line has {thinnest:g} pt"
         + (f", journals ask for {THINNEST_PT:g} or more" if thinnest < THINNEST_PT else ""),
     )
+
+
+def _colours(results: Results, resolved: ResolvedStyle) -> Iterator[FigureCheck]:
+    """Whether levels that colour tells apart can be told in print and by everybody."""
+    from decimus.figure.content import content_of
+    from decimus.figure.ink.vision import least_difference
+
+    shades = [entry.colour for entry in content_of(results).key]
+    if len(shades) < 2 or resolved.style.by_signs:
+        return
+    alike = [
+        words
+        for vision, words in _SEEN.items()
+        if least_difference(shades, vision) < LEAST_DIFFERENCE
+    ]
+    if alike:
+        yield _found(f"some colours look alike {' and '.join(alike)}: add signs beside colours")
+    else:
+        yield _fine("colours differ in greys and for every colour vision")
 
 
 def _fine(words: str) -> FigureCheck:
