@@ -25,7 +25,9 @@ from decimus.study.edits import (
 )
 from decimus.study.questions import PairOfGroups
 from decimus.study.studies import Study
+from decimus.study.targets import AxisEnd
 from decimus.terms import ChartKind
+from decimus.window.figure.drags import Drag
 
 PX_PER_MM = 5.0
 """Of the page in a window of usual size."""
@@ -56,6 +58,23 @@ def redraw(start: Study) -> Callable[[], object]:
         picture(page_of(results, measure), PX_PER_MM)
 
     return change
+
+
+def drag(start: Study) -> Callable[[], object]:
+    """An end of the axis dragged on: the pointer's place, the edit, the page, its picture."""
+    results = Results(start)
+    page = page_of(results, measure)
+    plot = page.plots[0]
+    held = Drag(AxisEnd(is_upper=True), (plot.left, plot.top), page, results)
+    steps = count()
+
+    def move() -> None:
+        edit = held.edit_at((plot.left, plot.top + 0.3 * (1 + next(steps) % 30)))
+        if edit is not None:
+            after = Results(edit.apply(results.study), before=results)
+            picture(page_of(after, measure), PX_PER_MM)
+
+    return move
 
 
 def plain(groups: int, replicates: int, pairs: int = 0, dpi: float = 127.0) -> Callable[[], object]:
@@ -94,6 +113,7 @@ def main() -> None:
     many, lines = size(30, 6), size(60, 6)
     cases = (
         ("redraw 12 × 30", redraw(study(12, 30)), plain(12, 30), 15, "< 60 ms"),
+        ("drag an axis end, 12 × 30", drag(study(12, 30)), plain(12, 30), 25, "< 33 ms"),
         (
             "redraw 30 groups, 60 comparison lines",
             redraw(study(many, 6, lines)),

@@ -11,30 +11,35 @@ from pathlib import Path
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
-from PySide6.QtCore import QEventLoop, QTimer
-from PySide6.QtGui import QPainter
+from PySide6.QtCore import QEventLoop, QPoint, Qt, QTimer
+from PySide6.QtGui import QColor, QImage, QPainter, QPixmap
+from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QWidget
 
+from decimus.analysis.results import Results
 from decimus.examples.catalogue import example
+from decimus.figure.ink.drawing import picture
+from decimus.figure.ink.vision import seen
+from decimus.figure.layout import page_of
+from decimus.figure.outlines import measure
 from decimus.study.edits import (
-    ChooseComparisonMarks,
-    ChooseComparisonText,
+    ApplyStyle,
     ChooseDrawnComparisons,
-    ChoosePairs,
+    ChooseSetting,
     ChooseTotals,
-    StateRelevantDifference,
 )
 from decimus.study.history import History
 from decimus.study.questions import PairOfGroups
+from decimus.study.studies import Study
+from decimus.study.targets import Axis, AxisEnd, AxisTitle, GroupAt
 from decimus.terms import (
-    ComparisonMarks,
-    ComparisonText,
-    PairSet,
     Statistic,
     Totals,
+    Vision,
 )
 from decimus.window.app import application
 from decimus.window.main_window import MainWindow
+from decimus.workflows.house_styles import all_styles
 from decimus.workflows.opening import pasted
 
 SIZE = (1280, 800)
@@ -86,17 +91,6 @@ TWO_BANKS = """left bank,right bank
 22.9,23.0
 25.1,25.3
 """
-QUADRATS = """year,light,quadrat,lichen cover (%)
-""" + "".join(
-    f"{year},{light},{quadrat},"
-    f"{base + 2 * (year - 2021) * gain + (year * 3 + base * base) % 7}.{year * base % 10}\n"
-    for light, gain, quadrats in (
-        ("open", 3, (("q1", 21), ("q2", 25), ("q3", 19), ("q4", 28))),
-        ("shade", 1, (("q5", 14), ("q6", 18), ("q7", 12), ("q8", 17))),
-    )
-    for quadrat, base in quadrats
-    for year in (2021, 2022, 2023)
-)
 REMARKS = """site,lead (mg/L),flask
 North shore,0.42,f1
 North shore,<0.1,f2
@@ -118,16 +112,7 @@ def window_of(text: str) -> MainWindow:
 
 
 def comparisons(folder: Path) -> None:
-    """Control, two factors, repeated measures, and checks beside every pair."""
-    control = window_with("duckweed")
-    control.places_line.go("comparisons")
-    variable = control.store.results.groups.factors[0].factor.variable
-    words = "each against the control"
-    control.store.apply(ChoosePairs(pair_set=PairSet.CONTROL, words=words, control=(variable, "0")))
-    control.store.apply(StateRelevantDifference(difference=10.0))
-    control.store.apply(ChooseComparisonMarks(marks=ComparisonMarks.OVER_GROUPS))
-    control.store.apply(ChooseComparisonText(text=ComparisonText.STARS))
-    shot(control, folder, "comparisons-control")
+    """Two factors, and checks beside every pair."""
     second = window_with("duckweed-light")
     second.places_line.go("comparisons")
     shot(second, folder, "comparisons-two-factors")
@@ -139,6 +124,65 @@ def comparisons(folder: Path) -> None:
     dense.store.apply(ChooseDrawnComparisons(pairs=chosen, words="every comparison"))
     dense.comparisons.panel.unfold("Checks")
     shot(dense, folder, "comparisons-checks")
+
+
+def side_by_side(pictures: list[QPixmap], folder: Path, name: str) -> None:
+    """Write several pictures beside each other as one."""
+    width = sum(each.width() for each in pictures) + 16 * (len(pictures) - 1)
+    together = QPixmap(width, max(each.height() for each in pictures))
+    together.fill(QColor("#d8d3c4"))
+    painter = QPainter(together)
+    x = 0
+    for each in pictures:
+        painter.drawPixmap(x, 0, each)
+        x += each.width() + 16
+    painter.end()
+    together.save(str(folder / f"{name}.png"))
+    print(folder / f"{name}.png")
+
+
+def hands(folder: Path) -> None:
+    """The page while words are written, while an end of the axis is dragged, and a part chosen."""
+    found = []
+    title = ChooseSetting(name="title", value="Fronds of *Lemna minor* shrink with road salt")
+    for step in ("write", "drag", "choose"):
+        window = window_with("duckweed-light")
+        window.store.apply(title)
+        view = window.page.view
+        settle()
+        view.draw_now()
+        if step == "write":
+            view.write(AxisTitle(Axis.VALUE))
+        elif step == "drag":
+            start = view.room(AxisEnd(is_upper=True)).center()
+            none = Qt.KeyboardModifier.NoModifier
+            QTest.mousePress(view, Qt.MouseButton.LeftButton, none, start)
+            QTest.mouseMove(view, start - QPoint(0, 60))
+        else:
+            view.setFocus()
+            view.choose(GroupAt(window.store.results.groups.shown[1].levels))
+        settle()
+        found.append(window.page.grab())
+    side_by_side(found, folder, "figure-hands")
+
+
+def styles(folder: Path) -> None:
+    """One study in three house styles, and the page as it is seen without green and in greys."""
+    pictures = []
+    for style in all_styles():
+        study = ApplyStyle(style=style).apply(example("duckweed-light").edit().apply(Study()))
+        pictures.append(_drawn(study, Vision.USUAL))
+    study = example("duckweed-light").edit().apply(Study())
+    pictures += [_drawn(study, vision) for vision in (Vision.DEUTERANOPIA, Vision.GREY)]
+    side_by_side(pictures, folder, "figure-styles")
+
+
+def _drawn(study: Study, vision: Vision) -> QPixmap:
+    page = page_of(Results(study), measure)
+    pixels = picture(seen(page, vision), 380 / page.width_mm)
+    height, width = pixels.shape[:2]
+    image = QImage(pixels.tobytes(), width, height, QImage.Format.Format_RGBA8888)
+    return QPixmap.fromImage(image)
 
 
 def main(folder: Path) -> None:
@@ -159,13 +203,15 @@ def main(folder: Path) -> None:
     shot(window, folder, "comparisons")
     window.places_line.go("figure")
     shot(window, folder, "figure")
+    panel = window.files.open_export(window.page.mapToGlobal(window.page.rect().topLeft()))
+    with_popup(window, panel, folder, "figure-export")
     window.places_line.go("write_up")
     shot(window, folder, "write-up")
+    hands(folder)
+    styles(folder)
     shot(window_with("enzyme"), folder, "measurements-readings")
     banks = window_of(TWO_BANKS)
     shot(banks, folder, "measurements-question")
-    with_popup(banks, banks.measurements.open_alternatives(), folder, "measurements-others")
-    shot(window_of(QUADRATS), folder, "measurements-design")
     remarks = window_of(REMARKS)
     with_popup(remarks, remarks.foot.open_remarks(), folder, "measurements-remarks")
     comparisons(folder)

@@ -18,6 +18,7 @@ SMALLEST_PT, THINNEST_PT = 6.0, 0.25
 LEAST_DIFFERENCE = 7.0
 """Between colours of levels, in units of CIE 1976."""
 _SEEN = {
+    Vision.USUAL: "as they are",
     Vision.GREY: "in greys",
     Vision.PROTANOPIA: "without red",
     Vision.DEUTERANOPIA: "without green",
