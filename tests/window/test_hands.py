@@ -3,19 +3,30 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from pathlib import Path
 
 import pytest
-from PySide6.QtCore import QPoint, QPointF, Qt
+from PySide6.QtCore import QMimeData, QPoint, QPointF, Qt, QUrl
+from PySide6.QtGui import QDropEvent
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QColorDialog
 
+from decimus.analysis.results import Results
 from decimus.charts.styles import style_of
 from decimus.examples.catalogue import example
 from decimus.figure.marks import Dots, Label
 from decimus.formats.study_file import study_bytes, study_from_bytes
-from decimus.study.edits import ChooseKind, ChooseSetting, ChooseValueRange, RenameLevel
+from decimus.study.edits import (
+    ChooseKind,
+    ChooseLook,
+    ChooseSetting,
+    ChooseValueRange,
+    MoveByHand,
+    RenameLevel,
+)
 from decimus.study.history import History
 from decimus.study.questions import FigureChoices
+from decimus.study.studies import Study
 from decimus.study.targets import (
     AnyTarget,
     Axis,
@@ -36,6 +47,8 @@ from decimus.study.targets import (
 from decimus.terms import ChartKind, NoteKind, Vision
 from decimus.window.figure.hands import PageView
 from decimus.wording.figure.part_looks import Scope
+from decimus.workflows import house_styles
+from decimus.workflows.exporting import export_figure
 from tests.window.driving import Driver
 
 LEFT = Qt.MouseButton.LeftButton
@@ -370,6 +383,8 @@ def test_a_click_on_a_replicate_goes_to_its_cell(salt: Driver) -> None:
     group = salt.window.store.results.groups.find(target.levels)
     assert group is not None
     value = float(group.summary.array[target.number])
+    assert view.reading(target).startswith(f"{value:g}")
+    assert "column" in view.reading(target)
     QTest.mouseClick(view, LEFT, NONE, at)
     salt.settle()
     sheet = salt.window.measurements.sheet
@@ -412,6 +427,84 @@ def test_the_looks_of_what_is_chosen_are_words_below_it(two: Driver) -> None:
     menu = view.open_menu(GroupAt(levels), QPoint(5, 5))
     assert any("by the rule" in action.text() for action in menu.actions())
     menu.close()
+
+
+def test_what_was_done_by_hand_is_listed_with_the_way_back(two: Driver) -> None:
+    two.go("figure")
+    view, place = view_of(two), two.window.figure
+    before = figure(two)
+    levels = two.window.store.results.groups.shown[0].levels
+    two.window.store.apply(ChooseLook(name="cap_mm", value=3.0, levels=levels))
+    two.window.store.apply(MoveByHand(what=KeyAt(), along_mm=2.0, name="key"))
+    view.put_note(NoteKind.ARROW, QPoint(view.width() // 2, view.height() // 2))
+    two.settle()
+    for key in ("moved 0", "note 1", f"{levels} cap_mm"):
+        row = place.row_with(key)
+        menu = two.open_choice(row, key)
+        two.pick(menu, menu.actions()[0].text())
+        two.settle()
+    assert figure(two) == before
+    with pytest.raises(StopIteration):
+        place.row_with("moved 0")
+
+
+def test_what_was_set_is_slanted_and_goes_back(two: Driver) -> None:
+    two.go("figure")
+    place = two.window.figure
+    row = place.row_with("has_frame")
+    assert not row.button("has_frame").font().italic()
+    two.choose(row, "has_frame", "frame")
+    assert row.button("has_frame").font().italic()
+    two.choose(row, "has_frame", "by the rule")
+    assert not row.button("has_frame").font().italic()
+
+
+def test_house_styles_in_the_figure_place(
+    two: Driver, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(house_styles, "user_config_path", lambda _: tmp_path / "config")
+    two.go("figure")
+    place = two.window.figure
+    two.choose(place.row_with("house style"), "house style", "slide")
+    assert style_of(figure(two)).style.text_pt == 20.0
+    two.window.store.apply(ChooseLook(name="palette", value="grey"))
+    two.settle()
+    two.type_choice(place.row_with("house style"), "house style", "our lab")
+    assert figure(two).house.name == "our lab"
+    assert [style.name for style in house_styles.saved_styles()] == ["our lab"]
+    two.click(place.begins, QPoint(8, place.begins.height() // 2))
+    assert house_styles.default_style() == figure(two).house
+    two.click(place.begins, QPoint(8, place.begins.height() // 2))
+    assert house_styles.default_style().name == ""
+    path = tmp_path / "other.json"
+    path.write_text('{"format": "decimus style", "version": 1, "name": "other"}', "utf-8")
+    two.window.files.open_path(path)
+    two.settle()
+    assert figure(two).house.name == "other"
+    path.write_text('{"format": "decimus style", "version": 1, "name": "x", "hue": 1}', "utf-8")
+    two.window.files.open_path(path)
+    assert "has no field “hue”" in two.window.message.text
+
+
+@pytest.mark.parametrize("kind", ["png", "svg", "pdf"])
+def test_a_figure_dropped_on_the_window_is_its_study(
+    empty: Driver, kind: str, tmp_path: Path
+) -> None:
+    study = ChooseSetting(name="title", value="Kept").apply(
+        example("signage").edit().apply(Study())
+    )
+    path = tmp_path / f"figure.{kind}"
+    export_figure(Results(study), path)
+    data = QMimeData()
+    data.setUrls([QUrl.fromLocalFile(str(path))])
+    drop = QDropEvent(
+        *(QPointF(5, 5), Qt.DropAction.CopyAction, data, Qt.MouseButton.LeftButton),
+        Qt.KeyboardModifier.NoModifier,
+    )
+    empty.window.dropEvent(drop)
+    empty.settle()
+    assert empty.window.store.results.study == study
+    assert empty.window.store.path is None, "saving asks for a file of its own"
 
 
 def test_delete_takes_off_what_can_be_taken_off(two: Driver) -> None:

@@ -4,11 +4,20 @@ from __future__ import annotations
 
 from decimus.analysis.outcomes import owner
 from decimus.analysis.results import Results
-from decimus.study.targets import AnyTarget, AxisTitle, Levels, PairAt, untagged
+from decimus.study.targets import (
+    AnyTarget,
+    AsideAt,
+    AxisTitle,
+    Levels,
+    PairAt,
+    ReplicateAt,
+    untagged,
+)
 from decimus.terms import Height
 from decimus.wording.comparisons.sentences import pair_sentence
 from decimus.wording.figure.error_bars import height_words
-from decimus.wording.numbers import NBSP, number
+from decimus.wording.measurements.replicate_words import replicate_words
+from decimus.wording.numbers import NBSP, full_number, number
 from decimus.wording.phrases import bar_name, group_words, outcome_words, quantity, upper_first
 from decimus.wording.spans import plain_text
 
@@ -23,6 +32,16 @@ def target_reading(results: Results, target: AnyTarget) -> str:
     if not target.groups:
         return "Double-click to write it yourself" if isinstance(target, AxisTitle) else ""
     of, levels = owner(results, target.groups[0])
+    group = of.groups.find(levels)
+    if isinstance(target, ReplicateAt) and group is not None and target.number < group.n:
+        said = replicate_words(of, group, target.number)
+        return _named(of, results, f"{said}\nA click goes to its cell")
+    if isinstance(target, AsideAt) and group is not None:
+        aside = group.cells.asides[target.number]
+        row, column = aside.place
+        value = full_number(aside.value, of.decimal_sign)
+        where = f"row {row + 1}, column {column + 1}"
+        return _named(of, results, f"{value}, set aside: {aside.reason} ({where})")
     return _named(of, results, _group_reading(of, levels))
 
 
