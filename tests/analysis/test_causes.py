@@ -57,6 +57,7 @@ NOT_SAID = frozenset(
         *("value_scale", "value_step", "tick_decimals", "group_scale", "group_from"),
         *("group_to", "counts_below"),
         *("value_from", "value_to", "moved", "level_colours"),
+        *("leading_zero", "p_decimals"),
         *("title", "subtitle", "numbers_title", "title_align", "notes", "own_texts"),
     }
 )

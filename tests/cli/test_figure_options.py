@@ -49,8 +49,8 @@ def values_of(setting: Setting) -> list[str]:
     """What can be said of a setting: every word of a closed set, or a sample."""
     if setting.name in ("text_pt", "comparison_pt"):
         return ["9"]
-    if setting.name == "figure_number":
-        return ["3"]
+    if setting.name in ("figure_number", "p_decimals"):
+        return ["4"]
     if setting.values in SAMPLES:
         return [SAMPLES[setting.values]]
     return setting.values.split("|")
@@ -77,7 +77,7 @@ def test_every_option_is_taken_and_changes_the_figure(setting: Setting, tmp_path
         "point_mm": ["--kind", "points"],
         "point_shape": ["--kind", "points"],
         "label_decimals": ["--value-labels", "height"],
-        "comparison_pt": ["--draw", "all"],
+        **{key: ["--draw", "all"] for key in ("comparison_pt", "leading_zero", "p_decimals")},
         "joins_units": ["--kind", "points"],
         "marks_control": ["--control", "0"],
         "outcomes_together": ["--value", "area", "--beside", "width"],

@@ -65,7 +65,7 @@ def members(annotation: Any) -> tuple[Any, ...]:
     return ()
 
 
-NUMBERS = (0.5, 2.0, 7, -3.0, 150.0, "#6d4a7d", (1.5, 40.0))
+NUMBERS = (0.5, 2.0, 7, 4, -3.0, 150.0, "#6d4a7d", (1.5, 40.0))
 """Values tried for settings that are no closed set; those that do not fit are refused in words."""
 
 

@@ -10,6 +10,7 @@ from decimus.errors import ChoiceError
 from decimus.plurals import plural
 from decimus.terms import ComparisonText
 from decimus.wording.numbers import (
+    PStyle,
     count_word,
     degrees_of_freedom,
     full_number,
@@ -125,3 +126,29 @@ def test_small_things() -> None:
     assert power_number(25e6, 7, 1) == "2.5×10⁷"
     assert power_number(-3e-12, -12, 0, ",") == "\u22123×10⁻¹²"
     assert power_number(0.0, 9, 1) == "0"
+
+
+@pytest.mark.parametrize(
+    ("p", "zero", "decimals", "said"),
+    [
+        (0.0123, True, None, "= 0.012"),
+        (0.0123, False, None, "= .012"),
+        (0.0123, True, 4, "= 0.0123"),
+        (0.0004, False, None, "< .001"),
+        (0.0004, True, 4, "= 0.0004"),
+        (0.00004, True, 4, "< 0.0001"),
+        (0.004, True, 2, "< 0.01"),
+        (0.04996, True, 2, "= 0.04996"),  # rounding must not carry it over 0.05
+        (0.997, False, None, "> .99"),
+        (0.997, True, 3, "= 0.997"),
+        (0.99999, True, 4, "> 0.9999"),
+    ],
+)
+def test_p_in_the_style_of_a_house(p: float, zero: bool, decimals: int | None, said: str) -> None:
+    written = p_number(p, 0.05, ".", PStyle(zero, decimals))
+    assert written.replace("\u00a0", " ") == said
+
+
+def test_bounds_of_p_without_their_zero() -> None:
+    assert p_bound(0.03, 0.05, ",", PStyle(leading_zero=False)) == "<\u00a0,05"
+    assert p_bound(0.03, 0.05, ",") == "<\u00a00,05"

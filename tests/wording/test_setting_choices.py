@@ -54,6 +54,7 @@ def test_a_setting_is_chosen_and_given_back(name: str) -> None:
     if choice.entries:
         by_unit = {"%": "40 %", "pt": "5.5 pt", "mm": "2.5", "decimals": "1", "": "7", "whole": "3"}
         text = by_unit[UNITS.get(name, "")]
+        text = "4" if name == "p_decimals" else text
         text = "60" if name in ("width_mm", "height_mm") else text
         edit = choice.entries[0].edit_of(typed.get(name, text))
     else:

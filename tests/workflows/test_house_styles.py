@@ -34,6 +34,8 @@ OURS = HouseStyle(
     error_bar=ErrorBar.STANDARD_ERROR,
     comparison_text=ComparisonText.STARS,
     star_limits=(0.01, 0.001),
+    leading_zero=False,
+    p_decimals=4,
 )
 
 
@@ -96,6 +98,8 @@ def test_a_style_stands_between_the_rule_and_the_figure() -> None:
     assert resolved.style.text_pt == 7.0
     assert resolved.origin("text_pt") is Origin.HOUSE
     assert study.questions[0].heights.error_bar is ErrorBar.STANDARD_ERROR
+    figure = study.questions[0].figure
+    assert (figure.leading_zero, figure.p_decimals) == (False, 4)
     own = edits.ChooseLook(name="text_pt", value=9.0).apply(study)
     assert style_of(own.questions[0].figure).style.text_pt == 9.0
     choice = setting_choice(Results(own), "text_pt")

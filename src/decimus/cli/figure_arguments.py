@@ -85,6 +85,8 @@ SETTINGS: dict[str, tuple[Setting, ...]] = {
         Setting("--typeface", "typeface", "sans|serif", "of all letters"),
         Setting("--text-pt", "text_pt", "PT", "size of letters"),
         Setting("--comparison-pt", "comparison_pt", "PT", "in comparison lines and over groups"),
+        Setting("--leading-zero", "leading_zero", "yes|no", "of p in comparison lines"),
+        Setting("--p-decimals", "p_decimals", "N", "of p in comparison lines, 2 to 6"),
         Setting("--n-below", "counts_below", "yes|no", "n under the names"),
         Setting(
             "--value-labels", "value_labels", "none|height|height-and-bar", "numbers at groups"

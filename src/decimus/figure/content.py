@@ -60,6 +60,7 @@ from decimus.values import Value
 from decimus.wording.figure.differences import differences_beside
 from decimus.wording.figure.error_bars import height_words
 from decimus.wording.figure.lines import equations, references_of, value_label
+from decimus.wording.numbers import PStyle
 from decimus.wording.p_values import figure_spans
 from decimus.wording.phrases import outcome_words, upper_first
 
@@ -415,6 +416,7 @@ def _said(results: Results, comparison: Comparison, pair: PairResult) -> tuple[R
         figure.comparison_text,
         results.decimal_sign,
         figure.star_limits,
+        PStyle(figure.leading_zero, figure.p_decimals),
     )
     return runs_of(spans)
 

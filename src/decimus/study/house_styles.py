@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import msgspec
 
-from decimus.study.limits import ConfidenceLevel, DecimalCount
+from decimus.study.limits import ConfidenceLevel, DecimalCount, PDecimals
 from decimus.study.looks import Look
 from decimus.terms import ComparisonText, Decimals, Direction, ErrorBar
 
@@ -20,6 +20,8 @@ class HouseStyle(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_d
         direction: which way error bars are drawn.
         comparison_text: what comparison lines say: p or stars.
         star_limits: the limits after α.
+        leading_zero: whether p on the figure has a zero before its decimal sign.
+        p_decimals: how many decimals it has.
         decimals: the rule for decimals.
         fixed_decimals: their number where the rule is a number.
     """
@@ -31,5 +33,7 @@ class HouseStyle(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_d
     direction: Direction | None = None
     comparison_text: ComparisonText | None = None
     star_limits: tuple[float, ...] | None = None
+    leading_zero: bool | None = None
+    p_decimals: PDecimals | None = None
     decimals: Decimals | None = None
     fixed_decimals: DecimalCount | None = None

@@ -21,6 +21,7 @@ Height = Annotated[float, Meta(ge=25, le=500)]
 """Of a figure, in mm."""
 TextSize = Annotated[float, Meta(ge=4, le=40)]
 """In points."""
+PDecimals = Annotated[int, Meta(ge=2, le=6)]
 FigureNumber = Annotated[int, Meta(ge=1, le=999)]
 Factor = Annotated[float, Meta(gt=0, le=100)]
 """Of an SD or SE."""

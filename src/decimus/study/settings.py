@@ -22,6 +22,8 @@ FIGURE_SETTINGS = {
     "group_scale": "scale of the group axis",
     "group_from": "start of the group axis",
     "group_to": "end of the group axis",
+    "leading_zero": "zero before the decimal sign of p",
+    "p_decimals": "decimals of p",
     "title": "title",
     "subtitle": "subtitle",
     "figure_number": "figure number",

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from decimal import ROUND_HALF_UP, Decimal
 
+from decimus.values import Value
+
 MINUS = "\u2212"
 NBSP = "\u00a0"
 UNDEFINED = "–"
@@ -81,26 +83,59 @@ def percent(level: float, decimal_sign: str = ".") -> str:
     return f"{level:g}".replace(".", decimal_sign) + f"{NBSP}%"
 
 
-def p_number(p: float, alpha: float, decimal_sign: str = ".") -> str:
+class PStyle(Value, frozen=True):
+    """How p values are written.
+
+    Args:
+        leading_zero: whether a zero stands before the decimal sign.
+        decimals: how many there are; None for three below 0.1 and two above.
+    """
+
+    leading_zero: bool = True
+    decimals: int | None = None
+
+    def of(self, text: str, decimal_sign: str = ".") -> str:
+        """A number below 1 with or without its zero."""
+        return text if self.leading_zero else text.replace(f"0{decimal_sign}", decimal_sign, 1)
+
+
+def p_number(
+    p: float,
+    alpha: float,
+    decimal_sign: str = ".",
+    style: PStyle = PStyle(),  # noqa: B008
+) -> str:
     """A p value with its sign: "= 0.012", "< 0.001", "> 0.99".
 
-    Three decimals below 0.1, two above, and more where rounding would carry it to the
-    other side of `alpha`. Decided on the unrounded p; never 0.
+    Three decimals below 0.1, two above, or as the style has it, and more where rounding would
+    carry it to the other side of `alpha`. Decided on the unrounded p; never 0.
     """
-    if p < 0.001:
-        return f"<{NBSP}0{decimal_sign}001"
-    if p > 0.99:
-        return f">{NBSP}0{decimal_sign}99"
-    decimals = 3 if p < 0.1 else 2
+    least = 10.0 ** -(3 if style.decimals is None else style.decimals)
+    if p < least:
+        return f"<{NBSP}{style.of(_plain(least, decimal_sign), decimal_sign)}"
+    most = 0.99 if style.decimals is None else 1.0 - least
+    if p > most:
+        return f">{NBSP}{style.of(_plain(most, decimal_sign), decimal_sign)}"
+    usual = 3 if p < 0.1 else 2
+    decimals = usual if style.decimals is None else style.decimals
     while (float(rounded(p, decimals)) < alpha) != (p < alpha) and decimals < 15:
         decimals += 1
-    return f"={NBSP}{number(p, decimals, decimal_sign)}"
+    return f"={NBSP}{style.of(number(p, decimals, decimal_sign), decimal_sign)}"
 
 
-def p_bound(p: float, alpha: float, decimal_sign: str = ".") -> str:
+def _plain(value: float, decimal_sign: str) -> str:
+    return f"{value:.12g}".replace(".", decimal_sign)
+
+
+def p_bound(
+    p: float,
+    alpha: float,
+    decimal_sign: str = ".",
+    style: PStyle = PStyle(),  # noqa: B008
+) -> str:
     """The tightest usual bound of a p below α: "< 0.001", "< 0.01", else "< 0.05" (α)."""
     limit = next((limit for limit in (0.001, 0.01) if p < limit < alpha), alpha)
-    return f"<{NBSP}{limit:g}".replace(".", decimal_sign)
+    return f"<{NBSP}{style.of(_plain(limit, decimal_sign), decimal_sign)}"
 
 
 def stars(p: float, alpha: float, limits: tuple[float, ...] = (0.01, 0.001)) -> str:

@@ -3,16 +3,21 @@
 from __future__ import annotations
 
 from decimus.terms import ComparisonText
-from decimus.wording.numbers import NBSP, p_bound, p_number, stars
+from decimus.wording.numbers import NBSP, PStyle, p_bound, p_number, stars
 from decimus.wording.spans import Style, Text
 
 NOT_SHOWN = "ns"
 """In place of stars, where p is not below α."""
 
 
-def p_spans(p: float, alpha: float, decimal_sign: str = ".") -> tuple[Text, ...]:
+def p_spans(
+    p: float,
+    alpha: float,
+    decimal_sign: str = ".",
+    style: PStyle = PStyle(),  # noqa: B008
+) -> tuple[Text, ...]:
     """P and its value, the letter in italics: *p* = 0.012."""
-    return (Text("p", Style.ITALIC), Text(f"{NBSP}{p_number(p, alpha, decimal_sign)}"))
+    return (Text("p", Style.ITALIC), Text(f"{NBSP}{p_number(p, alpha, decimal_sign, style)}"))
 
 
 def figure_spans(
@@ -21,15 +26,16 @@ def figure_spans(
     kind: ComparisonText,
     decimal_sign: str = ".",
     limits: tuple[float, ...] = (0.01, 0.001),
+    style: PStyle = PStyle(),  # noqa: B008
 ) -> tuple[Text, ...]:
     """What a comparison line on the figure says; "ns", or its p, where nothing is shown."""
     if kind is ComparisonText.STARS:
         return (Text(stars(p, alpha, limits) if p < alpha else NOT_SHOWN),)
     if kind is ComparisonText.EXACT_P or p >= alpha:
-        return p_spans(p, alpha, decimal_sign)
+        return p_spans(p, alpha, decimal_sign, style)
     if kind is ComparisonText.STARS_AND_P:
-        return (Text(f"{stars(p, alpha, limits)} "), *p_spans(p, alpha, decimal_sign))
-    return (Text("p", Style.ITALIC), Text(f"{NBSP}{p_bound(p, alpha, decimal_sign)}"))
+        return (Text(f"{stars(p, alpha, limits)} "), *p_spans(p, alpha, decimal_sign, style))
+    return (Text("p", Style.ITALIC), Text(f"{NBSP}{p_bound(p, alpha, decimal_sign, style)}"))
 
 
 def star_key(

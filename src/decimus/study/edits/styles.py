@@ -37,6 +37,10 @@ class ApplyStyle(QuestionEdit, frozen=True, kw_only=True):
             figure = replace(figure, comparison_text=style.comparison_text)
         if style.star_limits is not None:
             figure = replace(figure, star_limits=style.star_limits)
+        if style.leading_zero is not None:
+            figure = replace(figure, leading_zero=style.leading_zero)
+        if style.p_decimals is not None:
+            figure = replace(figure, p_decimals=style.p_decimals)
         heights = question.heights
         if style.error_bar_level is not None:
             heights = replace(heights, level=style.error_bar_level)

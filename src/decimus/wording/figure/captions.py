@@ -71,6 +71,7 @@ _NOT_SAID = (
     *("group_looks", "group_title", "value_title", "value_from", "value_to"),
     *("value_scale", "value_step", "tick_decimals", "group_from", "group_to"),
     *("moved", "orientation", "level_colours", "counts_below", "value_labels"),
+    *("leading_zero", "p_decimals"),
     *("title", "subtitle", "numbers_title", "title_align", "notes", "own_texts"),
     *("label_decimals", "shows_key", "key_title", "shows_equation"),
 )

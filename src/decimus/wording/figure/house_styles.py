@@ -73,6 +73,8 @@ def present_style(results: Results, name: str) -> HouseStyle:
         direction=heights.direction,
         comparison_text=figure.comparison_text,
         star_limits=figure.star_limits,
+        leading_zero=figure.leading_zero,
+        p_decimals=figure.p_decimals,
         decimals=numbers.decimals,
         fixed_decimals=numbers.fixed if is_fixed else None,
     )

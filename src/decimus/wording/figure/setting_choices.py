@@ -51,6 +51,7 @@ WORDS: dict[str, dict[StrEnum | bool, str]] = {
     },
     "value_scale": _SCALES,
     "group_scale": _SCALES,
+    "leading_zero": {True: "p with a zero before", False: "p without a zero before"},
     "numbers_title": {True: "with its number", False: "without its number"},
     "title_align": {TitleAlign.START: "at the left", TitleAlign.MIDDLE: "in the middle"},
     "outcomes_together": {True: "side by side on one axis", False: "an axis each"},
@@ -145,6 +146,7 @@ UNITS: dict[str, str] = {
     "group_from": "",
     "group_to": "",
     "figure_number": "whole",
+    "p_decimals": "decimals",
 }
 """Settings that are numbers, with the unit they are typed in."""
 _WHOLE = frozenset({"decimals", "whole"})
@@ -171,6 +173,7 @@ PHRASES: dict[str, tuple[str, str]] = {
     "title": ("“{}”", "no title"),
     "subtitle": ("“{}”", "no subtitle"),
     "figure_number": ("Figure {}", ""),
+    "p_decimals": ("p with {}", "decimals of p by the rule"),
     "key_title": ("“{}”", "titled by the factor"),
     "error_bar_colour": ("{}", ""),
     "mark_colour": ("{}", "colours of the palette"),

@@ -183,6 +183,7 @@ def figure_settings(
         row("names", "counts_below"),
         row("key", "shows_key", "key_place", "key_title"),
         Setting("comparison lines", (comparison_text_choice(question),)),
+        row("their p", "leading_zero", "p_decimals"),
         row("their letters", "comparison_pt"),
         Setting("comparisons drawn", (hidden_choice(question),)),
         row("differences", "shows_differences"),
@@ -379,8 +380,9 @@ def _text_size_choice(question: Question) -> Choice:
 
 _SIZES = (
     (85.0, 62.0, "one column"),
-    (120.0, 80.0, "one and a half"),
-    (175.0, 100.0, "two columns"),
+    (114.0, 80.0, "one and a half"),
+    (174.0, 100.0, "two columns"),
+    (240.0, 135.0, "a slide"),
 )
 
 
