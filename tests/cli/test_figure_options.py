@@ -14,6 +14,14 @@ from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS
 EVERY = [setting for settings in SETTINGS.values() for setting in settings]
 SAME = "pond,day 1,day 3,day 7\np1,1.0,2.0,3.5\np2,1.2,2.5,3.0\np3,0.9,1.9,2.8\np4,1.1,2.2,3.1\n"
 LENGTHS = "salt,area (mm),width (mm)\n0,3.1,4.2\n0,3.4,4.5\n2,2.2,3.1\n2,2.5,3.9\n"
+CAUSES = ("salt", "light", "month")
+THREE = "salt,light,month,area\n" + "".join(
+    f"{salt},{light},{month},{value}\n"
+    for salt in "02"
+    for light in ("dim", "bright")
+    for month in ("May", "June")
+    for value in (10.5, 12.25)
+)
 AMOUNTS = ["--kind", "points", "--spacing", "by-amount"]
 SAMPLES = {
     "SHARE": "0.5",
@@ -65,7 +73,11 @@ def test_every_option_is_taken_and_changes_the_figure(setting: Setting, tmp_path
     ponds.write_text(SAME, "utf-8")
     lengths = tmp_path / "lengths.csv"
     lengths.write_text(LENGTHS, "utf-8")
-    table = {"joins_units": ponds, "outcomes_together": lengths}.get(setting.name, cells)
+    three = tmp_path / "three.csv"
+    three.write_text(THREE, "utf-8")
+    table = {"panel_gap_mm": three, "joins_units": ponds, "outcomes_together": lengths}.get(
+        setting.name, cells
+    )
     helps = {
         "marks_mean": ["--kind", "boxes"],
         "whiskers": ["--kind", "boxes", "--replicates", "no"],
@@ -80,6 +92,16 @@ def test_every_option_is_taken_and_changes_the_figure(setting: Setting, tmp_path
         **{key: ["--draw", "all"] for key in ("comparison_pt", "leading_zero", "p_decimals")},
         "joins_units": ["--kind", "points"],
         "marks_control": ["--control", "0"],
+        "panel_gap_mm": [
+            "--value",
+            "area",
+            "--group",
+            "salt",
+            "--group",
+            "light",
+            "--group",
+            "month",
+        ],
         "outcomes_together": ["--value", "area", "--beside", "width"],
         "title_align": ["--title", "Fronds"],
         "across_as": [*AMOUNTS, "--x-errors", "0.5"],

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from itertools import product
 from pathlib import Path
 
 import pytest
@@ -15,8 +16,10 @@ from decimus.analysis.results import Results
 from decimus.charts.styles import style_of
 from decimus.examples.catalogue import example
 from decimus.figure.marks import Dots, Label
+from decimus.formats.delimited import table_of_text
 from decimus.formats.study_file import study_bytes, study_from_bytes
 from decimus.study.edits import (
+    BringInTable,
     ChooseKind,
     ChooseLook,
     ChooseSetting,
@@ -38,6 +41,7 @@ from decimus.study.targets import (
     LevelName,
     NoteAt,
     PairAt,
+    PanelAt,
     ReferenceAt,
     ReplicateAt,
     ReplicatesAt,
@@ -562,3 +566,28 @@ def test_names_typed_on_the_page_keep_their_notation(two: Driver) -> None:
     renamed = [e for e in two.window.store.history.steps if isinstance(e.edit, RenameLevel)]
     assert renamed[-1].edit.label == "*dim*"  # type: ignore[union-attr]
     assert two.window.store.results.groups.factors[1].levels[0].label == "dim"
+
+
+THREE = "salt,light,month,area (mm²)\n" + "".join(
+    f"{salt},{light},{month},{value + number}\n"
+    for number, (salt, light, month) in enumerate(product("02", ("dim", "bright"), ("May", "June")))
+    for value in (10.5, 12.25, 11.0)
+)
+
+
+def test_the_gap_between_panels_is_dragged(
+    open_window: Callable[[History], Driver],
+) -> None:
+    driver = open_window(History().after(BringInTable(table=table_of_text(THREE, title="three"))))
+    before = figure(driver)
+    view = view_of(driver)
+    assert view.page is not None
+    panel = [m.target for m in view.page.of(PanelAt)][-1]
+    assert panel is not None
+    gap = view.page.plots[1].left - view.page.plots[0].right
+    start = middle(view, panel)
+    dragged(driver, start, start + QPoint(20, 0))
+    assert view.page is not None
+    after = view.page.plots[1].left - view.page.plots[0].right
+    assert after - gap == pytest.approx(20 / view.pixels_per_mm, abs=0.15)
+    undone_and_filed(driver, before)

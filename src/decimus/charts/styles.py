@@ -69,6 +69,7 @@ class Style(Value, frozen=True):
     width_mm: float = 85.0
     height_mm: float = 62.0
     key_place: KeyPlace = KeyPlace.ABOVE
+    panel_gap_mm: float = 3.0
 
 
 class ResolvedStyle(Value, frozen=True):

@@ -71,6 +71,7 @@ SETTINGS: dict[str, tuple[Setting, ...]] = {
         Setting("--ticks", "ticks", "outside|inside|none", "where they point"),
         Setting("--minor-ticks", "has_minor_ticks", "yes|no", "smaller ones between"),
         Setting("--grid", "grid", "none|major|minor", "lines across the plot"),
+        Setting("--panel-gap", "panel_gap_mm", "MM", "between panels side by side"),
         Setting("--frame", "has_frame", "yes|no", "close the plot above and at the right"),
         Setting("--line-pt", "line_pt", "PT", "axes, error bars and comparison lines"),
         Setting("--line-at", "references", "X,X", "dashed lines across at values"),

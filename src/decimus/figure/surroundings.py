@@ -13,7 +13,7 @@ from decimus.figure.bands import Bands, bands
 from decimus.figure.content import Content
 from decimus.figure.frames import Frame, Turn
 from decimus.figure.furniture import BESIDE_TICK, EDGE, GAP, TICK
-from decimus.figure.grid import BETWEEN, Grid, columns_for
+from decimus.figure.grid import Grid, columns_for
 from decimus.figure.keys import Key, key_of
 from decimus.figure.names import (
     Names,
@@ -158,7 +158,9 @@ def _upright(
     left += sheet.numbers
     left = max(left + BESIDE_TICK + TICK, sheet.least[0])
     for _ in range(_TRIES):
-        grid = Grid(count, columns_for(count, right - left), left, bottom, right, top, above)
+        between = content.look.style.panel_gap_mm
+        columns = columns_for(count, right - left, between)
+        grid = Grid(count, columns, left, bottom, right, top, above, between)
         frame = grid.frames(sheet.turn)[0]
         # Tilted names reach to the left, where another row of panels may be.
         is_full = grid.rows == 1 or count % grid.columns == 0
@@ -185,7 +187,7 @@ def _sideways(
     lines = wrapped_beside(content.panels[0].places, notes_of(content), sheet.width, type_)
     widest = max((type_.extent(line).width for each in lines for line in each), default=0.0)
     left = max(left + widest + GAP, EDGE + sheet.numbers / 2, sheet.least[0])
-    between = max(BETWEEN, sheet.numbers + _BETWEEN_NUMBERS)
+    between = max(content.look.style.panel_gap_mm, sheet.numbers + _BETWEEN_NUMBERS)
     columns = columns_for(count, right - left, between)
     grid = Grid(count, columns, left, bottom, right, top, above, between)
     return grid, _names(content, sheet, grid.frames(sheet.turn)[0], type_)

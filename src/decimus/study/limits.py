@@ -31,6 +31,8 @@ OutlineWidth = Annotated[float, Meta(ge=0, le=6)]
 SignSize = Annotated[float, Meta(ge=0.3, le=8)]
 CapLength = Annotated[float, Meta(ge=0, le=20)]
 """In mm."""
+Gap = Annotated[float, Meta(ge=0, le=60)]
+"""In mm."""
 Share = Annotated[float, Meta(ge=0.05, le=1)]
 MarkColour = Annotated[str, Meta(pattern="^(palette|#[0-9a-fA-F]{6})$")]
 BarColour = Annotated[str, Meta(pattern="^(ink|mark|#[0-9a-fA-F]{6})$")]

@@ -8,6 +8,7 @@ from decimus.study import limits
 from decimus.study.limits import (
     BarColour,
     CapLength,
+    Gap,
     LineWidth,
     MarkColour,
     OutlineWidth,
@@ -66,6 +67,7 @@ class Look(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_default
         width_mm: width of the page.
         height_mm: height of the page, without what comparison lines or names add to it.
         key_place: where the key stands.
+        panel_gap_mm: between panels side by side.
     """
 
     palette: Palette | None = None
@@ -100,6 +102,7 @@ class Look(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_default
     width_mm: Width | None = None
     height_mm: limits.Height | None = None
     key_place: KeyPlace | None = None
+    panel_gap_mm: Gap | None = None
 
 
 class LookOfGroup(msgspec.Struct, frozen=True):

@@ -78,6 +78,7 @@ LOOK_SETTINGS = {
     "width_mm": "width",
     "height_mm": "height",
     "key_place": "place of the key",
+    "panel_gap_mm": "gap between panels",
 }
 """What is chosen about looks, in plain words."""
 

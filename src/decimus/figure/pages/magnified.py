@@ -15,7 +15,7 @@ _USUAL_PT = 12.0
 """Letters up to this size stand among gaps and signs of the usual size."""
 _SIZES = (
     *("outline_pt", "point_mm", "join_pt", "cap_mm", "error_bar_pt", "replicate_mm", "line_pt"),
-    *("text_pt", "comparison_pt", "width_mm", "height_mm"),
+    *("text_pt", "comparison_pt", "width_mm", "height_mm", "panel_gap_mm"),
 )
 _FOLLOWS = {"error_bar_pt": "line_pt", "comparison_pt": "text_pt"}
 """Sizes that follow from others until they are set."""

@@ -7,10 +7,11 @@ import math
 from msgspec.structs import replace
 
 from decimus.analysis.results import Results
+from decimus.charts.styles import style_of
 from decimus.errors import ChoiceError
 from decimus.figure.marks import Page
 from decimus.figure.places import PlotPlace
-from decimus.study.edits import ChooseSetting, Edit, PutNote
+from decimus.study.edits import ChooseLook, ChooseSetting, Edit, PutNote
 from decimus.study.targets import (
     AnyTarget,
     Axis,
@@ -21,6 +22,7 @@ from decimus.study.targets import (
     LevelName,
     NoteAt,
     PairAt,
+    PanelAt,
     Tick,
 )
 from decimus.values import Value
@@ -61,6 +63,8 @@ class Drag(Value, frozen=True):
                 return self._order(target, point)
             case NoteAt():
                 return note_moved(results, self.page, target, right, up)
+            case PanelAt():
+                return self._gap(target, right, up)
             case KeyEntryAt() | KeyAt():
                 return moved_on_page(results, self.page, KeyAt(), right, up)
             case _ if isinstance(target, MOVABLE):
@@ -103,6 +107,25 @@ class Drag(Value, frozen=True):
             return None
         step = nice_step(wanted)
         return ChooseSetting(name="value_step", value=step, question=self.results.number)
+
+    def _gap(self, target: PanelAt, right: float, up: float) -> Edit | None:
+        """The title of a panel dragged away from the one before makes the gap between wider."""
+        results = self.results
+        before = self._columns_before(target)
+        if not before:
+            return moved_on_page(results, self.page, target, right, up)
+        now = style_of(results.question.figure).style.panel_gap_mm
+        gap = round(max(0.0, now + right / before), 1)
+        return ChooseLook(name="panel_gap_mm", value=gap, question=results.number)
+
+    def _columns_before(self, target: PanelAt) -> int:
+        """How many panels stand to the left of one, in its row."""
+        marks = [mark for mark in self.page.of(PanelAt) if mark.target == target]
+        if not marks:
+            return 0
+        left = min(mark.bounds.left for mark in marks)
+        lefts = sorted({round(plot.left, 2) for plot in self.page.plots})
+        return sum(each < left - 1.0 for each in lefts)
 
     def _order(self, target: LevelName | GroupAt, point: Point) -> Edit | None:
         """A group dragged over its neighbours stands in their place."""

@@ -165,7 +165,10 @@ def figure_settings(
         ]
     bars.append(row("on the figure", "has_error_bars", "has_caps", "cap_mm"))
     bars.append(row("lines", "error_bar_pt", "error_bar_colour", "error_bar_dash"))
+    has_panels = len(results.groups.factors) > 2 or bool(results_beside(results))
+    gap = [row("panels", "panel_gap_mm")] if has_panels else []
     axes = [
+        *gap,
         *_axis_settings(results),
         row("ticks", "ticks", "has_minor_ticks", "value_step", "tick_decimals"),
         row("plot", "grid", "has_frame", "line_pt"),
