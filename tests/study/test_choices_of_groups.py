@@ -23,6 +23,7 @@ from decimus.study.edits import (
     ChooseErrorBar,
     ChooseFactors,
     ChooseHeight,
+    ChooseLook,
     ChooseTable,
     ChooseThreshold,
     ChooseTotals,
@@ -32,13 +33,23 @@ from decimus.study.edits import (
     HideGroup,
     InsertColumns,
     MarkControl,
+    MoveByHand,
     ReplaceTable,
+    WriteOwnText,
 )
 from decimus.study.edits.groups import fitting
 from decimus.study.edits.tables import LevelRename
 from decimus.study.history import History
 from decimus.study.questions import Question
 from decimus.study.studies import Study
+from decimus.study.targets import (
+    Axis,
+    AxisTitle,
+    GroupTextAt,
+    PairAt,
+    ValueLabelAt,
+    tagged,
+)
 from decimus.terms import ErrorBar, Height, Side, Statistic, Totals
 from tests.conftest import TWO_FACTORS, study_of
 
@@ -60,6 +71,32 @@ def chosen(*edits: Edit) -> Study:
 
 def question(study: Study) -> Question:
     return study.questions[0]
+
+
+def test_what_was_done_to_groups_by_hand_follows_the_order_of_factors() -> None:
+    study = study_of(
+        TWO_FACTORS,
+        ChooseFactors(factors=(0, 1), names=("salt", "light")),
+        ChooseLook(name="cap_mm", value=3.0, levels=("0", "dim")),
+        MoveByHand(what=GroupTextAt(("0", "dim")), value_mm=2.0),
+        MoveByHand(what=AxisTitle(Axis.VALUE), value_mm=2.0),
+        WriteOwnText(what=PairAt(("0", "dim"), ("4", "dim")), text="same"),
+        WriteOwnText(what=ValueLabelAt(tagged(("0", "dim"), 5)), text="own"),
+    )
+    swapped = ChooseFactors(factors=(1, 0), names=("light", "salt")).apply(study)
+    figure = swapped.questions[0].figure
+    assert figure.group_looks[0].levels == ("dim", "0")
+    assert [own.what for own in figure.moved] == [
+        GroupTextAt(("dim", "0")),
+        AxisTitle(Axis.VALUE),
+    ]
+    assert [own.what for own in figure.own_texts] == [
+        PairAt(("dim", "0"), ("dim", "4")),
+        ValueLabelAt(tagged(("dim", "0"), 5)),
+    ]
+    single = ChooseFactors(factors=(1,), names=("light",)).apply(swapped).questions[0].figure
+    assert (single.group_looks, single.own_texts) == ((), ())
+    assert [own.what for own in single.moved] == [AxisTitle(Axis.VALUE)]
 
 
 def test_choices_follow_columns_that_move() -> None:

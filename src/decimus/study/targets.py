@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from enum import StrEnum
 
 import msgspec
@@ -227,6 +228,23 @@ def without_outcome(target: AnyTarget) -> tuple[AnyTarget, int | None]:
             return msgspec.structs.replace(target, outcome=None), target.outcome
         case _:
             return target, None
+
+
+def with_levels(target: AnyTarget, change: Callable[[Levels], Levels]) -> AnyTarget:
+    """The target with its groups named otherwise; the same where it belongs to none."""
+
+    def changed(levels: Levels) -> Levels:
+        bare, outcome = untagged(levels)
+        found = change(bare)
+        return found if outcome is None else tagged(found, outcome)
+
+    match target:
+        case OfGroup():
+            return msgspec.structs.replace(target, levels=changed(target.levels))
+        case PairAt():
+            return PairAt(changed(target.first), changed(target.second))
+        case _:
+            return target
 
 
 class Moved(msgspec.Struct, frozen=True):

@@ -9,6 +9,7 @@ from decimus.study.edits.groups import fitting
 from decimus.study.edits.kinds import HeightEdit, LevelEdit, NumberEdit, QuestionEdit, check_level
 from decimus.study.limits import DecimalCount
 from decimus.study.questions import (
+    FigureChoices,
     HeightChoices,
     LevelChoices,
     LevelLabel,
@@ -17,7 +18,7 @@ from decimus.study.questions import (
     PairOfGroups,
     Question,
 )
-from decimus.study.targets import Levels
+from decimus.study.targets import Levels, with_levels
 from decimus.terms import Decimals, Direction, ErrorBar, Height
 
 _LARGEST_FACTOR = 100.0
@@ -59,31 +60,57 @@ class ChooseFactors(QuestionEdit, frozen=True, kw_only=True):
     def changed(self, question: Question) -> Question:
         """The question by those factors; pairs of other groups are no longer drawn."""
         before = question.asked.factors or self.before
-        pairs, hidden = (
-            (question.figure.drawn_pairs, question.comparison.chosen_pairs),
-            question.figure.hidden,
-        )
+        figure, chosen = question.figure, question.comparison.chosen_pairs
         if before == self.factors:
-            kept = pairs
+            pass
         elif sorted(before) == sorted(self.factors):
             places = [before.index(factor) for factor in self.factors]
-            drawn, chosen = (
-                tuple(
-                    PairOfGroups(_moved(pair.first, places), _moved(pair.second, places))
-                    for pair in some
-                )
-                for some in pairs
-            )
-            kept = (drawn, chosen)
-            hidden = tuple(_moved(levels, places) for levels in hidden)
+            figure = _figure_in_order(figure, places)
+            chosen = _pairs_in_order(chosen, places)
         else:
-            kept, hidden = ((), ()), ()
+            figure, chosen = _figure_without_groups(figure), ()
         return replace(
             question,
             asked=replace(question.asked, factors=self.factors),
-            figure=replace(question.figure, drawn_pairs=kept[0], hidden=hidden),
-            comparison=replace(question.comparison, chosen_pairs=kept[1]),
+            figure=figure,
+            comparison=replace(question.comparison, chosen_pairs=chosen),
         )
+
+
+def _pairs_in_order(pairs: tuple[PairOfGroups, ...], places: list[int]) -> tuple[PairOfGroups, ...]:
+    return tuple(
+        PairOfGroups(_moved(pair.first, places), _moved(pair.second, places)) for pair in pairs
+    )
+
+
+def _figure_in_order(figure: FigureChoices, places: list[int]) -> FigureChoices:
+    """The figure with its groups named in the new order of the same factors."""
+
+    def changed(levels: Levels) -> Levels:
+        return _moved(levels, places)
+
+    return replace(
+        figure,
+        drawn_pairs=_pairs_in_order(figure.drawn_pairs, places),
+        hidden=tuple(changed(levels) for levels in figure.hidden),
+        group_looks=tuple(replace(own, levels=changed(own.levels)) for own in figure.group_looks),
+        moved=tuple(replace(own, what=with_levels(own.what, changed)) for own in figure.moved),
+        own_texts=tuple(
+            replace(own, what=with_levels(own.what, changed)) for own in figure.own_texts
+        ),
+    )
+
+
+def _figure_without_groups(figure: FigureChoices) -> FigureChoices:
+    """The figure without what was said of groups that are no longer there."""
+    return replace(
+        figure,
+        drawn_pairs=(),
+        hidden=(),
+        group_looks=(),
+        moved=tuple(own for own in figure.moved if not own.what.groups),
+        own_texts=tuple(own for own in figure.own_texts if not own.what.groups),
+    )
 
 
 def _moved(levels: Levels, places: list[int]) -> Levels:

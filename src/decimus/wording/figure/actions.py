@@ -47,7 +47,7 @@ from decimus.study.targets import (
     same_thing,
     untagged,
 )
-from decimus.terms import FitLine, KeyPlace, ValueLabels
+from decimus.terms import FitLine, KeyPlace, LevelKind, Spacing, ValueLabels
 from decimus.values import Value
 from decimus.wording.figure.parts import part_name
 
@@ -156,7 +156,12 @@ def _of_level(results: Results, target: LevelName | KeyEntryAt | PanelAt) -> Ite
 def moved_level(
     results: Results, factor: FactorInOrder, level: str, by: int
 ) -> ReorderLevels | None:
-    """The edit that moves a level so many places; None beyond the ends."""
+    """The edit that moves a level so many places; None beyond the ends, or where amounts decide."""
+    figure = results.question.figure
+    is_by_amount = (figure.spacing or results.chart.spacing) is Spacing.BY_AMOUNT
+    is_first = bool(results.groups.factors) and factor is results.groups.factors[0]
+    if is_first and is_by_amount and factor.factor.kind is LevelKind.AMOUNTS:
+        return None
     texts = [each.level.text for each in factor.levels]
     now = texts.index(level)
     to = min(max(now + by, 0), len(texts) - 1)
