@@ -10,6 +10,7 @@ from decimus.analysis.outcomes import are_together, results_beside
 from decimus.analysis.results import Results
 from decimus.charts.styles import style_of
 from decimus.errors import ChoiceError
+from decimus.notation import plain
 from decimus.plurals import plural
 from decimus.study.edits import (
     ChooseComparisonLevel,
@@ -30,6 +31,7 @@ from decimus.study.edits import (
 from decimus.study.house_styles import HouseStyle
 from decimus.study.looks import Look
 from decimus.study.questions import Question
+from decimus.study.settings import LOOK_SETTINGS
 from decimus.study.targets import GroupAt
 from decimus.terms import ChartKind, Decimals, LevelKind, Orientation, Spacing
 from decimus.values import Value
@@ -213,23 +215,31 @@ def _by_hand(results: Results) -> list[SettingsSection]:
     rows: list[Setting] = []
     for own in figure.group_looks:
         said = [
-            _way_back(edit, f"{own.levels} {name}")
+            _way_back(edit, f"{own.levels} {name}", f"{LOOK_SETTINGS[name]}: {_plainly(value)}")
             for name in Look.__struct_fields__
-            if getattr(own.look, name) is not None
+            if (value := getattr(own.look, name)) is not None
             for edit in (ChooseLook(name=name, levels=own.levels, question=at),)
         ]
         rows.append(Setting(part_name(results, GroupAt(own.levels)), _in_a_row(*said)))
     moved = [
-        _way_back(MoveByHand(what=each.what, name=name, question=at), f"moved {number}")
+        _way_back(MoveByHand(what=each.what, name=name, question=at), f"moved {number}", name)
         for number, each in enumerate(figure.moved)
         for name in (part_name(results, each.what),)
     ]
     written = [
-        _way_back(WriteOwnText(what=each.what, text=None, question=at), f"text {number}")
+        _way_back(
+            WriteOwnText(what=each.what, text=None, question=at),
+            f"text {number}",
+            f"“{plain(each.text)}”",
+        )
         for number, each in enumerate(figure.own_texts)
     ]
     notes = [
-        _way_back(TakeOffNote(number=note.number, question=at), f"note {note.number}")
+        _way_back(
+            TakeOffNote(number=note.number, question=at),
+            f"note {note.number}",
+            f"“{plain(note.text)}”" if note.text else note.kind.value,
+        )
         for note in figure.notes
     ]
     for label, ways in (("moved", moved), ("own words", written), ("notes", notes)):
@@ -238,10 +248,17 @@ def _by_hand(results: Results) -> list[SettingsSection]:
     return [SettingsSection("By hand", tuple(rows))] if rows else []
 
 
-def _way_back(edit: Edit, key: str) -> Choice:
-    """Something that was done by hand, as a word that takes it back."""
+def _way_back(edit: Edit, key: str, words: str) -> Choice:
+    """Something that was done by hand, with what takes it back."""
     option = Option(edit.title, edit)
-    return Choice(key, edit.title, "back to the rule", (option,), style=Style.ITALIC)
+    return Choice(key, words, "back to the rule", (option,), style=Style.ITALIC)
+
+
+def _plainly(value: object) -> str:
+    """A value of a look in plain words."""
+    if isinstance(value, bool):
+        return "yes" if value else "no"
+    return f"{value:g}" if isinstance(value, float) else str(value)
 
 
 def _outcomes(results: Results) -> list[Setting]:
