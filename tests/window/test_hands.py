@@ -22,10 +22,13 @@ from decimus.study.edits import (
     BringInTable,
     ChooseKind,
     ChooseLook,
+    ChooseOutcome,
     ChooseSetting,
     ChooseValueRange,
     MoveByHand,
     RenameLevel,
+    ShowOutcome,
+    TurnFigure,
 )
 from decimus.study.history import History
 from decimus.study.questions import FigureChoices
@@ -47,10 +50,12 @@ from decimus.study.targets import (
     ReplicatesAt,
     Tick,
     TitleAt,
+    ValueLabelAt,
 )
-from decimus.terms import ChartKind, NoteKind, Vision
+from decimus.terms import ChartKind, NoteKind, Orientation, Vision
 from decimus.window.figure.hands import PageView
 from decimus.wording.figure.part_looks import Scope
+from decimus.wording.remarks.remarks import remark_words
 from decimus.workflows import house_styles
 from decimus.workflows.exporting import export_figure
 from tests.window.driving import Driver
@@ -591,3 +596,64 @@ def test_the_gap_between_panels_is_dragged(
     after = view.page.plots[1].left - view.page.plots[0].right
     assert after - gap == pytest.approx(20 / view.pixels_per_mm, abs=0.15)
     undone_and_filed(driver, before)
+
+
+def test_computed_words_are_written_over_and_told_to_be_by_hand(two: Driver) -> None:
+    """Of a comparison line, of a number at a group; a remark says so, and the menu goes back."""
+    two.window.store.apply(ChooseSetting(name="value_labels", value="height"))
+    two.settle()
+    view = view_of(two)
+    assert view.page is not None
+    levels = two.window.store.results.groups.shown[0].levels
+    pair = next(m.target for m in view.page.of(PairAt))
+    assert pair is not None
+    for target in (pair, ValueLabelAt(levels)):
+        before = figure(two)
+        typed(two, target, "as *expected*")
+        assert "as expected" in shown(two, target)
+        heads = [remark.head for remark in remark_words(two.window.store.results)]
+        assert "“as expected” on the figure is written by hand." in heads
+        undone_and_filed(two, before)
+        two.pick(view.open_menu(target, QPoint(4, 4)), "Computed words again")
+        assert figure(two) == before
+
+
+@pytest.mark.parametrize("is_upper", [True, False])
+def test_ends_of_other_axes_are_dragged_by_themselves(
+    open_window: Callable[[History], Driver], is_upper: bool
+) -> None:
+    """Of another outcome, sideways, and on logarithms."""
+    rows = "salt,area (mm²),mass (mg)\n0,11,3.1\n0,12,3.4\n2,8,2.2\n2,9,2.5\n"
+    driver = open_window(History().after(BringInTable(table=table_of_text(rows, title="two"))))
+    store = driver.window.store
+    store.apply(ChooseOutcome(outcome=1, name="area"))
+    store.apply(ShowOutcome(variable=2, is_shown=True, name="mass"))
+    for edit in (None, TurnFigure(orientation=Orientation.SIDEWAYS)):
+        if edit is not None:
+            store.apply(edit)
+        driver.settle()
+        before = figure(driver)
+        view = view_of(driver)
+        target = AxisEnd(is_upper, 2)
+        start = middle(view, target)
+        by = QPoint(14, 0) if edit is not None else QPoint(0, -14)
+        dragged(driver, start, start + (by if is_upper else -by))
+        own = figure(driver).outcomes[0]
+        assert (own.value_to if is_upper else own.value_from) is not None
+        assert (figure(driver).value_from, figure(driver).value_to) == (None, None)
+        undone_and_filed(driver, before)
+        store.undo()
+    store.apply(ChooseKind(kind=ChartKind.POINTS))
+    store.apply(ChooseSetting(name="value_scale", value="log"))
+    driver.settle()
+    view = view_of(driver)
+    assert view.page is not None
+    scale = next(plot.scale for plot in view.page.plots if plot.outcome is None)
+    start = middle(view, AxisEnd(is_upper))
+    dragged(driver, start, start + QPoint(20 if is_upper else -20, 0))
+    end = figure(driver).value_to if is_upper else figure(driver).value_from
+    assert end is not None
+    mm = 20 / view.pixels_per_mm
+    ratio = (scale.high / scale.low) ** (mm / (scale.end - scale.start))
+    wanted = scale.high * ratio if is_upper else scale.low / ratio
+    assert end == pytest.approx(wanted, rel=0.02)

@@ -16,8 +16,8 @@ from decimus.figure.swarms import drawn_replicates
 from decimus.notation import escaped
 from decimus.statistics.boxes import box_summary
 from decimus.study.questions import FigureChoices
-from decimus.study.targets import Levels
-from decimus.terms import LevelKind
+from decimus.study.targets import Levels, PairAt, same_thing
+from decimus.terms import ChartKind, LevelKind
 from decimus.wording.numbers import MINUS
 
 
@@ -129,6 +129,7 @@ def panels_of_differences(results: Results) -> tuple[Panel, ...]:
         return (Panel(()),)
     times = 100.0 if comparison.method in SHARE_METHODS else 1.0
     found = []
+    texts = results.question.figure.own_texts
     wanted = results.annotations.pairs or comparison.pairs
     for pair in wanted[:MOST_LINES]:
         both = pair.cells
@@ -142,5 +143,9 @@ def panels_of_differences(results: Results) -> tuple[Panel, ...]:
                 None if lower is None else times * lower, None if upper is None else times * upper
             )
         label = escaped(f"{names[0]} {MINUS} {names[1]}")
+        if results.chart.kind is ChartKind.DIFFERENCES:
+            target = PairAt(*both)
+            own = (each.text for each in texts if same_thing(each.what, target))
+            label = next(own, label)
         found.append(Difference(both[0], both[1], label, times * pair.estimate, ends))
     return (Panel((), differences=tuple(found)),)

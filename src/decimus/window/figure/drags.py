@@ -11,6 +11,7 @@ from decimus.charts.styles import style_of
 from decimus.errors import ChoiceError
 from decimus.figure.marks import Page
 from decimus.figure.places import PlotPlace
+from decimus.figure.scales import LogScale
 from decimus.study.edits import ChooseLook, ChooseSetting, Edit, PutNote
 from decimus.study.targets import (
     AnyTarget,
@@ -25,6 +26,7 @@ from decimus.study.targets import (
     PanelAt,
     Tick,
 )
+from decimus.terms import ChartKind
 from decimus.values import Value
 from decimus.wording.figure.actions import MOVABLE, end_edit, moved_edit, moved_level
 from decimus.wording.figure.parts import note_of
@@ -67,6 +69,8 @@ class Drag(Value, frozen=True):
                 return self._gap(target, right, up)
             case KeyEntryAt() | KeyAt():
                 return moved_on_page(results, self.page, KeyAt(), right, up)
+            case PairAt() if results.chart.kind is ChartKind.DIFFERENCES:
+                return None
             case _ if isinstance(target, MOVABLE):
                 return moved_on_page(results, self.page, target, right, up)
             case _:
@@ -77,10 +81,12 @@ class Drag(Value, frozen=True):
         if plot is None:
             return None
         # The pointer may have taken it a little off its end.
-        end = plot.scale.high if target.is_upper else plot.scale.low
-        moved = plot.value_at(*point) - plot.value_at(*self.start)
-        step = nice_step((plot.scale.high - plot.scale.low) / _FINE)
-        value = round((end + moved) / step) * step
+        side = 0 if plot.is_sideways else 1
+        place = plot.scale.end if target.is_upper else plot.scale.start
+        wanted = plot.scale.value_at(place + point[side] - self.start[side])
+        size = wanted if isinstance(plot.scale, LogScale) else plot.scale.high - plot.scale.low
+        step = nice_step(size / _FINE)
+        value = round(wanted / step) * step
         try:
             return end_edit(self.results, target, float(f"{value:.12g}"))
         except ChoiceError:
@@ -89,7 +95,8 @@ class Drag(Value, frozen=True):
     def _step(self, target: Tick, point: Point) -> Edit | None:
         """A tick dragged away from the first one makes the steps of the axis larger or smaller."""
         plot = _plot(self.page, target.outcome)
-        if plot is None or target.axis is not Axis.VALUE or target.outcome is not None:
+        is_log = plot is not None and isinstance(plot.scale, LogScale)
+        if plot is None or is_log or target.axis is not Axis.VALUE or target.outcome is not None:
             return None
         values = sorted(
             {

@@ -9,6 +9,7 @@ from decimus.study.targets import (
     AsideAt,
     AxisTitle,
     Levels,
+    NoteAt,
     PairAt,
     ReplicateAt,
     untagged,
@@ -29,6 +30,8 @@ def target_reading(results: Results, target: AnyTarget) -> str:
         second, _ = untagged(target.second)
         pair = None if of.comparison is None else of.comparison.pair(first, second)
         return _named(of, results, plain_text(pair_sentence(of, pair))) if pair is not None else ""
+    if isinstance(target, NoteAt):
+        return "Put there by hand, at a place of the data"
     if not target.groups:
         return "Double-click to write it yourself" if isinstance(target, AxisTitle) else ""
     of, levels = owner(results, target.groups[0])

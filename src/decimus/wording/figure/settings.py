@@ -10,13 +10,14 @@ from decimus.analysis.outcomes import are_together, results_beside
 from decimus.analysis.results import Results
 from decimus.charts.styles import style_of
 from decimus.errors import ChoiceError
-from decimus.notation import plain
+from decimus.notation import escaped, plain
 from decimus.plurals import plural
 from decimus.study.edits import (
     ChooseComparisonLevel,
     ChooseDecimals,
     ChooseErrorBarLevel,
     ChooseLook,
+    ChooseSetting,
     ChooseSize,
     ChooseSpacing,
     ChooseTextSize,
@@ -36,6 +37,7 @@ from decimus.study.targets import GroupAt
 from decimus.terms import ChartKind, Decimals, LevelKind, Orientation, Spacing
 from decimus.values import Value
 from decimus.wording.comparisons.choices import level_choice
+from decimus.wording.figure.alt_text import figure_name
 from decimus.wording.figure.captions import (
     kind_choice,
     replicates_choice,
@@ -177,7 +179,7 @@ def figure_settings(
         row("lines across", "references", "marks_control"),
     ]
     text = [
-        row("title", "title", "title_align"),
+        Setting("title", _in_a_row(_title_over(results), setting_choice(results, "title_align"))),
         row("subtitle", "subtitle"),
         row("number", "figure_number", "numbers_title"),
         Setting(
@@ -259,6 +261,20 @@ def _plainly(value: object) -> str:
     if isinstance(value, bool):
         return "yes" if value else "no"
     return f"{value:g}" if isinstance(value, float) else str(value)
+
+
+def _title_over(results: Results) -> Choice:
+    """The title over the figure; what it is about is suggested where there is none."""
+    choice = setting_choice(results, "title")
+    if results.question.figure.title:
+        return choice
+    name = figure_name(results)
+    suggested = ChooseSetting(name="title", value=escaped(name), question=results.number)
+    return replace(
+        choice,
+        options=(Option(f"“{name}”", suggested), *choice.options),
+        entries=tuple(replace(entry, initial=name) for entry in choice.entries),
+    )
 
 
 def _outcomes(results: Results) -> list[Setting]:
