@@ -19,6 +19,7 @@ from decimus.study.questions import Note
 from decimus.study.targets import GroupAt, NoteAt, TitleAt
 from decimus.terms import ChartKind, NoteKind, Orientation
 from decimus.wording.figure.captions import caption
+from decimus.wording.remarks.remarks import remark_words
 from decimus.wording.spans import plain_text
 from tests.conftest import TWO_FACTORS, study_of
 from tests.figure.designs import figure
@@ -164,3 +165,24 @@ def test_points_of_the_page_are_where_their_plot_says(seed: int) -> None:
             assert height is not None
             assert plots
             assert plots[0].value_at(mark.xs[0], mark.ys[0]) == pytest.approx(height)
+
+
+@pytest.mark.parametrize(
+    ("heading", "title", "said"),
+    [
+        ("value", None, "value"),
+        ("Value (mm)", None, "Value"),
+        ("area (mm²)", None, ""),
+        ("area (mm²)", "*Result* (mm)", "Result (mm)"),
+        ("value", "Frond area (mm²)", ""),
+        ("value", "", ""),
+    ],
+)
+def test_an_axis_that_says_nothing_of_what_was_measured_is_remarked(
+    heading: str, title: str | None, said: str
+) -> None:
+    table = f"salt,{heading}\n0,1.5\n0,2\n2,3\n2,4\n"
+    chosen = [] if title is None else [edits.WriteAxisTitle(is_value_axis=True, text=title)]
+    heads = [remark.head for remark in remark_words(Results(study_of(table, *chosen)))]
+    found = [head for head in heads if "says nothing of what was measured" in head]
+    assert found == ([f"“{said}” on the axis says nothing of what was measured."] if said else [])

@@ -98,8 +98,14 @@ class TextsByHand(Struct, frozen=True):
     texts: tuple[str, ...]
 
 
+class AxisSaysNothing(Struct, frozen=True):
+    """A title of the value axis that does not say what was measured."""
+
+    title: str
+
+
 OutcomeRemark = OutcomeLeftOut | OutcomesApart
-PartRemark = OutcomeRemark | TextsByHand
+PartRemark = OutcomeRemark | TextsByHand | AxisSaysNothing
 
 FigureRemark = (
     KindNotPossible
@@ -113,6 +119,29 @@ FigureRemark = (
     | CrowdedAmounts
     | PartRemark
 )
+
+
+_VAGUE = frozenset(
+    {"y", "x", "value", "values", "data", "measurement", "measurements", "result", "results"}
+    | {"mean", "means", "average", "amount", "outcome", "variable", "var", "val", "quantity"}
+    | {"reading", "readings", "observation", "observations", "wert", "werte", "valeur", "valor"}
+)
+"""Titles that say nothing of what was measured."""
+
+
+def vague_title(groups: ShownGroups, figure: FigureChoices) -> str:
+    """The title of the value axis where it says nothing of what was measured; "" elsewhere.
+
+    An outcome that has no name yet is asked for by another remark.
+    """
+    outcome = groups.measurements.outcome
+    title = (
+        (outcome.name if outcome.is_named else "")
+        if figure.value_title is None
+        else plain(figure.value_title)
+    )
+    bare = title.split("(")[0].strip().casefold()
+    return title if bare in _VAGUE else ""
 
 
 def remarks_on_figure(
@@ -131,6 +160,8 @@ def remarks_on_figure(
         found.append(KindNotPossible(figure.kind, lacking))
     if figure.fit is not FitLine.NONE and (why := why_no_fit(groups, chart)):
         found.append(FitNotPossible(why))
+    if title := vague_title(groups, figure):
+        found.append(AxisSaysNothing(title))
     if figure.own_texts:
         found.append(TextsByHand(tuple(plain(own.text) for own in figure.own_texts)))
     found += _on_axis(groups, figure, chart)

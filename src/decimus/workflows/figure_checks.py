@@ -5,13 +5,12 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from decimus.analysis.outcomes import shown_outcomes
+from decimus.analysis.remarks_on_figure import vague_title
 from decimus.analysis.results import Results
 from decimus.charts.styles import ResolvedStyle, style_of
-from decimus.notation import plain
 from decimus.terms import ChartKind, Vision
 from decimus.values import Value
 from decimus.wording.figure.captions import caption
-from decimus.wording.phrases import outcome_words
 from decimus.wording.spans import plain_text
 
 SMALLEST_PT, THINNEST_PT = 6.0, 0.25
@@ -24,12 +23,6 @@ _SEEN = {
     Vision.DEUTERANOPIA: "without green",
     Vision.TRITANOPIA: "without blue",
 }
-_VAGUE = frozenset(
-    {"y", "x", "value", "values", "data", "measurement", "measurements", "result", "results"}
-    | {"mean", "means", "average", "amount", "number", "outcome", "variable", "column 1"}
-    | {"column 2", "column 3", "the measurement", "count", "score", "level", "group", "group 1"}
-)
-"""Titles that say nothing of what was measured."""
 
 
 class FigureCheck(Value, frozen=True):
@@ -45,13 +38,11 @@ def figure_checks(results: Results) -> tuple[FigureCheck, ...]:
     return (*(c for c in found if not c.is_fine), *(c for c in found if c.is_fine))
 
 
-def vague_title(results: Results) -> str:
+def _vague(results: Results) -> str:
     """The title of a value axis that says nothing of what was measured; "" for none such."""
     for each in shown_outcomes(results):
-        title = each.question.figure.value_title
-        name = outcome_words(each.measurements) if title is None else plain(title)
-        if name.strip() and name.split("(")[0].strip().casefold() in _VAGUE:
-            return name
+        if title := vague_title(each.groups, each.question.figure):
+            return title
     return ""
 
 
@@ -120,7 +111,7 @@ def _title(results: Results) -> FigureCheck:
     figure = results.question.figure
     if figure.value_title == "":
         return _found("the value axis has no title")
-    if vague := vague_title(results):
+    if vague := _vague(results):
         return _found(f"“{vague}” as axis title says nothing of what was measured")
     return _fine("the value axis says what was measured")
 

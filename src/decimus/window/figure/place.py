@@ -1,4 +1,4 @@
-"""The Figure place: the figure's settings in five short sections."""
+"""The Figure place: the figure's settings in short sections."""
 
 from __future__ import annotations
 

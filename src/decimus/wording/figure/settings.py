@@ -121,7 +121,7 @@ class SettingsSection(Value, frozen=True):
 def figure_settings(
     results: Results, styles: Sequence[HouseStyle] = ()
 ) -> tuple[SettingsSection, ...]:
-    """All settings of the figure in five sections; only what applies to the kind that is drawn.
+    """All settings of the figure in short sections; only what applies to the kind that is drawn.
 
     Args:
         results: what is shown.
@@ -188,6 +188,8 @@ def figure_settings(
         ),
         row("at groups", "value_labels", "label_decimals"),
         row("names", "counts_below"),
+    ]
+    beside = [
         row("key", "shows_key", "key_place", "key_title"),
         Setting("comparison lines", (comparison_text_choice(question),)),
         row("their p", "leading_zero", "p_decimals"),
@@ -200,6 +202,7 @@ def figure_settings(
         SettingsSection("Error bars", tuple(bars)),
         SettingsSection("Axes", tuple(axes)),
         SettingsSection("Text", tuple(text)),
+        SettingsSection("Key and comparisons", tuple(beside)),
         *_by_hand(results),
         SettingsSection(
             "Size and style",

@@ -111,6 +111,11 @@ def _on_parts(results: Results, remark: facts.PartRemark) -> RemarkWords:
                 f"{said} on the figure {'is' if len(texts) == 1 else 'are'} written by hand.",
                 "Computed words stood there; these do not follow when the data change.",
             )
+        case facts.AxisSaysNothing(title):
+            return _on_figure(
+                f"“{title}” on the axis says nothing of what was measured.",
+                "Name quantity and unit: in the question, or by a double click on the title.",
+            )
         case facts.OutcomesApart(why):
             rule = ChooseSetting(name="outcomes_together", value=None, question=at)
             return _on_figure(

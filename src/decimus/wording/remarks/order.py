@@ -74,6 +74,7 @@ _ON_FIGURE: tuple[type, ...] = (
     shown.OutcomeLeftOut,
     shown.OutcomesApart,
     shown.TextsByHand,
+    shown.AxisSaysNothing,
 )
 """What the figure shows otherwise than one would think."""
 _SHOWN: tuple[type, ...] = (
