@@ -379,6 +379,7 @@ def test_enter_writes_or_opens_what_can_be_done(two: Driver) -> None:
     QTest.keyClick(field.line, Qt.Key.Key_Escape)
     two.settle()
     assert view.hasFocus()
+    assert view.chosen_part == AxisTitle(Axis.VALUE)
 
 
 def test_a_click_on_a_replicate_goes_to_its_cell(salt: Driver) -> None:
@@ -657,3 +658,20 @@ def test_ends_of_other_axes_are_dragged_by_themselves(
     ratio = (scale.high / scale.low) ** (mm / (scale.end - scale.start))
     wanted = scale.high * ratio if is_upper else scale.low / ratio
     assert end == pytest.approx(wanted, rel=0.02)
+
+
+def test_tab_in_the_field_keeps_the_words_and_goes_on(two: Driver) -> None:
+    view = view_of(two)
+    view.setFocus()
+    view.choose(AxisTitle(Axis.VALUE))
+    at = view.parts.index(AxisTitle(Axis.VALUE))
+    QTest.keyClick(view, Qt.Key.Key_Return)
+    field = view.field
+    assert field is not None
+    field.line.setText("Fronds")
+    QTest.keyClick(field.line, Qt.Key.Key_Tab)
+    two.settle()
+    assert figure(two).value_title == "Fronds"
+    assert view.field is None
+    assert view.hasFocus()
+    assert view.chosen_part == view.parts[at + 1]

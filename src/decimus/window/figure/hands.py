@@ -145,6 +145,8 @@ class PageView(FigureView):
 
     def focusNextPrevChild(self, next_one: bool) -> bool:
         """Tab walks the parts, and leaves the figure behind the last."""
+        if self._field is not None:
+            self._field.keep()  # Tab behind words that were written goes on to the next part
         parts = self.parts
         if not parts:
             return super().focusNextPrevChild(next_one)

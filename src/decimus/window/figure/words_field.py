@@ -94,8 +94,9 @@ class WordsField(QFrame):
             self._close()
 
     def _close(self) -> None:
-        self.hide()
+        # The focus goes first: hidden with it, the field would pass it on as Tab does.
         self.closed.emit()
+        self.hide()
         self.deleteLater()
 
 
