@@ -22,20 +22,23 @@ from decimus.formats.study_file import (
     study_bytes,
     study_from_bytes,
 )
+from decimus.notation import plain
 from decimus.study.edits import BringInTable, ChooseErrorBarLevel, WriteCells
 from decimus.study.history import History
-from decimus.study.looks import Look
+from decimus.study.looks import Look, LookOfGroup
 from decimus.study.studies import Study
 from decimus.study.tables import Table
-from decimus.study.targets import Moved, PairAt
+from decimus.study.targets import KeyAt, Moved, PairAt
 from decimus.terms import (
     Alternative,
     ChartKind,
     Decimals,
     ErrorBar,
+    Orientation,
     Palette,
     Spacing,
     Statistic,
+    Whiskers,
 )
 
 
@@ -180,6 +183,21 @@ def test_a_study_of_version_1_opens_with_all_that_was_chosen_and_its_history() -
     assert (moved.along_mm, moved.value_mm) == (0, 2)
     assert question.figure.value_title == "Area of fronds"
     assert (question.numbers.decimals, question.numbers.fixed) == (Decimals.FIXED, 3)
+    assert study_from_bytes(study_bytes(opened.history)).history.study == opened.history.study
+
+
+def test_a_study_of_version_3_opens_with_all_that_was_set_on_the_figure() -> None:
+    opened = open_study(SAMPLES / "version-3.decimus")
+    assert opened.notes == ()
+    assert len(opened.history.steps) == 9
+    figure = opened.history.study.questions[0].figure
+    assert (figure.kind, figure.whiskers) == (ChartKind.BOXES, Whiskers.EXTREMES)
+    assert figure.look == Look(text_pt=9.0)
+    assert figure.group_looks == (LookOfGroup(("0", "dim"), Look(cap_mm=3.0)),)
+    assert figure.moved == (Moved(KeyAt(), 2.0, -1.0),)
+    assert figure.orientation is Orientation.SIDEWAYS
+    assert (figure.value_title, figure.value_from, figure.value_to) == (r"Area \*b\*", 0, 20)
+    assert plain(figure.value_title) == "Area *b*", "stars of then are no notation"
     assert study_from_bytes(study_bytes(opened.history)).history.study == opened.history.study
 
 

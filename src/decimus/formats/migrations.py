@@ -7,6 +7,7 @@ from typing import Any
 from msgspec.structs import replace
 
 from decimus.charts.styles import style_of
+from decimus.notation import escaped
 from decimus.study.looks import Look
 from decimus.study.studies import Study
 
@@ -56,17 +57,60 @@ def as_present(stored: dict[str, Any]) -> dict[str, Any]:
         stored = {**stored, "version": 2, "questions": [*map(_in_parts, stored["questions"])]}
     if stored.get("version") == 2 and isinstance(stored.get("questions"), list):
         stored = {**stored, "version": 3, "questions": [*map(_with_look, stored["questions"])]}
+    if stored.get("version") == 3 and isinstance(stored.get("questions"), list):
+        stored = {**stored, "version": 4, "questions": [*map(_with_escapes, stored["questions"])]}
     return stored
 
 
-def edit_as_present(stored: dict[str, Any]) -> dict[str, Any]:
-    """An edit as the present version would write it: one brings a whole question along."""
+def edit_as_present(stored: dict[str, Any], version: int) -> dict[str, Any]:
+    """An edit as the present version would write it: one brings a whole question along.
+
+    Args:
+        stored: the edit.
+        version: of the file that it stands in.
+    """
+    if version < 4:
+        stored = _edit_with_escapes(stored)
     if "asked" in stored:
         return {**stored, "asked": _with_look(_in_parts(stored["asked"]))}
     if stored.get("type") == "NudgeComparison":
         moved = {k: v for k, v in stored.items() if k not in ("pair", "up_mm")}
         return {**moved, "type": "MoveByHand", **_moved(stored)}
     return stored
+
+
+_WRITTEN = {"WriteAxisTitle": "text", "RenameLevel": "label"}
+"""Edits by which words of a figure were written, and where those stand."""
+
+
+def _edit_with_escapes(stored: dict[str, Any]) -> dict[str, Any]:
+    """An edit whose words stand for themselves in the light notation, which 4 brought."""
+    name = _WRITTEN.get(str(stored.get("type")))
+    if stored.get("type") == "ChooseSetting" and stored.get("name") == "key_title":
+        name = "value"
+    return stored if name is None else _escaped_at(stored, name)
+
+
+def _with_escapes(question: Any) -> Any:  # noqa: ANN401 - whatever a file may hold
+    """A question whose written words stand for themselves in the light notation."""
+    if not isinstance(question, dict):
+        return question
+    found = dict(question)
+    figure, levels = found.get("figure"), found.get("levels")
+    if isinstance(figure, dict):
+        for name in ("value_title", "group_title", "key_title"):
+            figure = _escaped_at(figure, name)
+        found["figure"] = figure
+    if isinstance(levels, dict) and isinstance(levels.get("labels"), list):
+        labels = [_escaped_at(each, "label") for each in levels["labels"]]
+        found["levels"] = {**levels, "labels": labels}
+    return found
+
+
+def _escaped_at(stored: Any, name: str) -> Any:  # noqa: ANN401 - whatever a file may hold
+    if not isinstance(stored, dict) or not isinstance(stored.get(name), str):
+        return stored
+    return {**stored, name: escaped(stored[name])}
 
 
 def _in_parts(question: Any) -> Any:  # noqa: ANN401 - whatever a file may hold

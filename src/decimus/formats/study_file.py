@@ -33,7 +33,7 @@ from decimus.study.tables import Table
 from decimus.values import Value
 
 FORMAT = "decimus study"
-VERSION = 3
+VERSION = 4
 _LARGE = 5_000_000
 """Bytes of a part from which on it is packed fast rather than tight."""
 _USUAL_WORDS = 8 * 1024**2
@@ -225,7 +225,7 @@ class _Reader(Value, frozen=True):
             raise FileFormatError(problems)
         sheets = tuple(self._sheet(sheet) for sheet in stored.sheets)
         study = Study(sheets, stored.questions)
-        return self._with_history(study, is_earlier=head.version < VERSION)
+        return self._with_history(study, head.version)
 
     def _words(self, name: str) -> bytes:
         """A part in JSON, where it is not larger than words can be that were packed so."""
@@ -252,28 +252,28 @@ class _Reader(Value, frozen=True):
     def _titled(table: Table, title: str) -> Table:
         return table if table.title == title else msgspec.structs.replace(table, title=title)
 
-    def _with_history(self, study: Study, *, is_earlier: bool) -> Opened:
+    def _with_history(self, study: Study, version: int) -> Opened:
         """The history if it leads to the study as saved; else the study stands alone.
 
         The study is what was saved; a history that does not lead there must not replace it.
         """
         try:
             stored = msgspec.json.decode(self._words("history.json"), type=_StoredHistory)
-            edits = tuple(self._edit(edit) for edit in stored.edits)
+            edits = tuple(self._edit(edit, version) for edit in stored.edits)
             history = replayed(Study(), edits, stored.position)
         except (LookupError, ValueError, RecursionError, msgspec.MsgspecError, DecimusError):
             return Opened(History(study), (NO_HISTORY,))
         except ArchiveError:
             return Opened(History(study), (NO_HISTORY,))
         leads_there = history.study == study
-        if is_earlier and not leads_there:
+        if version < VERSION and not leads_there:
             leads_there = in_full(history.study) == in_full(study)
         if not leads_there:
             return Opened(History(study), () if not edits else (NO_HISTORY,))
         return Opened(history)
 
-    def _edit(self, written: dict[str, Any]) -> Edit:
-        stored = edit_as_present(written)
+    def _edit(self, written: dict[str, Any], version: int) -> Edit:
+        stored = edit_as_present(written, version)
         if stored.get("type") in TABLE_EDITS:
             table = self._table(stored["rows"], stored["name"])
             others = {key: value for key, value in stored.items() if key not in ("rows", "name")}

@@ -37,8 +37,9 @@ from decimus.study.tables import Table
 from decimus.values import Value
 
 BASE, EDITS, LOCK, TABLES = "base.decimus", "edits.journal", "lock", "tables"
-VERSION = 3
-"""Of the lines below; 1 had no first line that says so, up to 2 questions were in one piece."""
+VERSION = 4
+"""Of the lines below; 1 had no first line that says so, up to 2 questions were in one piece, up to
+3 figures had no house style, notes or other outcomes, and words no notation."""
 
 
 def journal_folder() -> Path:
@@ -182,12 +183,14 @@ class Recovered(Value, frozen=True):
         notes: what could not be followed and why, each a sentence without its full stop.
         path: the file the study was kept in, None where it was never saved.
         checksum: of that file's content when it was last read or written.
+        version: of its lines.
     """
 
     history: History
     notes: tuple[str, ...] = ()
     path: Path | None = None
     checksum: str = ""
+    version: int = 1
 
 
 def recovered(session: LeftBehind) -> Recovered:
@@ -253,7 +256,7 @@ def _after(found: Recovered, encoded: bytes, start: Path) -> Recovered:
     try:
         words = msgspec.json.decode(encoded, type=dict[str, Any])
         if isinstance(words.get("edit"), dict):
-            words["edit"] = edit_as_present(words["edit"])
+            words["edit"] = edit_as_present(words["edit"], found.version)
         line = msgspec.convert(words, type=Line)
     except msgspec.ValidationError as error:
         raise _LaterVersionError from error
@@ -262,7 +265,7 @@ def _after(found: Recovered, encoded: bytes, start: Path) -> Recovered:
         case Begun():
             if line.version > VERSION:
                 raise _LaterVersionError
-            return found
+            return replace(found, version=line.version)
         case Filed():
             return replace(found, path=path_of_stored(line.path), checksum=line.checksum)
         case Moved():
