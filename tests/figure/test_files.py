@@ -13,14 +13,18 @@ from pypdf import PdfReader
 
 from decimus.analysis.results import Results
 from decimus.examples.catalogue import example
+from decimus.figure.fonts import FIGURE_FILES
 from decimus.figure.ink.files import FileLook, file_bytes
 from decimus.figure.layout import page_of
 from decimus.figure.marks import Face, Label, Page
 from decimus.figure.outlines import measure, missing_signs
+from decimus.figure.text import notation_of
 from decimus.study import edits
 from decimus.study.studies import Study
+from decimus.study.targets import TitleAt
 from decimus.terms import Typeface
 from decimus.wording.figure.alt_text import alt_text, figure_name
+from decimus.workflows.exporting import FigureFile, figure_bytes
 from tests.conftest import TWO_FACTORS, results_of
 
 SAID = FileLook(title="Area by salt", caption="Means ± SD, n = 6 − none.", alt="Bars: 3 for 0 g/L.")
@@ -131,9 +135,10 @@ def test_the_typefaces_have_every_sign_that_is_offered(typeface: Typeface) -> No
 def test_a_figure_with_serifs_has_no_other_letters(file_format: str) -> None:
     chosen = edits.ChooseLook(name="typeface", value="serif")
     title = edits.ChooseSetting(name="title", value="*x* of y")
-    shown = page_of(results_of(TWO_FACTORS, chosen, title), measure)
+    subtitle = edits.ChooseSetting(name="subtitle", value="of *z*")
+    shown = page_of(results_of(TWO_FACTORS, chosen, title, subtitle), measure)
     faces = {run.face for m in shown.marks if isinstance(m, Label) for run in m.runs}
-    assert faces == {Face.SERIF, Face.SERIF_ITALIC, Face.SERIF_STRONG}
+    assert faces == {face for face in Face if face.is_serif}
     content = file_bytes(shown, file_format)
     if file_format != "png":
         assert b"Serif" in content
@@ -149,3 +154,33 @@ def test_a_figure_is_called_and_described_by_its_data() -> None:
     assert said.startswith("Bars: ")
     for group in results.groups.shown:
         assert f" for {group.name}" in said
+
+
+@pytest.mark.parametrize("face", list(Face))
+def test_every_face_has_a_font_that_looks_like_it(face: Face) -> None:
+    from matplotlib.ft2font import FT2Font
+
+    found = FT2Font(str(FIGURE_FILES[face]))
+    assert ("It" in found.style_name) == face.is_italic
+    assert ("Serif" in found.family_name) == face.is_serif
+    assert ("emi" in f"{found.family_name} {found.style_name}") == face.is_strong
+
+
+def test_words_lean_in_a_heavy_title_and_in_serifs_and_are_read_back_so() -> None:
+    title = edits.ChooseSetting(name="title", value="*Lemna* in ^13^C")
+    pages = [
+        page_of(results_of(TWO_FACTORS, title, *chosen), measure)
+        for chosen in ((), (edits.ChooseLook(name="typeface", value="serif"),))
+    ]
+    for shown in pages:
+        runs = next(m.runs for m in shown.of(TitleAt) if isinstance(m, Label))
+        assert notation_of(runs) == "*Lemna* in ^13^C"
+        assert all(run.face.is_strong for run in runs)
+
+
+def test_a_file_is_called_by_its_own_title_or_by_what_it_shows() -> None:
+    title = edits.ChooseSetting(name="title", value="*Lemna* in ^13^C")
+    for chosen, expected in (((), "Area by salt and light"), ((title,), "Lemna in 13C")):
+        results = results_of(TWO_FACTORS, *chosen)
+        image = Image.open(io.BytesIO(figure_bytes(results, "png", FigureFile())))
+        assert image.info["Title"] == expected

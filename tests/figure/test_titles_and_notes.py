@@ -55,7 +55,7 @@ def test_a_title_takes_its_room_from_the_plot_and_not_from_the_page() -> None:
     words = " ".join(line.text for line in lines(with_title))
     assert words == "Fronds of Lemna minor shrink with road salt"
     faces = {run.face for line in lines(with_title) for run in line.runs}
-    assert faces == {Face.STRONG, Face.ITALIC}
+    assert faces == {Face.STRONG, Face.STRONG_ITALIC}
     assert lines(with_title, is_subtitle=True)[0].text == "After 14 days, 20 °C"
 
 

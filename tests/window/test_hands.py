@@ -327,6 +327,33 @@ def test_arrows_and_lines_end_where_they_were_put(two: Driver, kind: NoteKind) -
     assert figure(two).references == ()
 
 
+@pytest.mark.parametrize("kind", [NoteKind.ARROW, NoteKind.LINE])
+@pytest.mark.parametrize("taken", ["first", "last", "middle"])
+def test_an_arrow_turns_about_the_end_that_was_not_taken(
+    two: Driver, kind: NoteKind, taken: str
+) -> None:
+    view = view_of(two)
+    view.put_note(kind, QPoint(view.width() // 2, view.height() // 2))
+    two.settle()
+    view.draw_now()
+    (note,) = figure(two).notes
+    before = figure(two)
+    assert view.page is not None
+    plot = view.page.plots[0]
+    ends = [plot.xy(note.along, note.value), plot.xy(note.to_along, note.to_value)]
+    middle = ((ends[0][0] + ends[1][0]) / 2, (ends[0][1] + ends[1][1]) / 2)
+    start = {"first": ends[0], "last": ends[1], "middle": middle}[taken]
+    corner, scale = view.point_mm(QPoint(0, 0)), view.pixels_per_mm
+    pixel = QPoint(round((start[0] - corner[0]) * scale), round((corner[1] - start[1]) * scale))
+    dragged(two, pixel, pixel + QPoint(24, 18))
+    (now,) = figure(two).notes
+    assert (now.along != note.along) == (taken != "last")
+    assert (now.value != note.value) == (taken != "last")
+    assert (now.to_along != note.to_along) == (taken != "first")
+    assert (now.to_value != note.to_value) == (taken != "first")
+    undone_and_filed(two, before)
+
+
 def test_arrow_keys_move_what_is_chosen(two: Driver) -> None:
     view = view_of(two)
     for target, key, is_large, mm in (

@@ -12,9 +12,11 @@ FIGURE_FILES = {
     Face.REGULAR: FOLDER / "SourceSans3-Regular.ttf",
     Face.ITALIC: FOLDER / "SourceSans3-It.ttf",
     Face.STRONG: FOLDER / "SourceSans3-Semibold.ttf",
+    Face.STRONG_ITALIC: FOLDER / "SourceSans3-SemiboldIt.ttf",
     Face.SERIF: FOLDER / "SourceSerif4-Regular.ttf",
     Face.SERIF_ITALIC: FOLDER / "SourceSerif4-It.ttf",
     Face.SERIF_STRONG: FOLDER / "SourceSerif4-Semibold.ttf",
+    Face.SERIF_STRONG_ITALIC: FOLDER / "SourceSerif4-SemiboldIt.ttf",
 }
 
 ALL_FILES = tuple(sorted(FOLDER.glob("*.ttf")))

@@ -23,9 +23,26 @@ class Face(Enum):
     REGULAR = "regular"
     ITALIC = "italic"
     STRONG = "strong"
+    STRONG_ITALIC = "strong italic"
     SERIF = "serif"
     SERIF_ITALIC = "serif italic"
     SERIF_STRONG = "serif strong"
+    SERIF_STRONG_ITALIC = "serif strong italic"
+
+    @property
+    def is_italic(self) -> bool:
+        """Whether its letters lean."""
+        return "italic" in self.value
+
+    @property
+    def is_strong(self) -> bool:
+        """Whether its letters are heavier than those of running words."""
+        return "strong" in self.value
+
+    @property
+    def is_serif(self) -> bool:
+        """Whether it is of the family with serifs."""
+        return "serif" in self.value
 
 
 class Extent(Value, frozen=True):

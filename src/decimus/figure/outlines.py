@@ -26,9 +26,6 @@ _ASCENT, _DESCENT = 0.72, 0.2
 """Of the size: from the baseline to the top of capitals and accents, and to the lowest tail."""
 
 
-_SERIFS = frozenset({Face.SERIF, Face.SERIF_ITALIC, Face.SERIF_STRONG})
-
-
 @lru_cache(maxsize=64)
 def font(face: Face, size_pt: float = _UNIT_PT) -> FontProperties:
     """The font of a face at a size, by its bundled file."""
@@ -38,9 +35,9 @@ def font(face: Face, size_pt: float = _UNIT_PT) -> FontProperties:
         fname=str(FIGURE_FILES[face]),
         size=size_pt,
         # Said again for vector files, whose readers look for the font by its looks.
-        family="serif" if face in _SERIFS else "sans-serif",
-        style="italic" if face in (Face.ITALIC, Face.SERIF_ITALIC) else "normal",
-        weight=600 if face in (Face.STRONG, Face.SERIF_STRONG) else 400,
+        family="serif" if face.is_serif else "sans-serif",
+        style="italic" if face.is_italic else "normal",
+        weight=600 if face.is_strong else 400,
     )
 
 

@@ -49,7 +49,7 @@ def written_runs(text: str) -> tuple[Run, ...]:
 def notation_of(runs: Sequence[Run]) -> str:
     """Runs as they would be written in the light notation."""
     return written(
-        Piece(run.text, run.face is Face.ITALIC, (run.rise > 0) - (run.rise < 0)) for run in runs
+        Piece(run.text, run.face.is_italic, (run.rise > 0) - (run.rise < 0)) for run in runs
     )
 
 

@@ -13,6 +13,7 @@ from decimus.formats.figure_studies import CARRIERS, LARGEST, with_study
 from decimus.formats.files import write_whole
 from decimus.formats.study_file import study_bytes
 from decimus.formats.table_writers import NamedRows, csv_bytes, markdown, ods_bytes, xlsx_bytes
+from decimus.notation import plain
 from decimus.report.records import summary_rows
 from decimus.report.summary_tables import exact_rows, shown_cells, shown_rows
 from decimus.study.history import History
@@ -124,7 +125,7 @@ def figure_bytes(results: Results, file_format: str, wanted: FigureFile) -> byte
         is_transparent=wanted.is_transparent,
         is_grey=wanted.is_grey,
         has_outlines=wanted.has_outlines,
-        title=figure_name(results),
+        title=plain(results.question.figure.title) or figure_name(results),
         caption=plain_text(caption(results)),
         alt=alt_text(results),
     )

@@ -91,7 +91,7 @@ def _set(word: str, *, is_strong: bool) -> tuple[Run, ...]:
     if not is_strong:
         return runs
     return tuple(
-        replace(run, face=Face.STRONG) if run.face is Face.REGULAR else run for run in runs
+        replace(run, face=Face.STRONG_ITALIC if run.face.is_italic else Face.STRONG) for run in runs
     )
 
 

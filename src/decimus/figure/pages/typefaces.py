@@ -15,9 +15,8 @@ _SERIF = {
     Face.REGULAR: Face.SERIF,
     Face.ITALIC: Face.SERIF_ITALIC,
     Face.STRONG: Face.SERIF_STRONG,
-    Face.SERIF: Face.SERIF,
-    Face.SERIF_ITALIC: Face.SERIF_ITALIC,
-    Face.SERIF_STRONG: Face.SERIF_STRONG,
+    Face.STRONG_ITALIC: Face.SERIF_STRONG_ITALIC,
+    **{face: face for face in Face if face.is_serif},
 }
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from enum import Enum
 
 from msgspec.structs import replace
 
@@ -13,6 +14,7 @@ from decimus.figure.marks import Page
 from decimus.figure.places import PlotPlace
 from decimus.figure.scales import LogScale
 from decimus.study.edits import ChooseLook, ChooseSetting, Edit, PutNote
+from decimus.study.questions import Note
 from decimus.study.targets import (
     AnyTarget,
     Axis,
@@ -26,12 +28,14 @@ from decimus.study.targets import (
     PanelAt,
     Tick,
 )
-from decimus.terms import ChartKind
+from decimus.terms import ChartKind, NoteKind
 from decimus.values import Value
 from decimus.wording.figure.actions import MOVABLE, end_edit, moved_edit, moved_level
 from decimus.wording.figure.parts import note_of
 
 Point = tuple[float, float]
+_REACH_MM = 2.5
+"""So near to the end of an arrow, the end is meant and not the whole."""
 _STEPS = (1.0, 2.0, 2.5, 5.0, 10.0)
 _FINE = 200
 """Ends of an axis are dragged in steps of about that part of it."""
@@ -64,7 +68,7 @@ class Drag(Value, frozen=True):
             case LevelName() | GroupAt():
                 return self._order(target, point)
             case NoteAt():
-                return note_moved(results, self.page, target, right, up)
+                return note_moved(results, self.page, target, right, up, taken=self.start)
             case PanelAt():
                 return self._gap(target, right, up)
             case KeyEntryAt() | KeyAt():
@@ -160,9 +164,18 @@ def moved_on_page(results: Results, page: Page, target: AnyTarget, right: float,
 
 
 def note_moved(
-    results: Results, page: Page, target: NoteAt, right: float, up: float
+    results: Results,
+    page: Page,
+    target: NoteAt,
+    right: float,
+    up: float,
+    *,
+    taken: Point | None = None,
 ) -> Edit | None:
-    """The edit that moves a note so many mm over the page, kept in terms of the data."""
+    """The edit that moves a note so many mm over the page, kept in terms of the data.
+
+    A line or an arrow that was taken at one of its ends turns about the other.
+    """
     note = note_of(results, target)
     if note is None:
         return None
@@ -174,12 +187,30 @@ def note_moved(
         x, y = plot.xy(along, value)
         return plot.along_at(x + right, y + up), plot.value_at(x + right, y + up)
 
-    (along, value), (to_along, to_value) = (
-        there(note.along, note.value),
-        there(note.to_along, note.to_value),
-    )
-    moved = replace(note, along=along, value=value, to_along=to_along, to_value=to_value)
-    return PutNote(note=moved, question=results.number)
+    end = _end_taken(note, plot, taken)
+    if end is not _End.LAST:
+        along, value = there(note.along, note.value)
+        note = replace(note, along=along, value=value)
+    if end is not _End.FIRST:
+        to_along, to_value = there(note.to_along, note.to_value)
+        note = replace(note, to_along=to_along, to_value=to_value)
+    return PutNote(note=note, question=results.number)
+
+
+class _End(Enum):
+    FIRST = 0
+    LAST = 1
+
+
+def _end_taken(note: Note, plot: PlotPlace, taken: Point | None) -> _End | None:
+    """Which end of a line or an arrow was taken; None for its middle, and for text."""
+    if note.kind is NoteKind.TEXT or taken is None:
+        return None
+    first, last = plot.xy(note.along, note.value), plot.xy(note.to_along, note.to_value)
+    reach = min(_REACH_MM, math.dist(first, last) / 3)
+    if math.dist(taken, last) <= reach:
+        return _End.LAST
+    return _End.FIRST if math.dist(taken, first) <= reach else None
 
 
 def nice_step(wanted: float) -> float:
