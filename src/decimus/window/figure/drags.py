@@ -37,8 +37,8 @@ Point = tuple[float, float]
 _REACH_MM = 2.5
 """So near to the end of an arrow, the end is meant and not the whole."""
 _STEPS = (1.0, 2.0, 2.5, 5.0, 10.0)
-_FINE = 200
-"""Ends of an axis are dragged in steps of about that part of it."""
+_FINE = 50
+"""Ends of an axis are dragged in round steps of about that part of it, as keys move them."""
 
 
 class Drag(Value, frozen=True):
