@@ -327,6 +327,27 @@ def test_arrows_and_lines_end_where_they_were_put(two: Driver, kind: NoteKind) -
     assert figure(two).references == ()
 
 
+def test_what_is_being_written_is_kept_before_something_else_is(two: Driver) -> None:
+    view = view_of(two)
+    for text, part in (("depth", AxisTitle(Axis.VALUE)), ("light", AxisTitle(Axis.GROUP))):
+        view.write(part)
+        assert view.field is not None
+        view.field.line.setText(text)
+    view.write(AxisTitle(Axis.GROUP))
+    two.settle()
+    assert (figure(two).value_title, figure(two).group_title) == ("depth", "light")
+
+
+def test_nothing_is_under_the_pointer_once_there_is_no_figure(two: Driver) -> None:
+    view = view_of(two)
+    assert view.page is not None
+    two.window.store.undo()
+    assert two.window.store.results.problem is not None
+    assert view.page is None
+    assert view.target_at(view.rect().center()) is None
+    assert not view.preview(None)
+
+
 @pytest.mark.parametrize("kind", [NoteKind.ARROW, NoteKind.LINE])
 @pytest.mark.parametrize("taken", ["first", "last", "middle"])
 def test_an_arrow_turns_about_the_end_that_was_not_taken(

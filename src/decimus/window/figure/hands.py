@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from functools import partial
 
-from PySide6.QtCore import QEvent, QPoint, Qt, Signal
+from PySide6.QtCore import QEvent, QPoint, QRect, Qt, Signal
 from PySide6.QtGui import (
     QAccessible,
     QAccessibleEvent,
@@ -328,11 +328,15 @@ class PageView(FigureView):
             return None
         labels = [mark for mark in self.marks_of(target) if isinstance(mark, Label)]
         room = self.room(target) if labels else self.rect()
-        field = WordsField(words, part_name(results, target), room, self)
-        field.kept.connect(partial(self._keep, target))
-        field.closed.connect(self._closed)
-        self._field = field
-        return field
+        return self._open(words, part_name(results, target), room, target)
+
+    def _open(self, words: str, name: str, room: QRect, target: AnyTarget) -> WordsField:
+        if self._field is not None:
+            self._field.keep()  # what is being written, before something else is
+        self._field = WordsField(words, name, room, self)
+        self._field.kept.connect(partial(self._keep, target))
+        self._field.closed.connect(self._closed)
+        return self._field
 
     def _keep(self, target: AnyTarget, text: str) -> None:
         results = self._results
@@ -358,11 +362,8 @@ class PageView(FigureView):
         from decimus.wording.figure.alt_text import figure_name
 
         text = results.question.figure.title or figure_name(results)
-        field = WordsField(text, "title", self.rect().adjusted(0, 0, 0, 40 - self.height()), self)
-        field.kept.connect(partial(self._keep, TitleAt()))
-        field.closed.connect(self._closed)
-        field.offer()
-        self._field = field
+        room = self.rect().adjusted(0, 0, 0, 40 - self.height())
+        self._open(text, "title", room, TitleAt()).offer()
 
     # --- keyboard -----------------------------------------------------------------------
 

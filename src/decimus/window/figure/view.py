@@ -77,8 +77,10 @@ class FigureView(QWidget):
         self._timer.start()
 
     def show_results(self, results: Results) -> None:
-        """Show the figure of these results, soon."""
+        """Show the figure of these results, soon; parts of one that cannot be are gone at once."""
         self._results = results
+        if results.problem is not None:
+            self._page = self._image = None
         self._timer.start()
 
     def show_true_size(self, is_true_size: bool) -> None:
@@ -123,6 +125,8 @@ class FigureView(QWidget):
             except InputError:
                 return False
             results = Results(study, results.number, results, results.decimal_sign)
+        if results.problem is not None:
+            return False
         self._page = page_of(results, measure)
         self._render()
         self.update()
