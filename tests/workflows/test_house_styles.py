@@ -25,6 +25,7 @@ from decimus.terms import ComparisonText, ErrorBar, Height
 from decimus.wording.figure.house_styles import present_style, style_choice
 from decimus.wording.figure.setting_choices import setting_choice
 from decimus.workflows import house_styles
+from decimus.workflows.opening import open_file
 from tests.conftest import FIVE_BY_FOUR, study_of
 
 ROOT = Path(__file__).parent.parent.parent
@@ -172,6 +173,18 @@ def test_new_studies_begin_with_the_style_that_was_set() -> None:
     assert house_styles.new_history().study.questions[0].figure.house == OURS
     house_styles.set_default(None)
     assert house_styles.new_history().study == Study()
+
+
+def test_a_damaged_style_for_new_figures_is_said_and_left_out(tmp_path: Path) -> None:
+    table = tmp_path / "areas.csv"
+    table.write_text(FIVE_BY_FOUR, "utf-8")
+    house_styles.set_default(OURS)
+    assert open_file(table).notes == ()
+    (house_styles.styles_folder().parent / "default.json").write_text('{"colour": 1}', "utf-8")
+    (note,) = open_file(table).notes
+    assert note.startswith("The style set for new figures is left out: ")
+    assert "default.json" in note
+    assert open_file(table).history.study.questions[0].figure.house.name == ""
 
 
 def test_present_style_leaves_nothing_to_the_question() -> None:

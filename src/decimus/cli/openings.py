@@ -34,9 +34,9 @@ def opening_from(argv: list[str]) -> OpenedFile | int:
         return 1
     if argv:
         return _file(argv[0])
-    from decimus.workflows.house_styles import new_history
+    from decimus.workflows.house_styles import default_notes, new_history
 
-    return OpenedFile(new_history())
+    return OpenedFile(new_history(), notes=default_notes())
 
 
 def _file(name: str) -> OpenedFile | int:

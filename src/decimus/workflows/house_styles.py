@@ -80,14 +80,23 @@ def save_style(style: HouseStyle) -> Path:
 
 
 def default_style() -> HouseStyle:
-    """The style that new figures get; one without a name where none was chosen."""
+    """The style that new figures get; one without a name where none was chosen, or can be read."""
+    return _default()[0]
+
+
+def default_notes() -> tuple[str, ...]:
+    """Why new figures do not get the style that was set, a sentence without its full stop."""
+    return _default()[1]
+
+
+def _default() -> tuple[HouseStyle, tuple[str, ...]]:
     path = styles_folder().parent / _DEFAULT
     if not path.is_file():
-        return HouseStyle()
+        return HouseStyle(), ()
     try:
-        return read_style(path)
-    except InputError:
-        return HouseStyle()
+        return read_style(path), ()
+    except InputError as error:
+        return HouseStyle(), (f"The style set for new figures is left out: {error}",)
 
 
 def new_history() -> History:

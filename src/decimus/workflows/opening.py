@@ -21,7 +21,7 @@ from decimus.study.edits import BringInTable
 from decimus.study.history import History
 from decimus.study.studies import Source
 from decimus.values import Value
-from decimus.workflows.house_styles import new_history
+from decimus.workflows.house_styles import default_notes, new_history
 from decimus.workflows.opened import OpenedFile, StudyFile
 
 
@@ -55,7 +55,7 @@ def open_file(
         return open_study(path)
     edit, _ = table_edit(path, delimiter, sheet=sheet)
     found = brought_in(new_history(), edit, str(path), decimal_sign=decimal_sign)
-    return OpenedFile(found.history, results=found.results)
+    return OpenedFile(found.history, notes=default_notes(), results=found.results)
 
 
 def is_study(path: Path) -> bool:
