@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QPoint, Qt
-from PySide6.QtGui import QGuiApplication
+from pathlib import Path
+
+from PySide6.QtCore import QMimeData, QPoint, QPointF, Qt, QUrl
+from PySide6.QtGui import QDropEvent, QGuiApplication
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QMenu, QWidget
 from pytestqt.qtbot import QtBot
@@ -41,6 +43,17 @@ class Driver:
         """Press a shortcut; a closed dialog gives activation back only where there is a desktop."""
         self.window.activateWindow()
         QTest.keySequence(self.window, keys)
+        self.settle()
+
+    def drop(self, path: Path) -> None:
+        """Drop a file on the window."""
+        data = QMimeData()
+        data.setUrls([QUrl.fromLocalFile(str(path))])
+        drop = QDropEvent(
+            *(QPointF(5, 5), Qt.DropAction.CopyAction, data, Qt.MouseButton.LeftButton),
+            Qt.KeyboardModifier.NoModifier,
+        )
+        self.window.dropEvent(drop)
         self.settle()
 
     def go(self, place: str) -> None:

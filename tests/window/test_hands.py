@@ -7,8 +7,7 @@ from itertools import product
 from pathlib import Path
 
 import pytest
-from PySide6.QtCore import QMimeData, QPoint, QPointF, Qt, QUrl
-from PySide6.QtGui import QDropEvent
+from PySide6.QtCore import QPoint, QPointF, Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QColorDialog
 
@@ -553,14 +552,7 @@ def test_a_figure_dropped_on_the_window_is_its_study(
     )
     path = tmp_path / f"figure.{kind}"
     export_figure(Results(study), path)
-    data = QMimeData()
-    data.setUrls([QUrl.fromLocalFile(str(path))])
-    drop = QDropEvent(
-        *(QPointF(5, 5), Qt.DropAction.CopyAction, data, Qt.MouseButton.LeftButton),
-        Qt.KeyboardModifier.NoModifier,
-    )
-    empty.window.dropEvent(drop)
-    empty.settle()
+    empty.drop(path)
     assert empty.window.store.results.study == study
     assert empty.window.store.path is None, "saving asks for a file of its own"
 

@@ -7,8 +7,7 @@ from collections.abc import Callable
 from pathlib import Path
 
 import pytest
-from PySide6.QtCore import QMimeData, QPoint, QPointF, Qt, QUrl
-from PySide6.QtGui import QDropEvent
+from PySide6.QtCore import QPoint, Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QAbstractButton, QApplication, QLabel, QPushButton
 
@@ -210,14 +209,7 @@ def test_a_second_table_can_be_undone(salt: Driver, tmp_path: Path) -> None:
 def test_dropping_a_file(empty: Driver, tmp_path: Path) -> None:
     path = tmp_path / "two.csv"
     path.write_text(TWO_FACTORS)
-    data = QMimeData()
-    data.setUrls([QUrl.fromLocalFile(str(path))])
-    drop = QDropEvent(
-        *(QPointF(5, 5), Qt.DropAction.CopyAction, data, Qt.MouseButton.LeftButton),
-        Qt.KeyboardModifier.NoModifier,
-    )
-    empty.window.dropEvent(drop)
-    empty.settle()
+    empty.drop(path)
     assert empty.window.places_line.buttons["groups"].count == "4"
 
 
