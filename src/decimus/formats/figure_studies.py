@@ -68,7 +68,7 @@ def study_in(content: bytes, file_format: str) -> bytes:
         raise FileFormatError(("It is too large for a figure",))
     found = {"png": _in_png, "svg": _in_svg, "pdf": _in_pdf}[file_format](content)
     if found is None:
-        raise FileFormatError(("It carries no study; only figures of Decimus can",))
+        raise FileFormatError(("It carries no study",))
     return found
 
 

@@ -248,15 +248,6 @@ class ColumnProfile(Value, frozen=True):
             self.counts.values()
         )
 
-    @property
-    def looks_like_levels(self) -> bool:
-        """True for a numeric column of few amounts that all recur."""
-        counts = self.counts
-        if self.is_numbering or self.names_rows or self.texts_only:
-            return False
-        few = 2 <= len(counts) <= 12 and len(counts) * 3 <= len(self.texts)
-        return few and min(counts.values()) >= 2
-
 
 _MOST_DIGITS = 15
 _MOST_WORDS, _MOST_AMOUNTS = 2, 20

@@ -91,11 +91,6 @@ class TableShape(Value, frozen=True):
         return len(self.block.header_rows) > 1
 
     @property
-    def value_columns(self) -> tuple[int, ...]:
-        """Columns that hold measurements (long) or a group's replicates (columns)."""
-        return self.measured
-
-    @property
     def factor_candidates(self) -> tuple[int, ...]:
         """Columns that can name groups at all."""
         if self.layout is Layout.LONG:
@@ -110,13 +105,6 @@ class TableShape(Value, frozen=True):
     def filled_down(self) -> tuple[int, ...]:
         """Columns whose blanks repeat the cell above."""
         return tuple(p.index for p in self.columns if p.is_filled_down)
-
-    @property
-    def likely_factors(self) -> tuple[int, ...]:
-        """The columns that most likely name the groups, at most three."""
-        if self.layout is not Layout.LONG or self.roles is None:
-            return self.side_factors
-        return self.roles.factors
 
     @cached_property
     def family(self) -> Family:

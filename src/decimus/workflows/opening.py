@@ -24,6 +24,8 @@ from decimus.values import Value
 from decimus.workflows.house_styles import default_notes, new_history
 from decimus.workflows.opened import OpenedFile, StudyFile
 
+_OTHER_FIGURE = "Open the study, or the figure as Decimus wrote it"
+
 
 class BroughtIn(Value, frozen=True):
     """A study with a table brought in, and what follows from it.
@@ -73,7 +75,9 @@ def open_study(path: Path) -> OpenedFile:
             return OpenedFile(found.history, notes=found.notes)
         opened = study_from_bytes(content)
     except FileFormatError as error:
-        raise InputError(str(error), where=str(path)) from error
+        is_figure = path.suffix.lower() in FIGURE_SUFFIXES
+        remedy = _OTHER_FIGURE if is_figure else ""
+        raise InputError(str(error), where=str(path), remedy=remedy) from error
     file = StudyFile(path, hashlib.sha256(content).hexdigest())
     return OpenedFile(opened.history, file, opened.notes)
 

@@ -12,9 +12,9 @@ from decimus.window.widgets.theme import RULE, sans
 _IN_A_ROW = 13
 _NARROWEST = 300
 _SHORTCUTS = {
-    (Qt.Key.Key_I, False): "*",
-    (Qt.Key.Key_Up, False): "^",
-    (Qt.Key.Key_Down, False): "~",
+    Qt.Key.Key_I: "*",
+    Qt.Key.Key_Up: "^",
+    Qt.Key.Key_Down: "~",
 }
 """With Ctrl: italic, raised, lowered."""
 
@@ -109,7 +109,7 @@ class _Line(QLineEdit):
     def keyPressEvent(self, event: QKeyEvent) -> None:
         """Enter, Escape, and the shortcuts of the notation."""
         has_ctrl = bool(event.modifiers() & Qt.KeyboardModifier.ControlModifier)
-        sign = _SHORTCUTS.get((Qt.Key(event.key()), False)) if has_ctrl else None
+        sign = _SHORTCUTS.get(Qt.Key(event.key())) if has_ctrl else None
         if sign is not None:
             self.wrap(sign)
         elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):

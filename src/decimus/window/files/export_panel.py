@@ -197,7 +197,8 @@ class ExportPanel(QFrame):
             label = PlainLabel(words, self)
             label.setFont(sans(14))
             label.setStyleSheet(f"color: {QUIET};")
-            grid.addWidget(label, number, 0, Qt.AlignmentFlag.AlignTop)
+            middle, top = Qt.AlignmentFlag.AlignVCenter, Qt.AlignmentFlag.AlignTop
+            grid.addWidget(label, number, 0, top if widget is self.checks else middle)
             grid.addWidget(widget, number, 1)
         grid.setColumnMinimumWidth(1, 380)
         column.addLayout(grid)
