@@ -74,7 +74,7 @@ def with_popup(window: MainWindow, popup: QWidget, folder: Path, name: str) -> N
 
 def window_with(name: str | None) -> MainWindow:
     """A window with an example, or the empty start."""
-    history = History() if name is None else History().after(example(name).edit())
+    history = History() if name is None else example(name).history()
     window = MainWindow(history)
     window.resize(*SIZE)
     window.show()

@@ -23,6 +23,7 @@ MORE = (
     "analysis.statistic_kinds",
     "figure.marks",
     "study.targets",
+    "study.edits.question_list",
     "charts.styles",
     "analysis.method_kinds",
     "measurements.families",

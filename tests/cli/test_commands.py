@@ -121,7 +121,10 @@ def test_a_study_can_be_read(salt_history: History, tmp_path: Path, capsys: Capt
     assert record["groups"][0]["ci"]["level"] == 80
     assert as_json(capsys, "summary", str(path), "--question", "1")["factors"] == ["Salt"]
     status, _, err = ran(capsys, "summary", str(path), "--question", "7")
-    assert (status, err) == (2, "decimus: --question 7: the study has questions 1 to 1\n")
+    assert (status, err) == (
+        2,
+        "decimus: --question 7: there is no such question; there are: 1 “measurement by salt”\n",
+    )
 
 
 def test_reading_can_be_told(tmp_path: Path, capsys: Capture) -> None:

@@ -213,3 +213,17 @@ def test_a_study_of_version_2_opens_with_its_look_and_what_was_moved() -> None:
     last = opened.history.undone().undone().undone().study.questions[0].figure
     assert last.moved == ()
     assert study_from_bytes(study_bytes(opened.history)).history.study == opened.history.study
+
+
+def test_a_study_of_version_4_opens_with_its_style_and_history() -> None:
+    opened = open_study(SAMPLES / "version-4.decimus")
+    assert opened.notes == ()
+    assert len(opened.history.steps) == 5
+    (question,) = opened.history.study.questions
+    assert question.figure.title == "Salt and *Lemna*"
+    assert question.figure.house.name == "ours"
+    assert (question.figure.leading_zero, question.figure.p_decimals) == (False, 2)
+    assert question.figure.notes[0].text == "here *Lemna*"
+    assert question.heights.error_bar is ErrorBar.STANDARD_ERROR
+    assert question.name == ""
+    assert study_from_bytes(study_bytes(opened.history)).history.study == opened.history.study

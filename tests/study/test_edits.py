@@ -12,7 +12,7 @@ from decimus.study.edits import Edit
 from decimus.study.history import History, replayed
 from decimus.study.house_styles import HouseStyle
 from decimus.study.looks import Look
-from decimus.study.questions import LevelError, Note, PairOfGroups
+from decimus.study.questions import Asked, LevelError, Note, PairOfGroups
 from decimus.study.readings import Reading, SetAside, SummaryColumns
 from decimus.study.studies import Study
 from decimus.study.tables import Table
@@ -49,6 +49,11 @@ LOGS = Logarithm(10)
 ASIDE = SetAside("cracked", row=2, column=2)
 
 ONE_OF_EACH: tuple[Edit, ...] = (
+    edits.AskAnother(asked=Asked(outcome=2, factors=(0,)), words="area by salt"),
+    edits.RepeatQuestion(),
+    edits.NameQuestion(name="growth"),
+    edits.MoveQuestion(to=1),
+    edits.RemoveQuestion(name="it"),
     edits.BringInTable(table=Table.from_rows((("a", "b"), ("1", "2")), "other")),
     edits.WriteCells(row=1, column=2, cells=(("9.5",),)),
     edits.InsertRows(at=1, count=2),
@@ -153,6 +158,7 @@ def test_there_is_one_of_each() -> None:
     assert {type(edit).__name__ for edit in ONE_OF_EACH} == set(edits.__all__) - {
         "Edit",
         "TableEdit",
+        "edit_at",
     }
 
 
@@ -164,6 +170,7 @@ def test_every_edit_changes_is_undone_and_survives_a_file(edit: Edit) -> None:
     before = edits.ComputeColumn(computed=ComputedColumn("half", "area / 2")).apply(before)
     before = edits.AddTable(table=Table.from_rows((("e",), ("1",)), "spare")).apply(before)
     before = edits.ChooseTable(sheet=0).apply(before)
+    before = edits.RepeatQuestion().apply(before)
     before = edits.PutNote(note=Note(0, NoteKind.TEXT, 0.0, 1.0, text="here")).apply(before)
     after = edit.apply(before)
     assert after != before

@@ -77,6 +77,9 @@ class Results:
         self.number = number
         self.decimal_sign = decimal_sign
         self.keeper: Keeper = Keeper(before.keeper if before is not None else None)
+        self._of_others: dict[int, Results] = {}
+        # Keepers and not results: those would keep the results before them, and so on.
+        self._keepers: dict[int, Keeper] = before.keepers if before is not None else {}
 
     def kept(self, name: str, causes: Causes, make: Callable[[], Derived]) -> Derived:
         """A derived value of any layer, made anew only where a cause of it differs.
@@ -87,6 +90,22 @@ class Results:
             make: makes it, of nothing but its causes.
         """
         return self.keeper.value(name, causes, make)
+
+    @property
+    def keepers(self) -> dict[int, Keeper]:
+        """What is kept of every question of the study that was looked at."""
+        return {**self._keepers, self.number: self.keeper}
+
+    def of_question(self, number: int) -> Results:
+        """What follows from another question of the same study."""
+        if number == self.number:
+            return self
+        if number not in self._of_others:
+            found = Results(self.study, number, self, self.decimal_sign)
+            if number in self._keepers:
+                found.keeper = Keeper(self._keepers[number])
+            self._of_others[number] = found
+        return self._of_others[number]
 
     @property
     def made(self) -> tuple[str, ...]:

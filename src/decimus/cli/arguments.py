@@ -115,7 +115,9 @@ def _level(text: str) -> float:
 def _add_input(command: argparse.ArgumentParser) -> None:
     command.add_argument("file", metavar="FILE", help="a table or a study; - for standard input")
     command.add_argument("--level", type=_level, metavar="PERCENT", help="confidence level")
-    command.add_argument("--question", metavar="NAME", help="the question of a study, by number")
+    command.add_argument(
+        "--question", metavar="NAME", help="the question of a study, by number or name"
+    )
     reading = command.add_argument_group("reading, all detected when not given")
     reading.add_argument("--layout", choices=("columns", "rows", "long", "summarised"))
     reading.add_argument("--value", metavar="COL", help="the column of measurements")

@@ -24,6 +24,7 @@ from decimus.study.readings import HEADINGS, NOBODY, Reading, SummaryColumns
 from decimus.study.studies import Study
 from decimus.study.tables import Table
 from decimus.terms import Layout, Meaning
+from decimus.wording.asking import question_titles
 
 _MOST_FACTORS = 3
 
@@ -84,12 +85,27 @@ def _brought_in(found: FoundTable) -> Study:
 
 
 def _question_number(arguments: argparse.Namespace, study: Study) -> int:
-    if arguments.question is None:
+    """Which question of a study, by its number, its name or what it asks."""
+    wanted, count = arguments.question, len(study.questions)
+    if wanted is None and count == 1:
         return 0
-    if arguments.question.isdecimal() and 1 <= int(arguments.question) <= len(study.questions):
-        return int(arguments.question) - 1
-    count = len(study.questions)
-    raise UsageError(f"--question {arguments.question}: the study has questions 1 to {count}")
+    if wanted is not None and wanted.isdecimal() and 1 <= int(wanted) <= count:
+        return int(wanted) - 1
+    titles = question_titles(Results(study))
+    known = ", ".join(f"{number} “{title}”" for number, title in enumerate(titles, start=1))
+    if wanted is None:
+        if arguments.command != "report":
+            name = in_words(arguments.file)
+            say(f"{name}: the first of {count} questions; --question N or NAME: {known}")
+        return 0
+    found = [n for n, title in enumerate(titles) if title.casefold() == wanted.strip().casefold()]
+    if not found:
+        start = wanted.strip().casefold()
+        found = [n for n, title in enumerate(titles) if title.casefold().startswith(start)]
+    if len(found) != 1:
+        why = "there is no such question" if not found else "there are several such questions"
+        raise UsageError(f"--question {wanted}: {why}; there are: {known}")
+    return found[0]
 
 
 def _read_as_told(arguments: argparse.Namespace, study: Study, number: int) -> Study:

@@ -10,7 +10,6 @@ from pathlib import Path
 from decimus.cli.libraries import has_display, install_line, missing
 from decimus.cli.streams import say
 from decimus.errors import InputError
-from decimus.study.history import History
 from decimus.workflows.opened import OpenedFile
 
 _TEXT_COMMANDS = ("check", "summary", "compare", "figure", "report")
@@ -65,7 +64,7 @@ def _demo(argv: list[str]) -> OpenedFile | int:
         for candidate in EXAMPLES:
             print(f"{candidate.name}: {candidate.shows}")
         return 0
-    history = History().after(chosen.edit())
+    history = chosen.history()
     if no_window_reason() is None:
         return OpenedFile(history)
     from decimus.cli.full_example import run_full_example

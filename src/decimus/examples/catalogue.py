@@ -6,10 +6,20 @@ from importlib.resources import files
 
 from decimus.errors import InputError
 from decimus.formats.delimited import table_of_text
-from decimus.study.edits import BringInTable
+from decimus.study.edits import AddTable, BringInTable, Edit
+from decimus.study.edits.question_list import AsksOf
+from decimus.study.history import History
 from decimus.study.questions import FigureChoices, PairOfGroups, Question
 from decimus.study.readings import CELLS, HEADINGS, Reading, VariableFacts
+from decimus.study.tables import Table
 from decimus.values import Value
+
+
+class OtherTable(Value, frozen=True):
+    """A table that an example brings along besides, and how it is read."""
+
+    name: str
+    reading: Reading
 
 
 class Example(Value, frozen=True):
@@ -19,15 +29,31 @@ class Example(Value, frozen=True):
     shows: str
     reading: Reading
     question: Question
+    others: tuple[OtherTable, ...] = ()
 
     def edit(self) -> BringInTable:
-        """The edit that brings the example into an empty study."""
-        text = (files(__package__) / f"{self.name}.csv").read_text("utf-8")
-        return BringInTable(
-            table=table_of_text(text, title=self.name),
-            reading=self.reading,
-            asked=self.question,
+        """The edit that brings the table of the example into an empty study."""
+        return BringInTable(table=_table(self.name), reading=self.reading, asked=self.question)
+
+    def edits(self) -> tuple[Edit, ...]:
+        """The edits that bring all of the example: its table, and others to ask about."""
+        added = (
+            AddTable(table=_table(other.name), reading=other.reading, asks=AsksOf.NOTHING)
+            for other in self.others
         )
+        return (self.edit(), *added)
+
+    def history(self) -> History:
+        """The example as a study of its own."""
+        history = History()
+        for edit in self.edits():
+            history = history.after(edit)
+        return history
+
+
+def _table(name: str) -> Table:
+    text = (files(__package__) / f"{name}.csv").read_text("utf-8")
+    return table_of_text(text, title=name)
 
 
 def _with_control(*levels: str) -> tuple[PairOfGroups, ...]:
@@ -45,6 +71,17 @@ EXAMPLES = (
             condition="after 7 days",
         ),
         Question(figure=FigureChoices(drawn_pairs=_with_control("2", "4", "8"))),
+        (
+            OtherTable(
+                "duckweed-chlorophyll",
+                Reading(
+                    variables=(VariableFacts(CELLS, "chlorophyll content", "mg/g"),),
+                    unit_name="flask",
+                    material="Lemna minor",
+                    condition="after 7 days",
+                ),
+            ),
+        ),
     ),
     Example(
         "duckweed-light",

@@ -59,6 +59,9 @@ def as_present(stored: dict[str, Any]) -> dict[str, Any]:
         stored = {**stored, "version": 3, "questions": [*map(_with_look, stored["questions"])]}
     if stored.get("version") == 3 and isinstance(stored.get("questions"), list):
         stored = {**stored, "version": 4, "questions": [*map(_with_escapes, stored["questions"])]}
+    if stored.get("version") == 4:
+        # Questions had no names and no words of their own; all else is as it was.
+        stored = {**stored, "version": 5}
     return stored
 
 

@@ -33,7 +33,7 @@ from decimus.study.tables import Table
 from decimus.values import Value
 
 FORMAT = "decimus study"
-VERSION = 4
+VERSION = 5
 _LARGE = 5_000_000
 """Bytes of a part from which on it is packed fast rather than tight."""
 _USUAL_WORDS = 8 * 1024**2

@@ -406,7 +406,18 @@ class NumberChoices(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
 
 
 class Question(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
-    """A question with all that was chosen about it, in parts by what follows from each."""
+    """A question with all that was chosen about it, in parts by what follows from each.
+
+    Args:
+        asked: what is asked.
+        levels: how levels stand and are called.
+        heights: what stands for a group.
+        lanes: what stands beside the lanes.
+        comparison: what is compared, and how.
+        figure: what is on the figure and how it looks.
+        numbers: how numbers are written.
+        name: what the question is called; "" goes by what it asks.
+    """
 
     asked: Asked = Asked()
     levels: LevelChoices = LevelChoices()
@@ -415,3 +426,4 @@ class Question(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     comparison: ComparisonChoices = ComparisonChoices()
     figure: FigureChoices = FigureChoices()
     numbers: NumberChoices = NumberChoices()
+    name: str = ""

@@ -185,6 +185,7 @@ class MainWindow(QMainWindow):
         line.open.clicked.connect(self.files.open)
         line.paste.clicked.connect(self.paste_table)
         line.export.clicked.connect(self.open_export)
+        line.table_wanted.connect(self.files.add_table)
         self.places_line.save.clicked.connect(self.files.save)
         self.start.paste.clicked.connect(self.paste_table)
         self.start.open.clicked.connect(self.files.open)
@@ -200,6 +201,7 @@ class MainWindow(QMainWindow):
             ("Ctrl+Shift+S", self.files.save_as),
             ("Ctrl+Shift+V", self.paste_table),
             ("Ctrl+E", self.open_export),
+            ("Ctrl+Shift+Q", line.open_another),
             ("Ctrl+1", self.page.size_button.toggle),
         ):
             QShortcut(QKeySequence(keys), self).activated.connect(action)
@@ -428,7 +430,8 @@ class MainWindow(QMainWindow):
 
     def open_example(self) -> None:
         """Bring in the example study."""
-        self.store.apply(example("duckweed").edit())
+        for edit in example("duckweed").edits():
+            self.store.apply(edit)
 
     def open_export(self) -> None:
         """Open the panel in which the figure is written, beside the page."""

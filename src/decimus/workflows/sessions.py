@@ -37,9 +37,10 @@ from decimus.study.tables import Table
 from decimus.values import Value
 
 BASE, EDITS, LOCK, TABLES = "base.decimus", "edits.journal", "lock", "tables"
-VERSION = 4
+VERSION = 5
 """Of the lines below; 1 had no first line that says so, up to 2 questions were in one piece, up to
-3 figures had no house style, notes or other outcomes, and words no notation."""
+3 figures had no house style, notes or other outcomes, and words no notation; up to 4 there was
+one question."""
 
 
 def journal_folder() -> Path:

@@ -7,6 +7,8 @@ field may be added with a default but never renamed.
 
 from __future__ import annotations
 
+from msgspec.structs import replace
+
 from decimus.study.edits.adjustments import (
     Adjust,
     ComputeColumn,
@@ -68,6 +70,14 @@ from decimus.study.edits.groups import (
     ColourLevel,
     HideGroup,
     MarkControl,
+)
+from decimus.study.edits.kinds import QuestionEdit
+from decimus.study.edits.question_list import (
+    AskAnother,
+    MoveQuestion,
+    NameQuestion,
+    RemoveQuestion,
+    RepeatQuestion,
 )
 from decimus.study.edits.questions import (
     ChooseDecimals,
@@ -198,15 +208,30 @@ Edit = (
     | ApplyStyle
     | ChooseSetting
     | TurnFigure
+    | AskAnother
+    | RepeatQuestion
+    | NameQuestion
+    | MoveQuestion
+    | RemoveQuestion
 )
 """Any change; told apart in a file by the name of its class."""
 TableEdit = BringInTable | AddTable | ReplaceTable
 """Changes that carry a whole table, whose cells are stored beside the words."""
 
+
+def edit_at(edit: Edit, question: int, sheet: int) -> Edit:
+    """The edit made to one question of a study, or to the sheet that it asks about."""
+    if isinstance(edit, QuestionEdit):
+        return edit if edit.question == question else replace(edit, question=question)
+    is_as_it_is = isinstance(edit, BringInTable) or edit.sheet == sheet
+    return edit if is_as_it_is else replace(edit, sheet=sheet)
+
+
 __all__ = [
     "AddTable",
     "Adjust",
     "ApplyStyle",
+    "AskAnother",
     "BringInTable",
     "ChooseAdjustment",
     "ChooseAlternative",
@@ -276,13 +301,17 @@ __all__ = [
     "JoinLevels",
     "MarkControl",
     "MoveByHand",
+    "MoveQuestion",
+    "NameQuestion",
     "NameVariable",
     "PutNote",
     "ReadAs",
     "RemoveComputed",
+    "RemoveQuestion",
     "RemoveTable",
     "RenameLevel",
     "ReorderLevels",
+    "RepeatQuestion",
     "ReplaceTable",
     "SetValuesAside",
     "ShowOutcome",
@@ -295,4 +324,5 @@ __all__ = [
     "WriteAxisTitle",
     "WriteCells",
     "WriteOwnText",
+    "edit_at",
 ]

@@ -31,30 +31,7 @@ class ApplyStyle(QuestionEdit, frozen=True, kw_only=True):
 
     def changed(self, question: Question) -> Question:
         """The question in that style."""
-        style = self.style
-        figure = replace(question.figure, house=style, look=Look())
-        if style.comparison_text is not None:
-            figure = replace(figure, comparison_text=style.comparison_text)
-        if style.star_limits is not None:
-            figure = replace(figure, star_limits=style.star_limits)
-        if style.leading_zero is not None:
-            figure = replace(figure, leading_zero=style.leading_zero)
-        if style.p_decimals is not None:
-            figure = replace(figure, p_decimals=style.p_decimals)
-        heights = question.heights
-        if style.error_bar_level is not None:
-            heights = replace(heights, level=style.error_bar_level)
-        if style.direction is not None:
-            heights = replace(heights, direction=style.direction)
-        if style.error_bar is not None:
-            # Counts and shares keep the error bars that belong to them.
-            fits = style.error_bar in fitting(heights.height)
-            heights = replace(heights, error_bar=style.error_bar) if fits else heights
-        numbers = question.numbers
-        if style.decimals is not None:
-            fixed = numbers.fixed if style.fixed_decimals is None else style.fixed_decimals
-            numbers = replace(numbers, decimals=style.decimals, fixed=fixed)
-        return replace(question, figure=figure, heights=heights, numbers=numbers)
+        return in_style(question, self.style)
 
     def apply(self, study: Study) -> Study:
         """The study with one question, or all of them, in that style."""
@@ -62,3 +39,30 @@ class ApplyStyle(QuestionEdit, frozen=True, kw_only=True):
             return super().apply(study)
         questions = tuple(self.changed(question) for question in study.questions)
         return replace(study, questions=questions)
+
+
+def in_style(question: Question, style: HouseStyle) -> Question:
+    """The question in a house style, without what was set about its looks before."""
+    figure = replace(question.figure, house=style, look=Look())
+    if style.comparison_text is not None:
+        figure = replace(figure, comparison_text=style.comparison_text)
+    if style.star_limits is not None:
+        figure = replace(figure, star_limits=style.star_limits)
+    if style.leading_zero is not None:
+        figure = replace(figure, leading_zero=style.leading_zero)
+    if style.p_decimals is not None:
+        figure = replace(figure, p_decimals=style.p_decimals)
+    heights = question.heights
+    if style.error_bar_level is not None:
+        heights = replace(heights, level=style.error_bar_level)
+    if style.direction is not None:
+        heights = replace(heights, direction=style.direction)
+    if style.error_bar is not None:
+        # Counts and shares keep the error bars that belong to them.
+        fits = style.error_bar in fitting(heights.height)
+        heights = replace(heights, error_bar=style.error_bar) if fits else heights
+    numbers = question.numbers
+    if style.decimals is not None:
+        fixed = numbers.fixed if style.fixed_decimals is None else style.fixed_decimals
+        numbers = replace(numbers, decimals=style.decimals, fixed=fixed)
+    return replace(question, figure=figure, heights=heights, numbers=numbers)

@@ -11,7 +11,8 @@ from decimus.errors import ChoiceError
 from decimus.study.adjustments import FactorOnGroup, MinusBlank, RelativeToControl
 from decimus.study.edits.kinds import QuestionEdit, SheetEdit
 from decimus.study.edits.moves import moved_columns, moved_question
-from decimus.study.questions import Asked, LevelChoices, PairOfGroups, Question
+from decimus.study.edits.question_list import AskAnother, AsksOf, about
+from decimus.study.questions import Asked, PairOfGroups, Question
 from decimus.study.readings import Reading
 from decimus.study.studies import Sheet, Source, Study
 from decimus.study.tables import Table
@@ -25,11 +26,19 @@ from decimus.study.targets import (
 
 
 class AddTable(QuestionEdit, frozen=True, kw_only=True):
-    """Another table comes in beside those at hand, and the question asks about it."""
+    """Another table comes in beside those at hand.
+
+    Args:
+        table: its cells.
+        source: where they came from.
+        reading: how they are read.
+        asks: what is asked about it: by the question at hand, by another one, or nothing yet.
+    """
 
     table: Table
     source: Source = Source()
     reading: Reading = Reading()
+    asks: AsksOf = AsksOf.INSTEAD
 
     @property
     def title(self) -> str:
@@ -40,8 +49,15 @@ class AddTable(QuestionEdit, frozen=True, kw_only=True):
         """The study with the table."""
         sheet = Sheet(self.table, self.reading, self.source)
         added = replace(study, sheets=(*study.sheets, sheet))
-        question = about(study.questions[self.question], len(study.sheets))
-        return added.with_question(self.question, question)
+        match self.asks:
+            case AsksOf.NOTHING:
+                return added
+            case AsksOf.ANOTHER:
+                asked = Asked(sheet=len(study.sheets))
+                return AskAnother(question=self.question, asked=asked).apply(added)
+            case AsksOf.INSTEAD:
+                question = about(study.questions[self.question], len(study.sheets))
+                return added.with_question(self.question, question)
 
 
 class ChooseTable(QuestionEdit, frozen=True, kw_only=True):
@@ -256,41 +272,3 @@ class RemoveTable(QuestionEdit, frozen=True, kw_only=True):
             if after
             else question
         )
-
-
-def about(question: Question, sheet: int) -> Question:
-    """The question asked of another table: what named columns and levels goes."""
-    if question.asked.sheet == sheet:
-        return question
-    usual = Question()
-    return replace(
-        question,
-        asked=Asked(sheet=sheet),
-        levels=LevelChoices(),
-        figure=replace(
-            question.figure,
-            kind=usual.figure.kind,
-            spacing=None,
-            group_title=None,
-            value_title=None,
-            value_from=None,
-            value_to=None,
-            moved=(),
-            group_looks=(),
-            level_colours=(),
-            hidden=(),
-            drawn_pairs=(),
-        ),
-        comparison=replace(
-            question.comparison,
-            chosen_pairs=(),
-            pair_set=None,
-            marginal_variable=None,
-            method=usual.comparison.method,
-            adjustment=None,
-            alternative=None,
-            reference=None,
-            relevant_difference=None,
-        ),
-        heights=replace(question.heights, threshold=None, height=usual.heights.height),
-    )

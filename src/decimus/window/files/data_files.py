@@ -175,7 +175,7 @@ class DataFiles(QObject):
         self, before: Results, base: History, edit: ReplaceTable, progress: Progress
     ) -> _Step:
         history = base.after(edit)
-        results = Results(history.study, before=before, decimal_sign=before.decimal_sign)
+        results = Results(history.study, before.number, before, before.decimal_sign)
         if progress is not no_progress:
             prepare(results, progress)
         return _Step(edit, history, results, what_changed(before, results))

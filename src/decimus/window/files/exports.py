@@ -21,6 +21,7 @@ from decimus.formats.files import name_in_words
 from decimus.formats.progress import Progress, no_progress
 from decimus.formats.style_file import read_style
 from decimus.study.edits import AddTable, ApplyStyle, BringInTable, TableEdit
+from decimus.study.edits.question_list import AsksOf
 from decimus.study.history import History
 from decimus.window.state.jobs import Beside, prepare
 from decimus.window.state.store import Store, WorkedOut
@@ -174,9 +175,16 @@ class Files(QObject):
         def work(progress: Progress) -> WorkedOut:
             edit, _ = table_edit(path, progress=_up_to(0.4, progress))
             brought_in(History(), edit, str(path))  # there are measurements in it
-            added = AddTable(table=edit.table, source=edit.source, reading=edit.reading)
+            added = AddTable(
+                table=edit.table,
+                source=edit.source,
+                reading=edit.reading,
+                asks=AsksOf.ANOTHER,
+                question=before.number,
+            )
             history = base.after(added)
-            results = Results(history.study, before=before, decimal_sign=before.decimal_sign)
+            number = len(history.study.questions) - 1
+            results = Results(history.study, number, before, before.decimal_sign)
             if progress is not no_progress:
                 prepare(results, progress)
             return WorkedOut(base, history, results)

@@ -8,7 +8,9 @@ from PySide6.QtCore import QObject, Signal
 
 from decimus.analysis.results import Results
 from decimus.errors import InputError
-from decimus.study.edits import Edit
+from decimus.study.edits import AddTable, AskAnother, Edit, MoveQuestion, RepeatQuestion, edit_at
+from decimus.study.edits.kinds import QuestionEdit
+from decimus.study.edits.question_list import AsksOf
 from decimus.study.history import History
 from decimus.study.studies import Study
 from decimus.values import Value
@@ -90,21 +92,35 @@ class Store(QObject):
         return self._saved is self._history.study or self._saved == self._history.study
 
     def apply(self, edit: Edit) -> None:
-        """Make a change; one that cannot be made is `refused`."""
+        """Make a change to the question that is shown; one that cannot be made is `refused`."""
+        self._apply(edit_at(edit, self._results.number, self._results.question.asked.sheet))
+
+    def _apply(self, edit: Edit) -> None:
         try:
             history = self._history.after(edit)
         except InputError as error:
             self.refused.emit(error)
         else:
-            self._move(history)
+            self._move(history, number=_number_after(edit, history.study))
 
     def undo(self) -> None:
-        """Take the last change back."""
-        self._move(self._history.undone())
+        """Take the last change back, and show the question that it was made to."""
+        undone = self._history.undone()
+        if undone is not self._history:
+            edit = self._history.steps[undone.position].edit
+            self._move(undone, number=edit.question if isinstance(edit, QuestionEdit) else None)
 
     def redo(self) -> None:
-        """Bring the change back that was undone last."""
-        self._move(self._history.redone())
+        """Bring the change back that was undone last, and show the question that it is made to."""
+        redone = self._history.redone()
+        if redone is not self._history:
+            edit = redone.steps[self._history.position].edit
+            self._move(redone, number=_number_after(edit, redone.study))
+
+    def show_question(self, number: int) -> None:
+        """Show another question of the study; nothing is changed by that."""
+        if number != self._results.number and 0 <= number < len(self._history.study.questions):
+            self._move(self._history, number=number)
 
     @property
     def decimal_sign(self) -> str:
@@ -146,11 +162,11 @@ class Store(QObject):
         if worked.base is self._history:
             if is_step:
                 self._move(worked.history, results=worked.results)
-            else:
+            elif worked.results.number == self._results.number:
                 self._results = worked.results
                 self.changed.emit(worked.results)
         elif is_step:
-            self.apply(worked.history.steps[-1].edit)
+            self._apply(worked.history.steps[-1].edit)
 
     def save(self, path: Path, *, is_compared: bool = True) -> bool:
         """Write the study to a file; False, with `refused`, when that failed.
@@ -173,13 +189,18 @@ class Store(QObject):
         self.filed.emit()
 
     def _move(
-        self, history: History, *, is_same_study: bool = True, results: Results | None = None
+        self,
+        history: History,
+        *,
+        is_same_study: bool = True,
+        results: Results | None = None,
+        number: int | None = None,
     ) -> None:
-        if history is self._history:
+        shown = self._results.number
+        if history is self._history and number in (None, shown):
             return
         if results is None:
-            before = self._results if is_same_study else None
-            results = Results(history.study, before=before, decimal_sign=self._decimal_sign)
+            results = self._after(history, shown if number is None else number, is_same_study)
         try:
             _ = results.problem is not None or results.groups
         except Exception as fault:  # noqa: BLE001 - the study stays as it is shown
@@ -190,3 +211,33 @@ class Store(QObject):
         self._results = results
         self.changed.emit(results)
         self.filed.emit()
+
+    def _after(self, history: History, number: int, is_same_study: bool) -> Results:
+        """What follows from a question of another study, or of the same one later or earlier."""
+        sign = self._decimal_sign
+        if not is_same_study:
+            return Results(history.study, decimal_sign=sign)
+        number = min(number, len(history.study.questions) - 1)
+        if history is self._history:
+            return self._results.of_question(number)
+        shown = self._results
+        if number == shown.number:
+            return Results(history.study, number, shown, sign)
+        # What was known of that question serves it; what is shown now serves all others.
+        at_hand = min(shown.number, len(history.study.questions) - 1)
+        return Results(history.study, at_hand, shown, sign).of_question(number)
+
+
+def _number_after(edit: Edit, study: Study) -> int | None:
+    """The question to show after an edit; None for the one that is shown."""
+    match edit:
+        case AskAnother() | AddTable(asks=AsksOf.ANOTHER):
+            return len(study.questions) - 1
+        case RepeatQuestion():
+            return edit.question + 1
+        case MoveQuestion():
+            return min(edit.to, len(study.questions) - 1)
+        case QuestionEdit():
+            return edit.question
+        case _:
+            return None
