@@ -23,6 +23,8 @@ MORE = (
     "analysis.statistic_kinds",
     "figure.marks",
     "study.targets",
+    "study.live_parts",
+    "study.number_styles",
     "study.edits.question_list",
     "charts.styles",
     "analysis.method_kinds",
@@ -117,13 +119,13 @@ LEFT_OUT: dict[tuple[str, str], dict[str, str]] = {
             "THREE_WAY TWO_WAY WELCH_T"
         ),
     },
-    ("wording/write_up/methods.py", "ErrorBar"): {
+    ("wording/write_up/whole_sentences.py", "ErrorBar"): {
         "QUARTILES to WITHIN_CI": (
             "CONFIDENCE_INTERVAL GIVEN MULTIPLE_OF_SD MULTIPLE_OF_SE NONE RANGE "
             "STANDARD_DEVIATION STANDARD_ERROR"
         ),
     },
-    ("wording/write_up/methods.py", "Height"): {
+    ("wording/write_up/whole_sentences.py", "Height"): {
         "MEAN to COUNT": "SHARE",
         "MEAN to GEOMETRIC_MEAN": "COUNT MEDIAN SHARE",
     },

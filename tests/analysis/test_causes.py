@@ -40,7 +40,7 @@ CAUSES: dict[str, tuple[str, ...]] = {
     "remarks on figure": ("shown groups", "figure", "chart facts"),
     "remarks on comparison": ("shown groups", "comparison", "annotations"),
     "chart facts": ("shown groups", "comparison"),
-    "content": ("shown groups", "figure", "comparison", "annotations"),
+    "content": ("shown groups", "figure", "comparison", "annotations", "numerals"),
     "page": ("content",),
     "caption": (
         "shown groups",
@@ -48,6 +48,7 @@ CAUSES: dict[str, tuple[str, ...]] = {
         "annotations",
         "comparison choices",
         "said of figure",
+        "numerals",
     ),
 }
 """What each derived value is made of: other ones, and facts of the study."""
@@ -75,6 +76,7 @@ def facts(study: Study) -> dict[str, object]:
         "reading": sheet.reading,
         "source": sheet.source,
         "tables beside": [(id(s.table), s.reading) for s in beside],
+        "numerals": Results(study).numerals,
         "outcome": question.asked.outcome,
         "factors": question.asked.factors,
         "levels": question.levels,

@@ -18,7 +18,7 @@ from decimus.wording.figure.captions import caption
 from decimus.wording.measurements.alternatives import alternatives_choice
 from decimus.wording.measurements.readings import problem_sentence, reading_sentence
 from decimus.wording.remarks.remarks import remark_words
-from decimus.wording.spans import Choice
+from decimus.wording.spans import Choice, plain_text
 from decimus.wording.write_up.methods import methods_paragraph
 from tests.corpus.tables import CASES, SUMMARISED
 
@@ -74,7 +74,7 @@ def look(results: Results) -> None:
         return
     assert reading_sentence(results)
     assert caption(results)
-    assert methods_paragraph(results)
+    assert plain_text(methods_paragraph(results))
     remark_words(results)
     summary_record(results, 95)
     assert page_of(results, measure).marks

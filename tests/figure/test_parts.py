@@ -25,6 +25,7 @@ from decimus.figure.scales import (
     ticks,
 )
 from decimus.figure.swarms import swarm
+from decimus.study.number_styles import PLAIN
 from decimus.terms import LevelKind, Palette
 
 
@@ -178,8 +179,8 @@ def test_numbers_of_a_figure_are_short(values: tuple[float, ...], exponent: int)
 
 def test_large_numbers_that_hardly_differ_are_written_out() -> None:
     places = (1.7e9, 1.7e9 + 20, 1.7e9 + 40)
-    assert tick_labels(places, 20.0, ".")[1] == "1\u2009700\u2009000\u2009020"
-    assert tick_labels((0.0, 1e9, 2e9), 1e9, ".")[1] == "1×10⁹"
+    assert tick_labels(places, 20.0, PLAIN)[1] == "1\u2009700\u2009000\u2009020"
+    assert tick_labels((0.0, 1e9, 2e9), 1e9, PLAIN)[1] == "1×10⁹"
 
 
 def test_a_logarithmic_scale() -> None:

@@ -12,6 +12,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from decimus.analysis.results import Results
 from decimus.errors import FileFormatError, InputError
 from decimus.examples.catalogue import EXAMPLES
 from decimus.formats.study_file import (
@@ -222,7 +223,8 @@ def test_a_study_of_version_4_opens_with_its_style_and_history() -> None:
     (question,) = opened.history.study.questions
     assert question.figure.title == "Salt and *Lemna*"
     assert question.figure.house.name == "ours"
-    assert (question.figure.leading_zero, question.figure.p_decimals) == (False, 2)
+    numerals = Results(opened.history.study).numerals
+    assert (numerals.leading_zero, numerals.p_decimals) == (False, 2)
     assert question.figure.notes[0].text == "here *Lemna*"
     assert question.heights.error_bar is ErrorBar.STANDARD_ERROR
     assert question.name == ""

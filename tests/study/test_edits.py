@@ -51,6 +51,7 @@ ASIDE = SetAside("cracked", row=2, column=2)
 ONE_OF_EACH: tuple[Edit, ...] = (
     edits.AskAnother(asked=Asked(outcome=2, factors=(0,)), words="area by salt"),
     edits.RepeatQuestion(),
+    edits.ChooseNumberStyle(name="minus", value="hyphen"),
     edits.NameQuestion(name="growth"),
     edits.MoveQuestion(to=1),
     edits.RemoveQuestion(name="it"),

@@ -26,6 +26,7 @@ from decimus.study import edits
 from decimus.study.edits import Edit, TableEdit
 from decimus.study.history import History
 from decimus.study.looks import Look
+from decimus.study.number_styles import NumberStyle
 from decimus.study.questions import FigureChoices
 from decimus.study.readings import Reading
 from decimus.study.settings import FIGURE_SETTINGS, LOOK_SETTINGS, OF_GROUPS
@@ -39,6 +40,7 @@ from decimus.wording.figure.settings import figure_settings, foot_sentence
 from decimus.wording.groups.lane_choices import lanes_sentence
 from decimus.wording.measurements.readings import place_counts, problem_sentence, reading_sentence
 from decimus.wording.measurements.sheets import strip_sentence, tables_sentence
+from decimus.wording.number_choices import number_sentence
 from decimus.wording.questions import question_sentence
 from decimus.wording.remarks.remarks import remark_words
 from decimus.wording.spans import Choice, plain_text
@@ -90,10 +92,27 @@ def settings_of(edit: edits.ChooseSetting | edits.ChooseLook) -> Iterator[msgspe
         yield from made[: max(closed, 1)]
 
 
+def number_styles() -> Iterator[msgspec.Struct]:
+    """Every value of what is chosen about numbers; of decimals and floors one."""
+    for name, annotation in typing.get_type_hints(NumberStyle).items():
+        values = (*members(annotation), *(".", ",", 3, 0.0001))
+        refused = list[str]()
+        for value in values:
+            plain = value.value if isinstance(value, Enum) else value
+            try:
+                yield edits.ChooseNumberStyle(name=name, value=plain)
+            except InputError as error:
+                refused.append(error.remedy)
+        assert all(refused)
+
+
 def variants(value: msgspec.Struct) -> Iterator[msgspec.Struct]:
     """The struct with each field of a closed set at each of its values, structs in it too."""
     if isinstance(value, edits.ChooseSetting | edits.ChooseLook):
         yield from settings_of(value)
+        return
+    if isinstance(value, edits.ChooseNumberStyle):
+        yield from number_styles()
         return
     for name, annotation in typing.get_type_hints(type(value)).items():
         now = getattr(value, name)
@@ -159,7 +178,12 @@ def show(results: Results) -> list[object]:
     else:
         found.append(place_counts(results))
         sentences.append(question_sentence(results))
-        sentences += [reading_sentence(results), caption(results), foot_sentence(results)]
+        sentences += [
+            reading_sentence(results),
+            caption(results),
+            foot_sentence(results),
+            number_sentence(results),
+        ]
         sentences += [lanes_sentence(results), strip_sentence(results)]
         sentences += [s.sentence for section in figure_settings(results) for s in section.settings]
         found.append(methods_paragraph(results))

@@ -13,11 +13,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         "size": ("The difference is # standard deviations (Hedges’ g = #, about # % CI # to #)."),
         "change": ("In percent of the mean for salt that is # % (# % CI # to #)."),
         "assumed": ("Assumed: independent replicates, normal within groups; spreads may differ."),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: Welch’s t-test, two-sided; intervals of "
-            "differences at # %."
-        ),
         "working": (
             "The difference is the first mean minus the second; its SE of # comes from each"
             " group’s own spread (Welch’s t-test, # df). t = #, p = #. This one interval "
@@ -34,11 +29,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         "size": ("The difference is # standard deviations (Hedges’ g = #, about # % CI −# to #)."),
         "change": ("In percent of the mean for salt that is # % (# % CI −# to #)."),
         "assumed": ("Assumed: independent replicates, normal within groups; spreads may differ."),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: Welch’s t-test, two-sided; intervals of "
-            "differences at # %."
-        ),
         "working": (
             "The difference is the first mean minus the second; its SE of # comes from each"
             " group’s own spread (Welch’s t-test, # df). t = #, p = #. This one interval "
@@ -58,11 +48,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         "size": ("The difference is # standard deviations (Hedges’ g = #, # % CI # to #)."),
         "change": ("In percent of the mean for salt that is # % (# % CI # to #)."),
         "assumed": ("Assumed: independent replicates, normal within groups, with the same spread."),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: Student’s t-test, two-sided; intervals of"
-            " differences at # %."
-        ),
         "working": (
             "The difference is the first mean minus the second; its SE of # comes from the "
             "spread pooled over all groups (Student’s t-test, # df). t = #, p = #. This one"
@@ -79,11 +64,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         "size": ("The difference is # standard deviations (Hedges’ g = #, about # % CI # to #)."),
         "change": ("In percent of the mean for salt that is # % (# % CI # to #)."),
         "assumed": ("Assumed: independent replicates, normal within groups; spreads may differ."),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: Welch’s t-test, two-sided (α = #); "
-            "intervals of differences at # %."
-        ),
         "working": (
             "The difference is the first mean minus the second; its SE of # comes from each"
             " group’s own spread (Welch’s t-test, # df). t = #, p = #. This one interval "
@@ -102,11 +82,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         "size": ("The difference is # standard deviations (Hedges’ g = #, about # % CI # to #)."),
         "change": ("In percent of the mean for salt that is # % (# % CI # to #)."),
         "assumed": ("Assumed: independent replicates, normal within groups; spreads may differ."),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: Welch’s t-test, one-sided: control above "
-            "salt; intervals of differences at # %."
-        ),
         "working": (
             "The difference is the first mean minus the second; its SE of # comes from each"
             " group’s own spread (Welch’s t-test, # df). t = #, p = #; one-sided p < #. "
@@ -126,11 +101,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         "size": ("The difference is # standard deviations (Hedges’ g = #, about # % CI # to #)."),
         "change": ("In percent of the mean for salt that is # % (# % CI # to #)."),
         "assumed": ("Assumed: independent replicates, normal within groups; spreads may differ."),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: Welch’s t-test, one-sided: control below "
-            "salt; intervals of differences at # %."
-        ),
         "working": (
             "The difference is the first mean minus the second; its SE of # comes from each"
             " group’s own spread (Welch’s t-test, # df). t = #, p = #; one-sided p > #. "
@@ -152,11 +122,6 @@ SENTENCES: dict[str, dict[str, str]] = {
             " p = #; # % CI −# to #."
         ),
         "assumed": ("Assumed: independent replicates, normal within groups; spreads may differ."),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: Welch’s t-test, two-sided; intervals of "
-            "differences at # %."
-        ),
         "working": (
             "The difference is the first mean minus the second; its SE of # comes from each"
             " group’s own spread (Welch’s t-test, # df). t = #, p = #. This one interval "
@@ -177,11 +142,6 @@ SENTENCES: dict[str, dict[str, str]] = {
             "tests, p = #; # % CI −# to #."
         ),
         "assumed": ("Assumed: independent replicates, normal within groups; spreads may differ."),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: Welch’s t-test, two-sided; intervals of "
-            "differences at # %."
-        ),
         "working": (
             "The difference is the first mean minus the second; its SE of # comes from each"
             " group’s own spread (Welch’s t-test, # df). t = #, p = #. This one interval "
@@ -202,11 +162,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         "assumed": (
             "Assumed: independent replicates; that the shift is the difference asks for "
             "groups of like shape. p is exact."
-        ),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: Mann–Whitney test, two-sided; intervals "
-            "of differences at # %."
         ),
         "working": (
             "p = #. p is exact, by permutation of the ranks. The shift, # mm², # % CI # to "
@@ -231,11 +186,6 @@ SENTENCES: dict[str, dict[str, str]] = {
             "Assumed: independent replicates; that the shift is the difference asks for "
             "groups of like shape. p is exact."
         ),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: Mann–Whitney test, two-sided; intervals "
-            "of differences at # %."
-        ),
         "working": (
             "p = #. p is exact, by permutation of the ranks. The shift, −#, # % CI −# to #,"
             " is the median of all differences between the groups."
@@ -256,11 +206,6 @@ SENTENCES: dict[str, dict[str, str]] = {
             "Assumed: independent replicates; that the shift is the difference asks for "
             "groups of like shape. p is exact."
         ),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: Mann–Whitney test, two-sided; intervals "
-            "of differences at # %."
-        ),
         "working": (
             "p = #. p is exact, by permutation of the ranks. The shift, −# mm², # % CI −# "
             "to −#, is the median of all differences between the groups."
@@ -275,11 +220,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         ),
         "size": ("The difference is # standard deviations (Hedges’ g = #, about # % CI # to #)."),
         "assumed": ("Assumed: independent replicates, normal within groups; spreads may differ."),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: Welch’s t-test, two-sided; intervals of "
-            "differences at # %."
-        ),
         "working": (
             "The difference is the first mean minus the second; its SE of # comes from each"
             " group’s own spread (Welch’s t-test, # df). t = #, p = #. This one interval "
@@ -296,11 +236,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         "size": ("The difference is # standard deviations (Hedges’ g = #, about # % CI # to #)."),
         "change": ("In percent of the mean for salt that is # % (# % CI # to #)."),
         "assumed": ("Assumed: independent replicates, normal within groups; spreads may differ."),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: Welch’s t-test, two-sided; intervals of "
-            "differences at # %."
-        ),
         "working": (
             "The difference is the first mean minus the second; its SE of # comes from each"
             " group’s own spread (Welch’s t-test, # df). t = #, p = #. This one interval "
@@ -319,11 +254,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         ),
         "change": ("In percent of the mean for sun that is −# % (# % CI −# to −#)."),
         "assumed": ("Assumed: independent replicates, normal within groups; spreads may differ."),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: Welch’s t-test, two-sided; intervals of "
-            "differences at # %."
-        ),
         "working": (
             "The difference is the first mean minus the second; its SE of # comes from each"
             " group’s own spread (Welch’s t-test, # df). t = −#, p < #. This one interval "
@@ -340,11 +270,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         "size": ("The difference is # standard deviations (Hedges’ g = #, about # % CI # to #)."),
         "change": ("In percent of the mean for salt that is # % (# % CI # to #)."),
         "assumed": ("Assumed: independent replicates, normal within groups; spreads may differ."),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: Welch’s t-test, two-sided; intervals of "
-            "differences at # %."
-        ),
         "working": (
             "The difference is the first mean minus the second; its SE of # comes from each"
             " group’s own spread (Welch’s t-test, # df). t = #, p = #. This one interval "
@@ -363,11 +288,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         ),
         "change": ("In percent of the mean for sun that is −# % (# % CI −# to −#)."),
         "assumed": ("Assumed: independent replicates, normal within groups; spreads may differ."),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: Welch’s t-test, two-sided; intervals of "
-            "differences at # %."
-        ),
         "working": (
             "The difference is the first mean minus the second; its SE of # comes from each"
             " group’s own spread (Welch’s t-test, # df). t = −#, p < #. This one interval "
@@ -385,11 +305,6 @@ SENTENCES: dict[str, dict[str, str]] = {
             "The difference is −# standard deviations (Hedges’ g = −#, about # % CI −# to −#)."
         ),
         "assumed": ("Assumed: independent replicates, normal within groups; spreads may differ."),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: Welch’s t-test, two-sided; intervals of "
-            "differences at # %."
-        ),
         "working": (
             "The difference is the first mean minus the second; its SE of # comes from each"
             " group’s own spread (Welch’s t-test, # df). t = −#, p < #. This one interval "
@@ -406,11 +321,6 @@ SENTENCES: dict[str, dict[str, str]] = {
             "The difference is −# standard deviations (Hedges’ g = −#, about # % CI −# to −#)."
         ),
         "assumed": ("Assumed: independent replicates, normal within groups; spreads may differ."),
-        "methods": (
-            "There were # replicates in each group. Values are taken as log₁₀. Geometric "
-            "means are shown with their # % confidence interval (t-based on logarithms, "
-            "taken back). Test: Welch’s t-test, two-sided; intervals of differences at # %."
-        ),
         "working": (
             "The difference is the first mean minus the second; its SE of # comes from each"
             " group’s own spread (Welch’s t-test, # df). t = −#, p = #. This one interval "
@@ -427,11 +337,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         "size": ("The difference is # standard deviations (Hedges’ g = #, about # % CI −# to #)."),
         "change": ("In percent of the mean for two that is # % (# % CI −# to #)."),
         "assumed": ("Assumed: independent replicates, normal within groups; spreads may differ."),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: Welch’s t-test, two-sided; intervals of "
-            "differences at # %."
-        ),
         "working": (
             "The difference is the first mean minus the second; its SE of # comes from each"
             " group’s own spread (Welch’s t-test, # df). t = #, p > #. This one interval "
@@ -451,12 +356,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         ),
         "assumed": (
             "Assumed: independent replicates, normal within groups, with the same spread in all."
-        ),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: one-way ANOVA, followed by the "
-            "Tukey–Kramer test, two-sided, for all pairs, # in all (one family); intervals "
-            "of differences at # %."
         ),
         "working": (
             "The difference is the first mean minus the second; its SE of # comes from the "
@@ -479,12 +378,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         ),
         "assumed": (
             "Assumed: independent replicates, normal within groups, with the same spread in all."
-        ),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: one-way ANOVA, followed by Dunnett’s "
-            "test, two-sided, for each against control, # in all (one family); intervals of"
-            " differences at # %."
         ),
         "working": (
             "The difference is the group minus the control; its SE of # comes from the "
@@ -509,12 +402,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         "assumed": (
             "Assumed: independent replicates, normal within groups, with the same spread in all."
         ),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: one-way ANOVA, followed by Dunnett’s "
-            "test, one-sided: each below the control, for each against control, # in all "
-            "(one family); intervals of differences at # %."
-        ),
         "working": (
             "The difference is the group minus the control; its SE of # comes from the "
             "spread pooled over all groups (one-way ANOVA, # df). t = −#, p < #, adjusted p"
@@ -533,12 +420,6 @@ SENTENCES: dict[str, dict[str, str]] = {
             "# mm² (simultaneous # % CI # to #)."
         ),
         "assumed": ("Assumed: independent replicates, normal within groups; spreads may differ."),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: Welch’s ANOVA, followed by the "
-            "Games–Howell test, two-sided, for all pairs, # in all (one family); intervals "
-            "of differences at # %."
-        ),
         "working": (
             "The difference is the first mean minus the second; its SE of # comes from each"
             " group’s own spread (Welch’s ANOVA, # df). q = #, p = #, adjusted p = # "
@@ -557,11 +438,6 @@ SENTENCES: dict[str, dict[str, str]] = {
             "# of # pairs differs; furthest apart: control lies above high: a shift of # mm²."
         ),
         "assumed": ("Assumed: independent replicates, groups of like shape. p is exact."),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: Kruskal–Wallis test, followed by Dunn’s "
-            "test adjusted after Holm, two-sided, for all pairs, # in all (one family)."
-        ),
         "working": (
             "Ranks are those among the values of all groups. p = #, adjusted p = # (Dunn’s "
             "test adjusted after Holm). The median of all differences between the two "
@@ -578,12 +454,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         "pairs": ("None of # pairs is shown to differ."),
         "assumed": (
             "Assumed: independent replicates, normal within groups, with the same spread in all."
-        ),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: one-way ANOVA, followed by the "
-            "Tukey–Kramer test, two-sided, for all pairs, # in all (one family); intervals "
-            "of differences at # %."
         ),
         "working": (
             "The difference is the first mean minus the second; its SE of # comes from the "
@@ -608,12 +478,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         "assumed": (
             "Assumed: independent replicates, normal within groups, with the same spread in all."
         ),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: one-way ANOVA, followed by the "
-            "Tukey–Kramer test, two-sided, for one chosen pair of # (one family of all #); "
-            "intervals of differences at # %."
-        ),
         "working": (
             "The difference is the first mean minus the second; its SE of # comes from the "
             "spread pooled over all groups (one-way ANOVA, # df). q = #, p < #, adjusted p "
@@ -637,12 +501,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         "assumed": (
             "Assumed: independent replicates, normal within groups, with the same spread in all."
         ),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: one-way ANOVA, followed by t-tests "
-            "adjusted after Holm, two-sided, for two pairs planned beforehand (one family);"
-            " intervals of differences at # %."
-        ),
         "working": (
             "The difference is the first mean minus the second; its SE of # comes from the "
             "spread pooled over all groups (one-way ANOVA, # df). t = #, p < #, adjusted p "
@@ -660,10 +518,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         "assumed": (
             "Assumed: independent replicates, normal within groups, with the same spread in all."
         ),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: one-way ANOVA."
-        ),
     },
     "three groups, unadjusted": {
         "asked": (
@@ -680,12 +534,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         ),
         "assumed": (
             "Assumed: independent replicates, normal within groups, with the same spread in all."
-        ),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: one-way ANOVA, followed by t-tests, "
-            "unadjusted, two-sided, for all pairs, # in all (unadjusted); intervals of "
-            "differences at # %."
         ),
         "working": (
             "The difference is the first mean minus the second; its SE of # comes from the "
@@ -710,12 +558,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         "assumed": (
             "Assumed: independent replicates, normal within groups, with the same spread in all."
         ),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: one-way ANOVA, followed by t-tests "
-            "adjusted after Benjamini and Hochberg, two-sided, for all pairs, # in all (one"
-            " family); intervals of differences at # %."
-        ),
         "working": (
             "The difference is the first mean minus the second; its SE of # comes from the "
             "spread pooled over all groups (one-way ANOVA, # df). t = #, p < #, adjusted p "
@@ -737,12 +579,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         "alike": ("# of # pairs is shown to differ by less than # mm²: low and high."),
         "assumed": (
             "Assumed: independent replicates, normal within groups, with the same spread in all."
-        ),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: one-way ANOVA, followed by the "
-            "Tukey–Kramer test, two-sided, for all pairs, # in all (one family); intervals "
-            "of differences at # %."
         ),
         "working": (
             "The difference is the first mean minus the second; its SE of # comes from the "
@@ -775,12 +611,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         ),
         "assumed": (
             "Assumed: independent replicates, normal within cells, with the same spread in all."
-        ),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: two-way ANOVA, followed by t-tests "
-            "adjusted after Šidák, two-sided, for cells within each level of the other "
-            "factor, # in all (one family); intervals of differences at # %."
         ),
         "working": (
             "The difference is the first mean minus the second; its SE of # comes from the "
@@ -816,13 +646,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         "assumed": (
             "Assumed: independent replicates, normal within cells, with the same spread in all."
         ),
-        "methods": (
-            "There were #–# replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: two-way ANOVA, followed by t-tests "
-            "adjusted after Šidák, two-sided, for cells within each level of the other "
-            "factor, # in all (one family); intervals of differences at # %. Each term was "
-            "tested given all others (type III)."
-        ),
         "working": (
             "The difference is the first mean minus the second; its SE of # comes from the "
             "spread pooled over all groups (two-way ANOVA, # df). t = −#, p < #, adjusted p"
@@ -857,13 +680,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         "assumed": (
             "Assumed: independent replicates, normal within cells, with the same spread in all."
         ),
-        "methods": (
-            "There were #–# replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: two-way ANOVA, followed by t-tests "
-            "adjusted after Šidák, two-sided, for cells within each level of the other "
-            "factor, # in all (one family); intervals of differences at # %. Each term was "
-            "tested given those not containing it (type II)."
-        ),
         "working": (
             "The difference is the first mean minus the second; its SE of # comes from the "
             "spread pooled over all groups (two-way ANOVA, # df). t = −#, p < #, adjusted p"
@@ -889,12 +705,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         "main effects": ("Averaged over salt, dim − bright is −# mm² (# % CI −# to −#), p < #."),
         "assumed": (
             "Assumed: independent replicates, normal within cells, with the same spread in all."
-        ),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: two-way ANOVA, followed by the "
-            "Tukey–Kramer test, two-sided, for levels of salt, averaged over light (one "
-            "family); intervals of differences at # %."
         ),
         "working": (
             "The difference is the first mean minus the second; its SE of # comes from the "
@@ -928,12 +738,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         "assumed": (
             "Assumed: independent replicates, normal within cells, with the same spread in all."
         ),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: two-way ANOVA, followed by the "
-            "Tukey–Kramer test, two-sided, for all cells with each other, # in all (one "
-            "family); intervals of differences at # %."
-        ),
         "working": (
             "The difference is the first mean minus the second; its SE of # comes from the "
             "spread pooled over all groups (two-way ANOVA, # df). q = −#, p < #, adjusted p"
@@ -966,12 +770,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         "assumed": (
             "Assumed: independent replicates, normal within cells, with the same spread in all."
         ),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: two-way ANOVA, followed by the "
-            "Tukey–Kramer test, two-sided, for cells within each level of the other factor "
-            "(one family at each level); intervals of differences at # %."
-        ),
         "working": (
             "The difference is the first mean minus the second; its SE of # comes from the "
             "spread pooled over all groups (two-way ANOVA, # df). t = −#, p < #. This one "
@@ -990,11 +788,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         ),
         "change": ("In percent of the mean for before that is # % (# % CI # to #)."),
         "assumed": ("Assumed: independent units whose differences are normal."),
-        "methods": (
-            "Replicates were mice (n = # in each group). The same mice were measured under "
-            "every condition. Means are shown with their # % confidence interval (t-based)."
-            " Test: paired t-test, two-sided; intervals of differences at # %."
-        ),
         "working": (
             "The difference is the later minus the earlier; its SE of # comes from the "
             "differences within units, n = # (paired t-test, # df). t = #, p < #. This one "
@@ -1011,11 +804,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         ),
         "size": ("Every difference is above # (P(a > b) = #)."),
         "assumed": ("Assumed: independent differences, symmetric about their middle. p is exact."),
-        "methods": (
-            "Replicates were mice (n = # in each group). The same mice were measured under "
-            "every condition. Means are shown with their # % confidence interval (t-based)."
-            " Test: signed-rank test, two-sided."
-        ),
         "working": (
             "p = #. p is exact, by permutation of the ranks. The shift, # g (so few values "
             "have no interval at # %), is the median of all means of two differences."
@@ -1037,13 +825,6 @@ SENTENCES: dict[str, dict[str, str]] = {
             "Assumed: independent units, normal residuals; unequal spread of differences "
             "between conditions is corrected for."
         ),
-        "methods": (
-            "Replicates were mice (n = # in each group). The same mice were measured under "
-            "every condition. Means are shown with their # % confidence interval (t-based)."
-            " Test: repeated-measures ANOVA with the Greenhouse–Geisser correction, "
-            "followed by paired t-tests adjusted after Holm, two-sided, for all pairs, # in"
-            " all (one family); intervals of differences at # %."
-        ),
         "working": (
             "The difference is the later minus the earlier; its SE of # comes from the "
             "differences within units, n = # (repeated-measures ANOVA, # df). t = #, p < #,"
@@ -1064,12 +845,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         "size": ("Effect size in this sample: Kendall’s W = #."),
         "pairs": ("None of # pairs is shown to differ."),
         "assumed": ("Assumed: independent units; conditions ranked within each. p is exact."),
-        "methods": (
-            "Replicates were mice (n = # in each group). The same mice were measured under "
-            "every condition. Means are shown with their # % confidence interval (t-based)."
-            " Test: Friedman test, followed by signed-rank tests adjusted after Holm, two-"
-            "sided, for all pairs, # in all (one family)."
-        ),
         "working": (
             "p = #, adjusted p = # (signed-rank tests adjusted after Holm). p is exact, by "
             "permutation of the ranks. The shift, # g (so few values have no interval at # "
@@ -1107,14 +882,6 @@ SENTENCES: dict[str, dict[str, str]] = {
             "Assumed: independent units, normal residuals, groups of units that vary alike;"
             " unequal spread of differences between conditions is corrected for."
         ),
-        "methods": (
-            "Replicates were mice (n = # in each group). The same mice were measured under "
-            "every condition. Means are shown with their # % confidence interval (t-based)."
-            " Test: split-plot ANOVA with the Greenhouse–Geisser correction, followed by "
-            "paired and Welch t-tests adjusted after Holm, two-sided, for cells within each"
-            " level of the other factor, # in all (one family); intervals of differences at"
-            " # %."
-        ),
         "working": (
             "The difference is the first mean minus the second; its SE of # comes from "
             "these two columns alone (split-plot ANOVA, # df). t = #, p = #, adjusted p = #"
@@ -1147,13 +914,6 @@ SENTENCES: dict[str, dict[str, str]] = {
             " light, noon − morning is # cm (# % CI # to #), p = #."
         ),
         "assumed": ("Assumed: independent units, normal residuals."),
-        "methods": (
-            "Replicates were plants (n = # in each group). The same plants were measured "
-            "under every condition. Means are shown with their # % confidence interval "
-            "(t-based). Test: two-way repeated-measures ANOVA, followed by paired t-tests "
-            "adjusted after Holm, two-sided, for cells within each level of the other "
-            "factor, # in all (one family); intervals of differences at # %."
-        ),
         "working": (
             "The difference is the later minus the earlier; its SE of # comes from the "
             "differences within units, n = # (two-way repeated-measures ANOVA, # df). t = "
@@ -1172,11 +932,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         "size": ("The odds of the first are those of the second times #."),
         "assumed": (
             "Assumed: independent cases, the numbers of either kind taken as given. p is exact."
-        ),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: Fisher’s exact test, two-sided; intervals"
-            " of differences at # %."
         ),
         "working": (
             "p = #. Of all tables with the same margins, those no likelier than the one "
@@ -1197,12 +952,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         "assumed": (
             "Assumed: independent cases, the numbers of either kind taken as given. p is exact."
         ),
-        "methods": (
-            "There were # replicates in each group. Means are shown with their # % "
-            "confidence interval (t-based). Test: Fisher–Freeman–Halton test, followed by "
-            "Fisher’s exact tests adjusted after Holm, two-sided, for all pairs, # in all "
-            "(one family); intervals of differences at # %."
-        ),
         "working": (
             "p = #, adjusted p = # (Fisher’s exact tests adjusted after Holm). Of all "
             "tables with the same margins, those no likelier than the one seen (Fisher); "
@@ -1217,11 +966,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         ),
         "size": ("The difference is # standard deviations (Hedges’ g = #, # % CI −# to #)."),
         "assumed": ("Assumed: independent replicates from a normal distribution."),
-        "methods": (
-            "There were # replicates. Means are shown with their # % confidence interval "
-            "(t-based). Test: one-sample t-test, two-sided; intervals of differences at # "
-            "%."
-        ),
         "working": (
             "The difference is the mean minus the reference value; its SE of # comes from "
             "the group’s own spread, n = # (one-sample t-test, # df). t = #, p = #. This "
@@ -1237,10 +981,6 @@ SENTENCES: dict[str, dict[str, str]] = {
         "result": ("That height differs from # cm is not shown: # cm; W = #, p = #."),
         "size": ("# of # differences are above # (P(a > b) = #)."),
         "assumed": ("Assumed: independent differences, symmetric about their middle. p is exact."),
-        "methods": (
-            "There were # replicates. Means are shown with their # % confidence interval "
-            "(t-based). Test: signed-rank test, two-sided."
-        ),
         "working": (
             "p = #. p is exact, by permutation of the ranks. The shift, # cm (so few values"
             " have no interval at # %), is the median of all means of two differences."

@@ -22,7 +22,6 @@ from decimus.wording.comparisons.reasons import assumed, reason
 from decimus.wording.comparisons.sentences import effect_sentence, pairs_summary, result_sentence
 from decimus.wording.remarks.remarks import remark_words
 from decimus.wording.spans import plain_text
-from decimus.wording.write_up.methods import methods_paragraph
 from tests.conftest import results_of
 
 
@@ -259,7 +258,6 @@ def said(results: Results) -> Iterator[tuple[str, str]]:
         "assumed": assumed(results),
         "checks": " ".join(check_lines(results)),
         "planned": plain_text(planning_sentence(results)),
-        "methods": methods_paragraph(results),
     }
     for pair in comparison.pairs[:1]:
         texts["working"] = pair_working(results, pair).reading

@@ -14,6 +14,7 @@ from decimus.statistics.effect_sizes import EffectSize, partial_eta_squared
 from decimus.statistics.student_t import t_quantile
 from decimus.study import edits
 from decimus.study.adjustments import Logarithm
+from decimus.study.number_styles import PLAIN
 from decimus.study.questions import PairOfGroups
 from decimus.study.readings import CELLS, SetAside
 from decimus.terms import (
@@ -187,14 +188,16 @@ def test_a_control_taken_for_a_constant_is_pointed_out() -> None:
 def test_methods_name_family_direction_and_squares() -> None:
     unbalanced = TWO_FACTORS + "4,bright,7.0\n"
     results = results_of(unbalanced, edits.ChooseSumsOfSquares(kind=SumsOfSquares.GIVEN_LOWER))
-    text = methods_paragraph(results).replace("\u00a0", " ")
-    assert "cells within each level of the other factor, 4 in all (one family)" in text
+    text = plain_text(methods_paragraph(results)).replace("\u00a0", " ")
+    assert "cells within each level of the other factor (4 comparisons as one family)" in text
     assert "each term was tested given those not containing it (type ii)" in text.lower()
     assert "each term given those not containing it" in plain(comparison_sentence(results))
     unadjusted = edits.ChooseAdjustment(adjustment=Adjustment.NONE, name="none")
-    assert "(unadjusted)" in methods_paragraph(results_of(FIVE_BY_FOUR, unadjusted))
+    assert "followed by unadjusted t-tests for all pairs" in plain_text(
+        methods_paragraph(results_of(FIVE_BY_FOUR, unadjusted))
+    )
     none = edits.ChoosePairs(pair_set=PairSet.NONE, words="nothing")
-    assert "followed by" not in methods_paragraph(results_of(FIVE_BY_FOUR, none))
+    assert "followed by" not in plain_text(methods_paragraph(results_of(FIVE_BY_FOUR, none)))
 
 
 def test_both_ways_only_where_something_is_aside_or_far_out() -> None:
@@ -205,7 +208,7 @@ def test_both_ways_only_where_something_is_aside_or_far_out() -> None:
     said = both_ways(results).replace("\u00a0", " ")
     assert said.startswith("Without the value set aside: F(4, 13)")
     assert "; with it: F(4, 14)" in said
-    assert said in methods_paragraph(results).replace("\u00a0", " ")
+    assert said in plain_text(methods_paragraph(results)).replace("\u00a0", " ")
 
 
 def test_planning_says_what_the_design_can_show() -> None:
@@ -285,11 +288,11 @@ def test_stars_have_the_limits_that_were_chosen() -> None:
 def test_a_share_above_its_interval_says_why() -> None:
     """Many groups of three: η² of the sample lies above what the population's can be."""
     found = EffectSize("eta squared", 0.56, 95.0, None)
-    assert effect_words(found, ".") == "η²\u00a0=\u00a00.56"
+    assert effect_words(found, PLAIN) == "η²\u00a0=\u00a00.56"
     many = partial_eta_squared(60.0, 40.0, 59, 120, 95, "eta squared")
     assert many.interval is not None
     assert many.value > many.interval[1]
-    assert effect_words(many, ".").endswith("in the population, which samples overstate")
+    assert effect_words(many, PLAIN).endswith("in the population, which samples overstate")
 
 
 def test_results_count_pairs_and_name_the_furthest() -> None:
@@ -363,14 +366,16 @@ def test_alpha_is_said_where_it_is_not_the_usual_one_and_f_has_no_sides() -> Non
         said = plain(result_sentence(at_99)).replace("\u00a0", " ")
         assert said.count("(α = 0.01)") == 1
         assert "α" not in plain(result_sentence(usual))
-        assert "(α = 0.01)" in methods_paragraph(at_99).replace("\u00a0", " ")
+        assert "where p < 0.01" in plain_text(methods_paragraph(at_99)).replace("\u00a0", " ")
     assert "pairs differ (α = 0.01)" in pairs_summary(results_of(FIVE_BY_FOUR, strict)).replace(
         "\u00a0", " "
     )
-    methods = methods_paragraph(results_of(FIVE_BY_FOUR)).replace("\u00a0", " ")
-    assert "Test: one-way ANOVA, followed by the Tukey–Kramer test, two-sided, for" in methods
-    assert "intervals of differences at 95 %" in methods
-    assert "Test: Welch’s t-test, two-sided;" in methods_paragraph(results_of(TWO_GROUPS))
+    methods = plain_text(methods_paragraph(results_of(FIVE_BY_FOUR))).replace("\u00a0", " ")
+    assert "one-way ANOVA, followed by the Tukey–Kramer test for all pairs" in methods
+    assert "two-sided; intervals of differences are simultaneous, at 95 %" in methods
+    assert "compared by Welch’s t-test, two-sided;" in plain_text(
+        methods_paragraph(results_of(TWO_GROUPS))
+    )
 
 
 def test_factors_without_a_name_are_told_apart_by_their_levels() -> None:

@@ -70,7 +70,7 @@ def everything(results: Results) -> None:
     page = page_of(results, measure)
     assert page.marks
     assert "nan" not in plain_text(caption(results)).lower()
-    assert methods_paragraph(results)
+    assert plain_text(methods_paragraph(results))
     for group in results.groups.shown:
         assert interpretation(results, group).endswith(".")
     table = summary_table(results)
@@ -124,7 +124,7 @@ def test_every_error_bar_on_every_height(name: str, height: Height) -> None:
         everything(after)
         if after.question.heights.error_bar is not ErrorBar.NONE:
             assert option.label in plain_text(caption(after))
-            assert option.label in methods_paragraph(after)
+            assert option.label in plain_text(methods_paragraph(after))
 
 
 def test_statistics_are_put_in_and_taken_out() -> None:

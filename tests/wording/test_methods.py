@@ -6,13 +6,14 @@ from decimus.study import edits
 from decimus.study.adjustments import ConvertUnit
 from decimus.study.readings import SetAside
 from decimus.terms import LimitRule
+from decimus.wording.spans import plain_text
 from decimus.wording.write_up.methods import methods_paragraph
 from tests.conftest import FIVE_BY_FOUR, results_of
 from tests.corpus.tables import CASES
 
 
 def said(text: str, *changes: edits.Edit) -> str:
-    return methods_paragraph(results_of(text, *changes)).replace("\u00a0", " ")
+    return plain_text(methods_paragraph(results_of(text, *changes))).replace("\u00a0", " ")
 
 
 def test_what_was_set_aside_and_why() -> None:
@@ -21,10 +22,10 @@ def test_what_was_set_aside_and_why() -> None:
         edits.SetValuesAside(asides=(SetAside("spilled", row=1, column=1),)),
         edits.ExplainMissing(row=4, column=3, reason="flask broke"),
     )
-    assert "Replicates were flasks (n = 3–4 in each group)." in text
-    assert "1 value (10.0 (row 2)) was set aside: spilled." in text
-    assert "1 measurement is missing (flask broke)." in text
-    assert "Tukey–Kramer test, two-sided, for all pairs, 10 in all (one family)" in text
+    assert "with 3 to 4 flasks in each group (18 in all)" in text
+    assert "One value, 10.0 (row 2), was set aside: spilled." in text
+    assert "One value was missing (flask broke)." in text
+    assert "Tukey–Kramer test for all pairs (10 comparisons as one family), two-sided" in text
 
 
 def test_averages_limits_joins_and_adjustments() -> None:
@@ -39,14 +40,14 @@ def test_averages_limits_joins_and_adjustments() -> None:
         edits.JoinLevels(variable=0, text="s", into="S"),
         edits.Adjust(adjustment=ConvertUnit(1000.0, "µg/L"), words="in µg/L"),
     )
-    assert "1 value beyond a limit of detection was counted as half the limit." in text
+    assert "One value beyond a limit of detection was counted as half the limit." in text
     assert "“s” was counted as “S”." in text
     assert "Values are times 1000, in µg/L." in text
 
 
 def test_pairs_are_named_as_such() -> None:
     text = said("visitor,old,new\nV1,5,4\nV2,7,5\nV3,6,\n")
-    assert "The same visitors were measured under every condition." in text
+    assert "on the same 2 visitors under two conditions (old and new)" in text
     assert "Left out of the test, with values missing: V3." in text
 
 

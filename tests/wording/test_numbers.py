@@ -8,15 +8,16 @@ from hypothesis import strategies as st
 
 from decimus.errors import ChoiceError
 from decimus.plurals import plural
+from decimus.study.number_styles import Minus, Numerals, Spaces, Thousands
 from decimus.terms import ComparisonText
 from decimus.wording.numbers import (
-    PStyle,
     count_word,
     degrees_of_freedom,
     full_number,
     number,
-    p_bound,
+    p_bound_words,
     p_number,
+    p_words,
     percent,
     power_number,
     stars,
@@ -27,6 +28,7 @@ from decimus.wording.phrases import lower_first, typed_number
 from decimus.wording.spans import plain_text
 
 NB = "\u00a0"
+COMMA = Numerals(",")
 
 
 @pytest.mark.parametrize(
@@ -53,7 +55,7 @@ def test_rounds_half_away_from_zero_on_the_decimal(
 def test_rounded_text_is_within_half_a_step(value: float, decimals: int) -> None:
     back = float(number(value, decimals).replace("\u2212", "-"))
     assert abs(back - value) <= 0.5 * 10**-decimals * (1 + 1e-9)
-    assert number(value, decimals, ",").replace(",", ".") == number(value, decimals)
+    assert number(value, decimals, COMMA).replace(",", ".") == number(value, decimals)
 
 
 @pytest.mark.parametrize(
@@ -84,13 +86,13 @@ def test_written_p_stays_on_its_side_of_alpha(p: float, alpha: float) -> None:
 
 
 def test_bounds_and_stars() -> None:
-    assert p_bound(0.0004, 0.05) == f"<{NB}0.001"
-    assert p_bound(0.004, 0.05) == f"<{NB}0.01"
-    assert p_bound(0.04, 0.05) == f"<{NB}0.05"
+    assert p_bound_words(0.0004, 0.05) == f"p{NB}<{NB}0.001"
+    assert p_bound_words(0.004, 0.05) == f"p{NB}<{NB}0.01"
+    assert p_bound_words(0.04, 0.05) == f"p{NB}<{NB}0.05"
     assert [stars(p, 0.05) for p in (0.0004, 0.004, 0.04)] == ["***", "**", "*"]
     # With α = 0.01 one star means 0.01 and two mean 0.001, as the key says.
     assert [stars(p, 0.01) for p in (0.0004, 0.004)] == ["**", "*"]
-    assert p_bound(0.004, 0.01) == f"<{NB}0.01"
+    assert p_bound_words(0.004, 0.01) == f"p{NB}<{NB}0.01"
     # What is not significant says its p, or ns among stars.
     for kind in set(ComparisonText) - {ComparisonText.STARS}:
         assert plain_text(figure_spans(0.4, 0.05, kind)) == f"p{NB}={NB}0.40"
@@ -106,7 +108,7 @@ def test_bounds_and_stars() -> None:
 
 def test_small_things() -> None:
     assert percent(95) == f"95{NB}%"
-    assert percent(99.9, ",") == f"99,9{NB}%"
+    assert percent(99.9, COMMA) == f"99,9{NB}%"
     assert degrees_of_freedom(34.0) == "34"
     assert degrees_of_freedom(17.776) == "17.8"
     assert statistic(176.34) == "176.3"
@@ -124,7 +126,7 @@ def test_small_things() -> None:
         with pytest.raises(ChoiceError, match=f"“{text}” is not a number"):
             typed_number(text, "it")
     assert power_number(25e6, 7, 1) == "2.5×10⁷"
-    assert power_number(-3e-12, -12, 0, ",") == "\u22123×10⁻¹²"
+    assert power_number(-3e-12, -12, 0, COMMA) == "\u22123×10⁻¹²"
     assert power_number(0.0, 9, 1) == "0"
 
 
@@ -145,10 +147,71 @@ def test_small_things() -> None:
     ],
 )
 def test_p_in_the_style_of_a_house(p: float, zero: bool, decimals: int | None, said: str) -> None:
-    written = p_number(p, 0.05, ".", PStyle(zero, decimals))
+    written = p_number(p, 0.05, Numerals(leading_zero=zero, p_decimals=decimals))
     assert written.replace("\u00a0", " ") == said
 
 
 def test_bounds_of_p_without_their_zero() -> None:
-    assert p_bound(0.03, 0.05, ",", PStyle(leading_zero=False)) == "<\u00a0,05"
-    assert p_bound(0.03, 0.05, ",") == "<\u00a00,05"
+    assert p_bound_words(0.03, 0.05, Numerals(",", leading_zero=False)) == "p\u00a0<\u00a0,05"
+    assert p_bound_words(0.03, 0.05, COMMA) == "p\u00a0<\u00a00,05"
+
+
+@pytest.mark.parametrize(
+    ("numerals", "said"),
+    [
+        (Numerals(), ["\u22121234.5", "12345678", "p = 0.012", "95 %", "p < 0.001"]),
+        (Numerals(","), ["\u22121234,5", "12345678", "p = 0,012", "95 %", "p < 0,001"]),
+        (
+            Numerals(thousands=Thousands.THIN_SPACE),
+            ["\u22121234.5", "12\u2009345\u2009678", "p = 0.012", "95 %", "p < 0.001"],
+        ),
+        (
+            Numerals(",", thousands=Thousands.COMMA, minus=Minus.HYPHEN),
+            ["-1.234,5", "12.345.678", "p = 0,012", "95 %", "p < 0,001"],
+        ),
+        (
+            Numerals(spaces=Spaces.NONE, leading_zero=False),
+            ["\u22121234.5", "12345678", "p=.012", "95%", "p<.001"],
+        ),
+        (
+            Numerals(spaces=Spaces.SIGNS, p_floor=0.0001, p_decimals=3),
+            ["\u22121234.5", "12345678", "p = 0.012", "95%", "p = 0.0005"],
+        ),
+        (
+            Numerals(p_floor=0.05),
+            ["\u22121234.5", "12345678", "p < 0.05", "95 %", "p < 0.05"],
+        ),
+    ],
+)
+def test_numbers_in_every_style(numerals: Numerals, said: list[str]) -> None:
+    written = [
+        number(-1234.5, 1, numerals),
+        number(12345678.0, 0, numerals),
+        p_words(0.0123, 0.05, numerals),
+        percent(95, numerals),
+        p_words(0.00052, 0.05, numerals),
+    ]
+    assert [text.replace(NB, " ") for text in written] == said
+
+
+@given(
+    st.floats(1e-9, 1.0),
+    st.sampled_from([0.01, 0.05, 0.1]),
+    st.sampled_from([None, 0.05, 0.01, 0.001, 1e-6]),
+    st.sampled_from([None, 2, 3, 4, 6]),
+    st.booleans(),
+)
+def test_no_style_writes_a_p_as_zero_or_on_the_other_side_of_alpha(
+    p: float, alpha: float, floor: float | None, decimals: int | None, zero: bool
+) -> None:
+    numerals = Numerals(",", leading_zero=zero, p_decimals=decimals, p_floor=floor)
+    sign, _, text = p_number(p, alpha, numerals).partition(NB)
+    shown = float(text.replace(",", "."))
+    assert shown > 0
+    if sign == "=":
+        assert (shown < alpha) == (p < alpha)
+    elif sign == "<":
+        assert p < shown
+        assert shown <= alpha or p >= alpha or floor is None
+    else:
+        assert p > shown

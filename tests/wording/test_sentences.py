@@ -28,7 +28,8 @@ from decimus.wording.groups.working import working
 from decimus.wording.measurements.readings import place_counts, reading_sentence
 from decimus.wording.questions import question_sentence
 from decimus.wording.spans import Choice, Sentence, plain_text
-from decimus.wording.write_up.paragraphs import result_paragraph, summary_table
+from decimus.wording.write_up.paragraphs import summary_table
+from decimus.wording.write_up.results_text import results_paragraph
 from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS, TWO_GROUPS, results_of
 
 NAMED = (
@@ -268,14 +269,15 @@ def test_interpretation_goes_with_the_error_bar() -> None:
     single = results_of("n,a,b\nx,1,NA\n")
     said = [interpretation(single, group) for group in single.groups.shown]
     assert said[0].endswith("one value says nothing about spread or precision.")
-    assert said[1] == "For b there is no measurement of measurement."
+    assert said[1] == "For b there is no measurement."
 
 
 def test_result_paragraph_lists_what_is_drawn() -> None:
     pair = PairOfGroups(("0",), ("8",))
     results = named(edits.DrawComparison(pair=pair, is_drawn=True))
-    assert "0 g/L against 8 g/L: " in plain(result_paragraph(results))
-    assert "mm² (simultaneous 95 % CI " in plain(result_paragraph(results))
+    said = plain(results_paragraph(results))
+    assert "By the Tukey–Kramer test, frond area was larger at 0 g/L than at 8 g/L (" in said
+    assert said.endswith("The table gives the other 9 comparisons.")
 
 
 def test_labels_are_used_everywhere() -> None:

@@ -99,8 +99,10 @@ def test_a_style_stands_between_the_rule_and_the_figure() -> None:
     assert resolved.style.text_pt == 7.0
     assert resolved.origin("text_pt") is Origin.HOUSE
     assert study.questions[0].heights.error_bar is ErrorBar.STANDARD_ERROR
-    figure = study.questions[0].figure
-    assert (figure.leading_zero, figure.p_decimals) == (False, 4)
+    numerals = Results(study).numerals
+    assert (numerals.leading_zero, numerals.p_decimals) == (False, 4)
+    own_numbers = edits.ChooseNumberStyle(name="p_decimals", value=2).apply(study)
+    assert Results(own_numbers).numerals.p_decimals == 2, "the study has the last word"
     own = edits.ChooseLook(name="text_pt", value=9.0).apply(study)
     assert style_of(own.questions[0].figure).style.text_pt == 9.0
     choice = setting_choice(Results(own), "text_pt")

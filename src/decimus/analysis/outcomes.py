@@ -99,7 +99,7 @@ def _of_outcome(
         return Results(study, results.number, before, results.decimal_sign)
 
     sheet = results.sheet
-    causes = (sheet.table, sheet.reading, sheet.source, about, results.number, results.decimal_sign)
+    causes = (sheet.table, sheet.reading, sheet.source, about, results.number, results.numerals)
     return results.kept(name, causes, made)
 
 

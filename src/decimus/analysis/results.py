@@ -16,6 +16,7 @@ from decimus.measurements.computed import with_computed
 from decimus.measurements.observations import Measurements
 from decimus.measurements.patching import are_the_same, changed_cell, patched
 from decimus.measurements.reading import read_measurements, summaries_in
+from decimus.study.number_styles import NumberStyle, Numerals, settled
 from decimus.study.questions import Question
 from decimus.study.studies import Sheet, Study
 from decimus.study.tables import Table
@@ -63,7 +64,7 @@ class Results:
         study: the study.
         number: which of its questions.
         before: the results of the study before; what is made of the same is taken over.
-        decimal_sign: the sign that numbers are written with, for people.
+        decimal_sign: the sign that numbers are written with where nobody says which.
     """
 
     def __init__(
@@ -90,6 +91,13 @@ class Results:
             make: makes it, of nothing but its causes.
         """
         return self.keeper.value(name, causes, make)
+
+    @cached_property
+    def numerals(self) -> Numerals:
+        """How numbers are written: as the figure says, else the study, else the house style."""
+        figure = self.question.figure
+        own = NumberStyle(leading_zero=figure.leading_zero, p_decimals=figure.p_decimals)
+        return settled(self.decimal_sign, own, self.study.numbers, figure.house.number_style)
 
     @property
     def keepers(self) -> dict[int, Keeper]:

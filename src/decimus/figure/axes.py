@@ -18,6 +18,7 @@ from decimus.figure.scales import (
     tick_step,
     ticks,
 )
+from decimus.study.number_styles import Numerals
 from decimus.study.questions import FigureChoices
 from decimus.terms import AxisScale, ChartKind
 from decimus.values import Value
@@ -193,16 +194,16 @@ def _numbers(
     content: Content, values: tuple[float, ...], step: float
 ) -> tuple[tuple[str, ...], int]:
     """What the ticks say, and the power of ten that they leave to the title."""
-    sign, own = content.decimal_sign, content.choices.tick_decimals
+    numerals, own = content.numerals, content.choices.tick_decimals
     exponent = content.exponent
     shown = tuple(value / 10.0**exponent for value in values)
     if own is not None:
-        return tuple(grouped(value, own, sign) for value in shown), exponent
+        return tuple(grouped(value, own, numerals) for value in shown), exponent
     decimals = max((tick_decimals(abs(v)) for v in shown if v), default=0)
     if decimals > tick_decimals(step / 10.0**exponent):
         # An end chosen by hand need be no multiple of the step.
-        return tuple(grouped(value, min(decimals, 6), sign) for value in shown), exponent
-    return tick_labels(shown, step / 10.0**exponent, sign), exponent
+        return tuple(grouped(value, min(decimals, 6), numerals) for value in shown), exponent
+    return tick_labels(shown, step / 10.0**exponent, numerals), exponent
 
 
 def _log_axis(
@@ -226,7 +227,7 @@ def _log_axis(
     while len(values) > max(2, most + 1):
         values = values[::2]
     minor = round_numbers(first, last, tuple(float(n) for n in range(1, 10)))
-    labels = tuple(_log_label(value, content.decimal_sign) for value in values)
+    labels = tuple(_log_label(value, content.numerals) for value in values)
     return ValueAxis(scale, values, labels, minor)
 
 
@@ -241,10 +242,10 @@ def _round_above(value: float, leading: tuple[float, ...]) -> float:
     return min(choice for choice in choices if choice >= value * (1 - 1e-9))
 
 
-def _log_label(value: float, decimal_sign: str) -> str:
+def _log_label(value: float, numerals: Numerals) -> str:
     """A number as it is, or as a power of ten where it is very large or small."""
     if 1e-3 <= value < 1e5:
-        return grouped(value, plain_decimals(value), decimal_sign)
+        return grouped(value, plain_decimals(value), numerals)
     power = math.floor(math.log10(value) + 1e-9)
     leading = round(value / 10.0**power)
     times = "" if leading == 1 else f"{leading}{NBSP}×{NBSP}"

@@ -37,6 +37,7 @@ from decimus.figure.scales import power_of_thousand
 from decimus.figure.text import runs_of, written_runs
 from decimus.notation import escaped
 from decimus.plurals import plural
+from decimus.study.number_styles import Numerals
 from decimus.study.questions import FigureChoices
 from decimus.study.targets import (
     AnyTarget,
@@ -60,7 +61,6 @@ from decimus.values import Value
 from decimus.wording.figure.differences import differences_beside
 from decimus.wording.figure.error_bars import height_words
 from decimus.wording.figure.lines import equations, references_of, value_label
-from decimus.wording.numbers import PStyle
 from decimus.wording.p_values import figure_spans
 from decimus.wording.phrases import outcome_words, upper_first
 
@@ -124,7 +124,7 @@ class Content(Value, frozen=True):
     choices: FigureChoices
     look: ResolvedStyle
     colours: dict[Levels, str]
-    decimal_sign: str
+    numerals: Numerals
     covering: tuple[float, ...] = ()
     group_texts: tuple[GroupText, ...] = ()
     labels: tuple[GroupText, ...] = ()
@@ -195,7 +195,7 @@ def content_of(results: Results) -> Content:
         question.figure,
         results.comparison,
         results.annotations,
-        results.decimal_sign,
+        results.numerals,
     )
     return results.kept("content", causes, lambda: _content(results))
 
@@ -225,7 +225,7 @@ def _content(results: Results) -> Content:
         choices=choices,
         look=style_of(choices),
         colours=group_colours(groups, choices),
-        decimal_sign=results.decimal_sign,
+        numerals=results.numerals,
         group_texts=_group_texts(results) if chart.shows_means else (),
         references=tuple((value, ReferenceAt(value)) for value, _ in references_of(results)),
         equations=tuple(map(escaped, equations(results, fits))) if choices.shows_equation else (),
@@ -324,7 +324,7 @@ def _value_title(results: Results) -> str:
             results.question.figure.stacked_as is Stacking.SHARES
         )
         return f"Share of {units} (%)" if is_share else f"Number of {units}"
-    words = upper_first(height_words(groups, results.decimal_sign))
+    words = upper_first(height_words(groups, results.numerals))
     if height is Height.SHARE:
         return f"{words} (%)"
     return with_unit(f"{words} {outcome_words(groups.measurements)}", groups.shown_unit)
@@ -414,9 +414,8 @@ def _said(results: Results, comparison: Comparison, pair: PairResult) -> tuple[R
         pair.p_shown,
         comparison.alpha,
         figure.comparison_text,
-        results.decimal_sign,
+        results.numerals,
         figure.star_limits,
-        PStyle(figure.leading_zero, figure.p_decimals),
     )
     return runs_of(spans)
 

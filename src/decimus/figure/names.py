@@ -20,6 +20,7 @@ from decimus.figure.scales import (
     ticks,
 )
 from decimus.figure.text import Typesetter
+from decimus.study.number_styles import Numerals
 from decimus.study.targets import AnyTarget, Axis, Tick
 from decimus.values import Value
 from decimus.wording.numbers import grouped
@@ -185,7 +186,7 @@ def names_of_amounts(
     start: float,
     *,
     is_sideways: bool,
-    decimal_sign: str,
+    numerals: Numerals,
     type_: Typesetter,
 ) -> Names:
     """Every amount at its place where they are not in each other's way, else round numbers."""
@@ -197,7 +198,7 @@ def names_of_amounts(
     named = zip(_named(places, lines, at), range(len(at)), strict=True)
     found = own = tuple(name for name, number in named if bands.has(number))
     if scale is not None and not _are_apart(own, type_, is_sideways=is_sideways):
-        found = _round_numbers(scale, start, decimal_sign)
+        found = _round_numbers(scale, start, numerals)
         while len(found) > 2 and not _are_apart(found, type_, is_sideways=is_sideways):
             found = found[::2]
     if is_sideways:
@@ -223,16 +224,16 @@ def _are_apart(names: tuple[NameAt, ...], type_: Typesetter, *, is_sideways: boo
     return True
 
 
-def _round_numbers(scale: Scale, start: float, decimal_sign: str) -> tuple[NameAt, ...]:
+def _round_numbers(scale: Scale, start: float, numerals: Numerals) -> tuple[NameAt, ...]:
     """Numbers of a scale of amounts, as an axis has them."""
     if isinstance(scale, LogScale):
         values = round_numbers(scale.low, scale.high)
-        labels = tuple(grouped(value, plain_decimals(value), decimal_sign) for value in values)
+        labels = tuple(grouped(value, plain_decimals(value), numerals) for value in values)
     else:
         most = max(2, int(abs(scale.end - scale.start) / _ROOM_PER_TICK))
         step = tick_step(scale.high - scale.low, most)
         values = ticks(scale.low, scale.high, step)
-        labels = tick_labels(values, step, decimal_sign)
+        labels = tick_labels(values, step, numerals)
     return tuple(
         NameAt(scale.at(value) - start, (label,), Tick(Axis.GROUP, value), is_tick=True)
         for value, label in zip(values, labels, strict=True)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 
+from decimus.study.number_styles import Numerals
 from decimus.values import Value
 from decimus.wording.numbers import grouped, power_number
 
@@ -112,19 +113,19 @@ def tick_decimals(step: float) -> int:
     return 15
 
 
-def tick_labels(places: tuple[float, ...], step: float, decimal_sign: str) -> tuple[str, ...]:
+def tick_labels(places: tuple[float, ...], step: float, numerals: Numerals) -> tuple[str, ...]:
     """The ticks in figures; as multiples of one power of ten where figures get too long."""
     decimals = tick_decimals(step)
     largest = max((abs(place) for place in places), default=0.0)
     if largest < _LONGEST and decimals <= _MOST_DECIMALS:
-        return tuple(grouped(place, decimals, decimal_sign) for place in places)
+        return tuple(grouped(place, decimals, numerals) for place in places)
     exponent = math.floor(math.log10(largest)) if largest else 0
     of_power = tick_decimals(step / 10.0**exponent)
     if of_power > _MOST_OF_POWER and largest < _WRITTEN_OUT and decimals <= _MOST_DECIMALS:
         # Large numbers that hardly differ are told apart by their last digits.
-        return tuple(grouped(place, decimals, decimal_sign) for place in places)
+        return tuple(grouped(place, decimals, numerals) for place in places)
     decimals = of_power
-    return tuple(power_number(place, exponent, decimals, decimal_sign) for place in places)
+    return tuple(power_number(place, exponent, decimals, numerals) for place in places)
 
 
 _FROM, _BELOW = 1e5, 1e-3

@@ -12,6 +12,7 @@ from decimus.analysis.heights import Heights
 from decimus.analysis.method_kinds import SHARE_METHODS
 from decimus.analysis.results import Results
 from decimus.figure.scales import Scale, padded, tick_labels, tick_step, ticks
+from decimus.study.number_styles import Numerals
 from decimus.study.questions import HeightChoices
 from decimus.terms import ErrorBar, Height
 from decimus.values import Value
@@ -33,11 +34,11 @@ class StripAxis(Value, frozen=True):
         return Scale(self.low, self.high, start, end)
 
 
-def _axis_over(values: Sequence[float], decimal_sign: str) -> StripAxis:
+def _axis_over(values: Sequence[float], numerals: Numerals) -> StripAxis:
     low, high = padded(min(values, default=0.0), max(values, default=1.0), _AIR)
     step = tick_step(high - low, _MOST_TICKS)
     places = ticks(low, high, step)
-    return StripAxis(low, high, places, tick_labels(places, step, decimal_sign))
+    return StripAxis(low, high, places, tick_labels(places, step, numerals))
 
 
 def lane_axis(results: Results) -> StripAxis:
@@ -54,7 +55,7 @@ def lane_axis(results: Results) -> StripAxis:
     threshold = groups.threshold_on_axis
     if choices.height is Height.SHARE and threshold is not None and values:
         values.append(threshold)
-    return _axis_over(values, results.decimal_sign)
+    return _axis_over(values, results.numerals)
 
 
 @lru_cache(maxsize=2048)
@@ -79,11 +80,11 @@ def _reached(group: Group, heights: Heights, axis_base: float | None) -> tuple[f
     return tuple(found)
 
 
-def axis_between(low: float, high: float, decimal_sign: str) -> StripAxis:
+def axis_between(low: float, high: float, numerals: Numerals) -> StripAxis:
     """An axis from `low` to `high` exactly, as zoomed by hand."""
     step = tick_step(high - low, _MOST_TICKS)
     places = ticks(low, high, step)
-    return StripAxis(low, high, places, tick_labels(places, step, decimal_sign))
+    return StripAxis(low, high, places, tick_labels(places, step, numerals))
 
 
 def difference_axis(results: Results) -> StripAxis:
@@ -98,13 +99,13 @@ def difference_axis(results: Results) -> StripAxis:
             values += [end for end in ends if end is not None]
         if pairs and relevant is not None:
             values += [-relevant, relevant]
-        axis = _axis_over(values, results.decimal_sign)
+        axis = _axis_over(values, results.numerals)
         comparison = results.comparison
         if comparison is None or comparison.method not in SHARE_METHODS:
             return axis
         points = tuple(100 * place for place in axis.ticks)
         step = tick_step(100 * (axis.high - axis.low), _MOST_TICKS)
-        return replace(axis, labels=tick_labels(points, step, results.decimal_sign))
+        return replace(axis, labels=tick_labels(points, step, results.numerals))
 
-    causes = (results.comparison, relevant, results.decimal_sign)
+    causes = (results.comparison, relevant, results.numerals)
     return results.kept("difference axis", causes, made)

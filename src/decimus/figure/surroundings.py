@@ -206,7 +206,7 @@ def _names(
             standing,
             start,
             is_sideways=sheet.is_sideways,
-            decimal_sign=content.decimal_sign,
+            numerals=content.numerals,
             type_=type_,
         )
     if sheet.is_sideways:

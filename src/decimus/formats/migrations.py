@@ -9,6 +9,7 @@ from msgspec.structs import replace
 from decimus.charts.styles import style_of
 from decimus.notation import escaped
 from decimus.study.looks import Look
+from decimus.study.number_styles import NumberStyle, settled
 from decimus.study.studies import Study
 
 _PARTS_OF_2: dict[str, dict[str, str]] = {
@@ -59,9 +60,8 @@ def as_present(stored: dict[str, Any]) -> dict[str, Any]:
         stored = {**stored, "version": 3, "questions": [*map(_with_look, stored["questions"])]}
     if stored.get("version") == 3 and isinstance(stored.get("questions"), list):
         stored = {**stored, "version": 4, "questions": [*map(_with_escapes, stored["questions"])]}
-    if stored.get("version") == 4:
-        # Questions had no names and no words of their own; all else is as it was.
-        stored = {**stored, "version": 5}
+    if stored.get("version") == 4 and isinstance(stored.get("questions"), list):
+        stored = {**stored, "version": 5, "questions": [*map(_with_numerals, stored["questions"])]}
     return stored
 
 
@@ -75,7 +75,7 @@ def edit_as_present(stored: dict[str, Any], version: int) -> dict[str, Any]:
     if version < 4:
         stored = _edit_with_escapes(stored)
     if "asked" in stored:
-        return {**stored, "asked": _with_look(_in_parts(stored["asked"]))}
+        return {**stored, "asked": _with_numerals(_with_look(_in_parts(stored["asked"])))}
     if stored.get("type") == "NudgeComparison":
         moved = {k: v for k, v in stored.items() if k not in ("pair", "up_mm")}
         return {**moved, "type": "MoveByHand", **_moved(stored)}
@@ -114,6 +114,14 @@ def _escaped_at(stored: Any, name: str) -> Any:  # noqa: ANN401 - whatever a fil
     if not isinstance(stored, dict) or not isinstance(stored.get(name), str):
         return stored
     return {**stored, name: escaped(stored[name])}
+
+
+def _with_numerals(question: Any) -> Any:  # noqa: ANN401 - whatever a file may hold
+    """A question that leaves a zero before p to the study, which 5 brought."""
+    figure = question.get("figure") if isinstance(question, dict) else None
+    if not isinstance(figure, dict) or figure.get("leading_zero") is not True:
+        return question
+    return {**question, "figure": {**figure, "leading_zero": None}}
 
 
 def _in_parts(question: Any) -> Any:  # noqa: ANN401 - whatever a file may hold
@@ -162,7 +170,17 @@ def in_full(study: Study) -> Study:
     for question in study.questions:
         style = style_of(question.figure).style
         look = Look(**{name: getattr(style, name) for name in _LOOK_OF_2})
-        questions.append(replace(question, figure=replace(question.figure, look=look)))
+        own = NumberStyle(
+            leading_zero=question.figure.leading_zero, p_decimals=question.figure.p_decimals
+        )
+        numerals = settled(".", own, question.figure.house.number_style)
+        figure = replace(
+            question.figure,
+            look=look,
+            leading_zero=numerals.leading_zero,
+            p_decimals=numerals.p_decimals,
+        )
+        questions.append(replace(question, figure=figure))
     return replace(study, questions=tuple(questions))
 
 

@@ -26,6 +26,7 @@ from decimus.formats.progress import Progress, no_progress
 from decimus.formats.stored_tables import stored_cells, table_of_stored
 from decimus.study.edits import Edit, TableEdit
 from decimus.study.history import History, replayed
+from decimus.study.number_styles import NumberStyle
 from decimus.study.questions import Question
 from decimus.study.readings import HEADINGS_ABOVE, Reading
 from decimus.study.studies import Sheet, Source, Study
@@ -60,6 +61,7 @@ class _StoredStudy(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     version: int
     sheets: tuple[_StoredSheet, ...]
     questions: tuple[Question, ...]
+    numbers: NumberStyle = NumberStyle()
 
 
 class _StoredHistory(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
@@ -131,7 +133,9 @@ def study_bytes(history: History, progress: Progress = no_progress) -> bytes:
                     sheet.source,
                 )
             )
-        stored = _StoredStudy(FORMAT, VERSION, tuple(sheets), history.study.questions)
+        stored = _StoredStudy(
+            FORMAT, VERSION, tuple(sheets), history.study.questions, history.study.numbers
+        )
         _put(archive, "study.json", _json(stored))
         edits = [
             _stored_edit(archive, parts, number, step.edit)
@@ -224,7 +228,7 @@ class _Reader(Value, frozen=True):
         if problems:
             raise FileFormatError(problems)
         sheets = tuple(self._sheet(sheet) for sheet in stored.sheets)
-        study = Study(sheets, stored.questions)
+        study = Study(sheets, stored.questions, stored.numbers)
         return self._with_history(study, head.version)
 
     def _words(self, name: str) -> bytes:

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 import msgspec
 
-from decimus.study.limits import ConfidenceLevel, DecimalCount, PDecimals
+from decimus.study.limits import ConfidenceLevel, DecimalCount, DecimalSign, PDecimals
 from decimus.study.looks import Look
+from decimus.study.number_styles import Minus, NumberStyle, PFloor, Spaces, Thousands
 from decimus.terms import ComparisonText, Decimals, Direction, ErrorBar
 
 
@@ -20,8 +21,13 @@ class HouseStyle(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_d
         direction: which way error bars are drawn.
         comparison_text: what comparison lines say: p or stars.
         star_limits: the limits after α.
-        leading_zero: whether p on the figure has a zero before its decimal sign.
+        decimal_sign: point or comma.
+        leading_zero: whether p has a zero before its decimal sign.
         p_decimals: how many decimals it has.
+        p_floor: below which it is only said that it is below.
+        thousands: what parts large numbers.
+        minus: the sign before negative ones.
+        spaces: where spaces stand around signs.
         decimals: the rule for decimals.
         fixed_decimals: their number where the rule is a number.
     """
@@ -33,7 +39,17 @@ class HouseStyle(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_d
     direction: Direction | None = None
     comparison_text: ComparisonText | None = None
     star_limits: tuple[float, ...] | None = None
+    decimal_sign: DecimalSign | None = None
     leading_zero: bool | None = None
     p_decimals: PDecimals | None = None
+    p_floor: PFloor | None = None
+    thousands: Thousands | None = None
+    minus: Minus | None = None
+    spaces: Spaces | None = None
     decimals: Decimals | None = None
     fixed_decimals: DecimalCount | None = None
+
+    @property
+    def number_style(self) -> NumberStyle:
+        """What it says about how numbers are written."""
+        return NumberStyle(**{name: getattr(self, name) for name in NumberStyle.__struct_fields__})

@@ -315,8 +315,8 @@ class FigureChoices(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
         group_scale: how amounts stand along theirs.
         group_from: the low end of the axis of amounts.
         group_to: its high end.
-        leading_zero: whether p on the figure has a zero before its decimal sign.
-        p_decimals: how many decimals it has, None for the rule.
+        leading_zero: whether p has a zero before its decimal sign, None as in the study.
+        p_decimals: how many decimals it has, likewise.
         title: over the figure, "" for none.
         subtitle: below that.
         figure_number: which figure it is.
@@ -369,7 +369,7 @@ class FigureChoices(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     group_scale: AxisScale = AxisScale.LINEAR
     group_from: float | None = None
     group_to: float | None = None
-    leading_zero: bool = True
+    leading_zero: bool | None = None
     p_decimals: PDecimals | None = None
     title: str = ""
     subtitle: str = ""

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import msgspec
 
+from decimus.study.number_styles import NumberStyle
 from decimus.study.questions import Question
 from decimus.study.readings import Reading
 from decimus.study.tables import Table
@@ -40,10 +41,17 @@ class Sheet(msgspec.Struct, frozen=True):
 
 
 class Study(msgspec.Struct, frozen=True):
-    """Sheets and the questions asked of them."""
+    """Sheets and the questions asked of them.
+
+    Args:
+        sheets: the tables.
+        questions: what is asked of them.
+        numbers: how numbers are written in all of it, where something is said about that.
+    """
 
     sheets: tuple[Sheet, ...] = (Sheet(),)
     questions: tuple[Question, ...] = (Question(),)
+    numbers: NumberStyle = NumberStyle()
 
     @property
     def is_empty(self) -> bool:

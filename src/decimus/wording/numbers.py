@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
+import math
 from decimal import ROUND_HALF_UP, Decimal
 
-from decimus.values import Value
+from decimus.study.number_styles import PLAIN, Numerals, Spaces, Thousands
 
 MINUS = "\u2212"
 NBSP = "\u00a0"
@@ -18,40 +19,67 @@ def rounded(value: float, decimals: int) -> Decimal:
     return Decimal(repr(float(value))).quantize(Decimal(1).scaleb(-decimals), ROUND_HALF_UP)
 
 
-def number(value: float | None, decimals: int, decimal_sign: str = ".") -> str:
-    """A number with a fixed count of decimals and a true minus; "–" for None."""
+def number(value: float | None, decimals: int, numerals: Numerals = PLAIN) -> str:
+    """A number with a fixed count of decimals and its minus; "–" for None."""
+    return _written(value, decimals, numerals, numerals.thousands)
+
+
+def _written(value: float | None, decimals: int, numerals: Numerals, thousands: Thousands) -> str:
     if value is None:
         return UNDEFINED
     text = f"{rounded(value, decimals):f}"
+    minus = ""
     if text.startswith("-"):
-        text = text[1:] if not text.strip("-0.") else MINUS + text[1:]
-    return text.replace(".", decimal_sign)
+        minus = numerals.minus_sign if text.strip("-0.") else ""
+        text = text[1:]
+    whole, point, rest = text.partition(".")
+    decimal_sign = numerals.decimal_sign if point else ""
+    return minus + in_threes(whole, numerals, thousands) + decimal_sign + rest
 
 
 THIN = "\u2009"
+_FROM_DIGITS = {
+    Thousands.AXES: None,
+    Thousands.NONE: None,
+    Thousands.THIN_SPACE: 5,
+    Thousands.COMMA: 4,
+}
+"""Digits of a number in words from which on it is parted; None for never."""
 
 
-def grouped(value: float | None, decimals: int, decimal_sign: str = ".") -> str:
-    """A number with its digits in threes from 10 000 on, as it is read on an axis."""
-    text = number(value, decimals, decimal_sign)
-    whole, sign, rest = text.partition(decimal_sign)
-    if sum(letter.isdigit() for letter in whole) < 5:
-        return text
-    digits = whole.removeprefix(MINUS)
-    minus = whole[: len(whole) - len(digits)]
+def in_threes(digits: str, numerals: Numerals, thousands: Thousands) -> str:
+    """The digits of a whole number, parted as the style has it: 12 345, or 1,234."""
+    fewest = _FROM_DIGITS[thousands]
+    if fewest is None or len(digits) < fewest:
+        return digits
+    between = THIN
+    if thousands is Thousands.COMMA:
+        between = "." if numerals.decimal_sign == "," else ","
     head = len(digits) % 3 or 3
     parts = [digits[:head], *(digits[i : i + 3] for i in range(head, len(digits), 3))]
-    return minus + THIN.join(parts) + sign + rest
+    return between.join(parts)
+
+
+def grouped(value: float | None, decimals: int, numerals: Numerals = PLAIN) -> str:
+    """A number as it is read on an axis, by rule with its digits in threes from 10 000 on."""
+    by_rule = numerals.thousands is Thousands.AXES
+    thousands = Thousands.THIN_SPACE if by_rule else numerals.thousands
+    return _written(value, decimals, numerals, thousands)
+
+
+def count(value: int, numerals: Numerals = PLAIN) -> str:
+    """How many there are, in figures."""
+    return in_threes(str(value), numerals, numerals.thousands)
 
 
 _SUPERSCRIPTS = str.maketrans("-0123456789", "⁻⁰¹²³⁴⁵⁶⁷⁸⁹")
 
 
-def power_number(value: float, exponent: int, decimals: int, decimal_sign: str = ".") -> str:
+def power_number(value: float, exponent: int, decimals: int, numerals: Numerals = PLAIN) -> str:
     """A number as a multiple of a power of ten: "2.5×10⁷"; 0 stays 0."""
     if value == 0:
         return "0"
-    mantissa = number(value / 10.0**exponent, decimals, decimal_sign)
+    mantissa = number(value / 10.0**exponent, decimals, numerals)
     return f"{mantissa}×10{superscript(exponent)}"
 
 
@@ -60,82 +88,87 @@ def superscript(power: int) -> str:
     return str(power).translate(_SUPERSCRIPTS)
 
 
-def full_number(value: float | None, decimal_sign: str = ".") -> str:
+def full_number(value: float | None, numerals: Numerals = PLAIN) -> str:
     """A number with all the digits it has, as short as possible."""
     if value is None:
         return UNDEFINED
-    return f"{value:.15g}".replace("-", MINUS).replace(".", decimal_sign)
+    return numerals.decimal(f"{value:.15g}")
 
 
-def statistic(value: float, decimal_sign: str = ".") -> str:
+def statistic(value: float, numerals: Numerals = PLAIN) -> str:
     """A t, q or F: two decimals, three significant digits when large."""
     size = abs(value)
-    return number(value, 2 if size < 100 else 1 if size < 1000 else 0, decimal_sign)
+    return number(value, 2 if size < 100 else 1 if size < 1000 else 0, numerals)
 
 
-def degrees_of_freedom(df: float, decimal_sign: str = ".") -> str:
+def degrees_of_freedom(df: float, numerals: Numerals = PLAIN) -> str:
     """Whole df as they are, others with one decimal."""
-    return str(int(df)) if float(df).is_integer() else number(df, 1, decimal_sign)
+    return str(int(df)) if float(df).is_integer() else number(df, 1, numerals)
 
 
-def percent(level: float, decimal_sign: str = ".") -> str:
+def percent(level: float, numerals: Numerals = PLAIN) -> str:
     """A level such as 95 or 99.9 with its sign and a no-break space."""
-    return f"{level:g}".replace(".", decimal_sign) + f"{NBSP}%"
+    return numerals.decimal(f"{level:g}") + numerals.percent
 
 
-class PStyle(Value, frozen=True):
-    """How p values are written.
-
-    Args:
-        leading_zero: whether a zero stands before the decimal sign.
-        decimals: how many there are; None for three below 0.1 and two above.
-    """
-
-    leading_zero: bool = True
-    decimals: int | None = None
-
-    def of(self, text: str, decimal_sign: str = ".") -> str:
-        """A number below 1 with or without its zero."""
-        return text if self.leading_zero else text.replace(f"0{decimal_sign}", decimal_sign, 1)
-
-
-def p_number(
-    p: float,
-    alpha: float,
-    decimal_sign: str = ".",
-    style: PStyle = PStyle(),  # noqa: B008
-) -> str:
+def p_number(p: float, alpha: float, numerals: Numerals = PLAIN) -> str:
     """A p value with its sign: "= 0.012", "< 0.001", "> 0.99".
 
     Three decimals below 0.1, two above, or as the style has it, and more where rounding would
     carry it to the other side of `alpha`. Decided on the unrounded p; never 0.
     """
-    least = 10.0 ** -(3 if style.decimals is None else style.decimals)
-    if p < least:
-        return f"<{NBSP}{style.of(_plain(least, decimal_sign), decimal_sign)}"
-    most = 0.99 if style.decimals is None else 1.0 - least
+    least = numerals.p_floor
+    if least is None:
+        least = 10.0 ** -(3 if numerals.p_decimals is None else numerals.p_decimals)
+    if p < least and (p < alpha) == (least <= alpha):
+        return _related("<", _plain(least, numerals), numerals)
+    decimals = (3 if p < 0.1 else 2) if numerals.p_decimals is None else numerals.p_decimals
+    most = 0.99 if numerals.p_decimals is None else 1.0 - 10.0**-decimals
     if p > most:
-        return f">{NBSP}{style.of(_plain(most, decimal_sign), decimal_sign)}"
-    usual = 3 if p < 0.1 else 2
-    decimals = usual if style.decimals is None else style.decimals
+        return _related(">", _plain(most, numerals), numerals)
+    if p < 10.0**-decimals:
+        decimals = math.ceil(-math.log10(p))
     while (float(rounded(p, decimals)) < alpha) != (p < alpha) and decimals < 15:
         decimals += 1
-    return f"={NBSP}{style.of(number(p, decimals, decimal_sign), decimal_sign)}"
+    return _related("=", _of_p(number(p, decimals, numerals), numerals), numerals)
 
 
-def _plain(value: float, decimal_sign: str) -> str:
-    return f"{value:.12g}".replace(".", decimal_sign)
+def p_words(p: float, alpha: float, numerals: Numerals = PLAIN) -> str:
+    """A p value with its letter: "p = 0.012"."""
+    gap = "" if numerals.spaces is Spaces.NONE else NBSP
+    return f"p{gap}{p_number(p, alpha, numerals)}"
 
 
-def p_bound(
-    p: float,
-    alpha: float,
-    decimal_sign: str = ".",
-    style: PStyle = PStyle(),  # noqa: B008
-) -> str:
-    """The tightest usual bound of a p below α: "< 0.001", "< 0.01", else "< 0.05" (α)."""
+def p_value(p: float, alpha: float, numerals: Numerals = PLAIN) -> str:
+    """A p value for a column of them: "0.012", "< 0.001"."""
+    text = p_number(p, alpha, numerals)
+    return text.removeprefix("=").removeprefix(f"={NBSP}")
+
+
+def _related(sign: str, text: str, numerals: Numerals) -> str:
+    return numerals.relation(sign).removeprefix(NBSP) + text
+
+
+def _of_p(text: str, numerals: Numerals) -> str:
+    """A number below 1 with or without its zero."""
+    sign = numerals.decimal_sign
+    return text if numerals.leading_zero else text.replace(f"0{sign}", sign, 1)
+
+
+def _plain(value: float, numerals: Numerals) -> str:
+    text = f"{value:.12f}".rstrip("0").rstrip(".")
+    return _of_p(text.replace(".", numerals.decimal_sign), numerals)
+
+
+def p_bound_words(p: float, alpha: float, numerals: Numerals = PLAIN) -> str:
+    """The tightest usual bound of a p below α: "p < 0.001", "p < 0.01", else "p < 0.05" (α)."""
     limit = next((limit for limit in (0.001, 0.01) if p < limit < alpha), alpha)
-    return f"<{NBSP}{style.of(_plain(limit, decimal_sign), decimal_sign)}"
+    return f"p{numerals.relation('<')}{_plain(limit, numerals)}"
+
+
+def p_limit(limit: float, numerals: Numerals = PLAIN) -> str:
+    """A limit of p values, such as α: "0.05"."""
+    return _plain(limit, numerals)
 
 
 def stars(p: float, alpha: float, limits: tuple[float, ...] = (0.01, 0.001)) -> str:

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+from decimus.study.number_styles import PLAIN, Numerals
 from decimus.terms import ComparisonText
-from decimus.wording.numbers import NBSP, PStyle, p_bound, p_number, stars
+from decimus.wording.numbers import NBSP, p_bound_words, p_limit, p_words, stars
 from decimus.wording.spans import Style, Text
 
 NOT_SHOWN = "ns"
@@ -13,34 +14,32 @@ NOT_SHOWN = "ns"
 def p_spans(
     p: float,
     alpha: float,
-    decimal_sign: str = ".",
-    style: PStyle = PStyle(),  # noqa: B008
+    numerals: Numerals = PLAIN,
 ) -> tuple[Text, ...]:
     """P and its value, the letter in italics: *p* = 0.012."""
-    return (Text("p", Style.ITALIC), Text(f"{NBSP}{p_number(p, alpha, decimal_sign, style)}"))
+    return (Text("p", Style.ITALIC), Text(p_words(p, alpha, numerals)[1:]))
 
 
 def figure_spans(
     p: float,
     alpha: float,
     kind: ComparisonText,
-    decimal_sign: str = ".",
+    numerals: Numerals = PLAIN,
     limits: tuple[float, ...] = (0.01, 0.001),
-    style: PStyle = PStyle(),  # noqa: B008
 ) -> tuple[Text, ...]:
     """What a comparison line on the figure says; "ns", or its p, where nothing is shown."""
     if kind is ComparisonText.STARS:
         return (Text(stars(p, alpha, limits) if p < alpha else NOT_SHOWN),)
     if kind is ComparisonText.EXACT_P or p >= alpha:
-        return p_spans(p, alpha, decimal_sign, style)
+        return p_spans(p, alpha, numerals)
     if kind is ComparisonText.STARS_AND_P:
-        return (Text(f"{stars(p, alpha, limits)} "), *p_spans(p, alpha, decimal_sign, style))
-    return (Text("p", Style.ITALIC), Text(f"{NBSP}{p_bound(p, alpha, decimal_sign, style)}"))
+        return (Text(f"{stars(p, alpha, limits)} "), *p_spans(p, alpha, numerals))
+    return (Text("p", Style.ITALIC), Text(p_bound_words(p, alpha, numerals)[1:]))
 
 
 def star_key(
     alpha: float,
-    decimal_sign: str = ".",
+    numerals: Numerals = PLAIN,
     limits: tuple[float, ...] = (0.01, 0.001),
     *,
     has_others: bool = False,
@@ -51,8 +50,8 @@ def star_key(
         lead = ", " if index else ""
         parts.append(Text(f"{lead}{'*' * (index + 1)}{NBSP}"))
         parts.append(Text("p", Style.ITALIC))
-        parts.append(Text(f"{NBSP}<{NBSP}{limit:g}".replace(".", decimal_sign)))
+        parts.append(Text(numerals.relation("<") + p_limit(limit, numerals)))
     if has_others:
         parts += [Text(f", {NOT_SHOWN}{NBSP}"), Text("p", Style.ITALIC)]
-        parts.append(Text(f"{NBSP}≥{NBSP}{alpha:g}".replace(".", decimal_sign)))
+        parts.append(Text(numerals.relation("≥") + p_limit(alpha, numerals)))
     return tuple(parts)

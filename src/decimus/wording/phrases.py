@@ -9,6 +9,7 @@ from decimus.analysis.groups import FactorInOrder, Group, ShownGroups
 from decimus.errors import ChoiceError
 from decimus.measurements.observations import Measurements
 from decimus.plurals import is_plural, plural
+from decimus.study.number_styles import PLAIN, Numerals
 from decimus.study.questions import HeightChoices
 from decimus.terms import ErrorBar, Height, LevelKind, LimitRule
 from decimus.wording.numbers import NBSP, count_word, percent
@@ -79,8 +80,10 @@ def factor_or_levels(factor: FactorInOrder) -> str:
     return "/".join(labels)
 
 
-def quantity(text: str, unit: str) -> str:
+def quantity(text: str, unit: str, numerals: Numerals = PLAIN) -> str:
     """A number with its unit and a no-break space between."""
+    if unit == "%":
+        return f"{text}{numerals.percent}"
     return f"{text}{NBSP}{unit}" if unit else text
 
 
@@ -118,13 +121,16 @@ def n_words(groups: ShownGroups) -> str:
     return str(low) if low == high else f"{low}–{high}"
 
 
-def bar_name(choices: HeightChoices, decimal_sign: str = ".") -> str:
+def bar_name(choices: HeightChoices, numerals: Numerals = PLAIN) -> str:
     """What the error bars chosen show, in running text."""
-    return error_bar_name(choices, choices.error_bar, None, decimal_sign)
+    return error_bar_name(choices, choices.error_bar, None, numerals)
 
 
 def error_bar_name(
-    choices: HeightChoices, error_bar: ErrorBar, level: float | None = None, decimal_sign: str = "."
+    choices: HeightChoices,
+    error_bar: ErrorBar,
+    level: float | None = None,
+    numerals: Numerals = PLAIN,
 ) -> str:
     """What error bars show, in running text; the one name for them everywhere.
 
@@ -132,10 +138,10 @@ def error_bar_name(
         choices: whose height, level and factor they are of.
         error_bar: what they show.
         level: another level than theirs.
-        decimal_sign: for the level.
+        numerals: how numbers are written.
     """
-    at = percent(choices.level if level is None else level, decimal_sign)
-    factor = f"{choices.factor:g}".replace(".", decimal_sign)
+    at = percent(choices.level if level is None else level, numerals)
+    factor = numerals.decimal(f"{choices.factor:g}")
     if error_bar is ErrorBar.STANDARD_DEVIATION and choices.height is Height.GEOMETRIC_MEAN:
         return "geometric standard deviation (×/÷)"
     if error_bar is ErrorBar.CONFIDENCE_INTERVAL and choices.height is Height.SHARE:

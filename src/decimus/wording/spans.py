@@ -6,6 +6,7 @@ from collections.abc import Callable
 from enum import Enum
 
 from decimus.study.edits import Edit
+from decimus.study.live_parts import AnyPart
 from decimus.values import Value
 
 
@@ -25,11 +26,13 @@ class Text(Value, frozen=True):
         text: the words, with the spaces around them.
         style: how they are set.
         is_printed: False for words that only belong on the screen.
+        live: what the words follow, where they follow something that can be named.
     """
 
     text: str
     style: Style = Style.PLAIN
     is_printed: bool = True
+    live: AnyPart | None = None
 
 
 class Option(Value, frozen=True):

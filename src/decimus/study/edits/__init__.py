@@ -71,7 +71,8 @@ from decimus.study.edits.groups import (
     HideGroup,
     MarkControl,
 )
-from decimus.study.edits.kinds import QuestionEdit
+from decimus.study.edits.kinds import QuestionEdit, StudyEdit
+from decimus.study.edits.numbers import ChooseNumberStyle
 from decimus.study.edits.question_list import (
     AskAnother,
     MoveQuestion,
@@ -213,6 +214,7 @@ Edit = (
     | NameQuestion
     | MoveQuestion
     | RemoveQuestion
+    | ChooseNumberStyle
 )
 """Any change; told apart in a file by the name of its class."""
 TableEdit = BringInTable | AddTable | ReplaceTable
@@ -223,7 +225,7 @@ def edit_at(edit: Edit, question: int, sheet: int) -> Edit:
     """The edit made to one question of a study, or to the sheet that it asks about."""
     if isinstance(edit, QuestionEdit):
         return edit if edit.question == question else replace(edit, question=question)
-    is_as_it_is = isinstance(edit, BringInTable) or edit.sheet == sheet
+    is_as_it_is = isinstance(edit, BringInTable | StudyEdit) or edit.sheet == sheet
     return edit if is_as_it_is else replace(edit, sheet=sheet)
 
 
@@ -259,6 +261,7 @@ __all__ = [
     "ChooseLook",
     "ChooseMeaning",
     "ChooseMethod",
+    "ChooseNumberStyle",
     "ChooseOutcome",
     "ChoosePairs",
     "ChoosePairsByRow",

@@ -38,6 +38,19 @@ class SheetEdit(msgspec.Struct, frozen=True, tag=True, kw_only=True):
         return study.with_sheet(self.sheet, self.changed(study.sheets[self.sheet]))
 
 
+class StudyEdit(msgspec.Struct, frozen=True, tag=True, kw_only=True):
+    """A change to the study as a whole."""
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        raise NotImplementedError
+
+    def apply(self, study: Study) -> Study:
+        """The study after the change."""
+        raise NotImplementedError
+
+
 class QuestionEdit(msgspec.Struct, frozen=True, tag=True, kw_only=True):
     """A change to one question."""
 

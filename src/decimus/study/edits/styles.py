@@ -43,15 +43,11 @@ class ApplyStyle(QuestionEdit, frozen=True, kw_only=True):
 
 def in_style(question: Question, style: HouseStyle) -> Question:
     """The question in a house style, without what was set about its looks before."""
-    figure = replace(question.figure, house=style, look=Look())
+    figure = replace(question.figure, house=style, look=Look(), leading_zero=None, p_decimals=None)
     if style.comparison_text is not None:
         figure = replace(figure, comparison_text=style.comparison_text)
     if style.star_limits is not None:
         figure = replace(figure, star_limits=style.star_limits)
-    if style.leading_zero is not None:
-        figure = replace(figure, leading_zero=style.leading_zero)
-    if style.p_decimals is not None:
-        figure = replace(figure, p_decimals=style.p_decimals)
     heights = question.heights
     if style.error_bar_level is not None:
         heights = replace(heights, level=style.error_bar_level)

@@ -17,7 +17,7 @@ from decimus.study.questions import PairOfGroups
 from decimus.window.widgets.strips import NO_INDEX, Index, StripModel
 from decimus.wording.comparisons.sentences import pair_size, pair_statistic
 from decimus.wording.comparisons.tables import effect_heading, effect_text
-from decimus.wording.numbers import NBSP, number, p_number, percent
+from decimus.wording.numbers import number, p_value, percent
 from decimus.wording.phrases import group_words
 
 
@@ -146,10 +146,10 @@ class PairsModel(StripModel):
         comparison = results.comparison
         if comparison is None:
             return ""
-        sign = results.decimal_sign
+        numerals = results.numerals
 
         def p(value: float) -> str:
-            return p_number(value, comparison.alpha, sign).removeprefix(f"={NBSP}")
+            return p_value(value, comparison.alpha, numerals)
 
         match column:
             case Column.PAIR:
@@ -158,17 +158,17 @@ class PairsModel(StripModel):
                 return f"{first} against {second}"
             case Column.DIFFERENCE:
                 ratio = pair_ratio(results.groups, pair)
-                times = "" if ratio is None else f" (× {number(ratio.value, 2, sign)})"
+                times = "" if ratio is None else f" (× {number(ratio.value, 2, numerals)})"
                 size = pair_size(results, pair)
-                return number(size.value, size.decimals, sign) + times
+                return number(size.value, size.decimals, numerals) + times
             case Column.STATISTIC:
-                return pair_statistic(pair, sign)
+                return pair_statistic(pair, numerals)
             case Column.P:
                 return p(pair.p_value if pair.p_directional is None else pair.p_directional)
             case Column.ADJUSTED:
                 return p(pair.p_shown) if self.is_adjusted else ""
             case Column.EFFECT:
-                return effect_text(pair, effect_heading(self._pairs), sign)
+                return effect_text(pair, effect_heading(self._pairs), numerals)
             case Column.DRAWN:
                 return ""
 
@@ -182,7 +182,7 @@ class PairsModel(StripModel):
         comparison = self._results.comparison
         if comparison is None or not self._pairs:
             return ""
-        level = percent(comparison.interval_level, self._results.decimal_sign)
+        level = percent(comparison.interval_level, self._results.numerals)
         unit = pair_size(self._results, self._pairs[0]).unit
         unit = unit.replace("percentage points", "% points")
         is_shift = self._pairs[0].rank is not None or self._pairs[0].samples is not None

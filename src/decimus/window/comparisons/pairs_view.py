@@ -213,8 +213,8 @@ class PairDelegate(QStyledItemDelegate):
 
 def _reference(results: Results) -> str:
     """The reference value that one group is compared with."""
-    value = full_number(results.question.comparison.reference, results.decimal_sign)
-    return quantity(value, results.measurements.outcome.unit)
+    value = full_number(results.question.comparison.reference, results.numerals)
+    return quantity(value, results.measurements.outcome.unit, results.numerals)
 
 
 def toggle(model: PairsModel, index: Index) -> None:

@@ -236,8 +236,8 @@ class ResultPanel(QFrame):
                 for pair in effect.pairs
             ]
         if self._open == "Checks" and results.checks.checks:
-            sign = results.decimal_sign
-            return [(check_name(c), check_working(c, sign)) for c in results.checks.checks]
+            numerals = results.numerals
+            return [(check_name(c), check_working(c, numerals)) for c in results.checks.checks]
         terms = results.comparison.terms
         return [(term.name, statistic_working(results, term)) for term in terms]
 

@@ -101,7 +101,7 @@ class LanesModel(StripModel):
         same = same and (*Fixed, *results.question.lanes.columns) == self._columns
         axis = lane_axis(results)
         if self._zoom is not None:
-            axis = axis_between(*self._zoom, results.decimal_sign)
+            axis = axis_between(*self._zoom, results.numerals)
         changed = self._changed(rows, results, axis) if same else None
         self._coming, self.changed = rows, changed
         self.take(results, axis, has_same_rows=same, changed=changed)
@@ -113,10 +113,7 @@ class LanesModel(StripModel):
         now = self._results
         if now is None or axis != self._axis or _chosen(now) != _chosen(results):
             return None
-        if (
-            now.groups.decimals != results.groups.decimals
-            or now.decimal_sign != results.decimal_sign
-        ):
+        if now.groups.decimals != results.groups.decimals or now.numerals != results.numerals:
             return None
         if results.question.heights.error_bar in (ErrorBar.WITHIN_SE, ErrorBar.WITHIN_CI):
             return None
@@ -220,7 +217,7 @@ class LanesModel(StripModel):
             return ""
         groups = results.groups
         if isinstance(column, Statistic):
-            return statistics.heading(groups, column, results.decimal_sign)
+            return statistics.heading(groups, column, results.numerals)
         if column is Fixed.DOTS:
             return with_unit(f"every {groups.measurements.unit_name}", groups.shown_unit)
         titles = ", ".join(factor.title for factor in groups.factors[1:])

@@ -108,14 +108,14 @@ class ReplicatesPanel(QFrame):
         )
         self.list.clear()
         for i in order[:_MOST_LISTED]:
-            value = full_number(float(cells.replicates[i]), results.decimal_sign)
+            value = full_number(float(cells.replicates[i]), results.numerals)
             item = QListWidgetItem(f"{value}  {replicate_name(results, group, i)}")
             item.setData(Qt.ItemDataRole.UserRole, i)
             self.list.addItem(item)
             if i == replicate:
                 self.list.setCurrentItem(item)
         for aside in cells.asides:
-            value = full_number(aside.value, results.decimal_sign)
+            value = full_number(aside.value, results.numerals)
             item = QListWidgetItem(f"({value})  set aside: {aside.reason}")
             item.setData(Qt.ItemDataRole.UserRole + 1, aside.place)
             self.list.addItem(item)

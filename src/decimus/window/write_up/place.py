@@ -23,7 +23,8 @@ from decimus.wording.figure.captions import caption
 from decimus.wording.groups.interpretation import interpretation
 from decimus.wording.spans import plain_text
 from decimus.wording.write_up.methods import methods_paragraph
-from decimus.wording.write_up.paragraphs import result_paragraph, summary_table
+from decimus.wording.write_up.paragraphs import summary_table
+from decimus.wording.write_up.results_text import results_paragraph
 
 
 class Passage(QFrame):
@@ -123,13 +124,13 @@ class WriteUpPlace(QScrollArea):
         words = caption(results)
         self.caption.show_text(plain_text(words), html_of(words))
         if results.comparison is not None:
-            found = result_paragraph(results)
+            found = results_paragraph(results)
             self.result.show_text(plain_text(found), html_of(found))
         else:
             why = str(results.refusal)
             self.result.show_text(why, escape(why))
         methods = methods_paragraph(results)
-        self.methods.show_text(methods, escape(methods))
+        self.methods.show_text(plain_text(methods), html_of(methods))
         sentences = [interpretation(results, group) for group in results.groups.shown]
         self.interpretation.show_text("\n".join(sentences), "<br>".join(map(escape, sentences)))
         table = summary_table(results)

@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from decimus.analysis.checks import Check, Checks
 from decimus.analysis.results import Results
+from decimus.study.number_styles import Numerals
 from decimus.wording.groups.working import Working
 from decimus.wording.numbers import (
     NBSP,
     degrees_of_freedom,
     full_number,
     number,
-    p_number,
+    p_words,
 )
 from decimus.wording.spans import Text
 
@@ -40,28 +41,37 @@ _FOUND_WITHIN = "values are hardly normal within groups"
 _NOT_FOUND_WITHIN = "nothing speaks against normal values within groups"
 
 
-def check_sentence(check: Check, sign: str) -> str:
-    """One check: its name, statistic, p, and what that says."""
-    df = f",{NBSP}".join(degrees_of_freedom(df, sign) for df in check.df)
+SAYS_LITTLE = _FOUND
+"""What a check that found something says."""
+
+
+def check_words(check: Check, numerals: Numerals) -> str:
+    """One check: its name, its statistic and p."""
+    df = f",{NBSP}".join(degrees_of_freedom(df, numerals) for df in check.df)
     brackets = f"({df})" if df else ""
-    value = number(check.value, 3 if check.name in ("shapiro-wilk", "mauchly") else 2, sign)
+    value = number(check.value, 3 if check.name in ("shapiro-wilk", "mauchly") else 2, numerals)
+    p = p_words(check.p_value, _ALPHA, numerals)
     if check.groups > 1:
-        within = _FOUND_WITHIN if check.p_value < _ALPHA else _NOT_FOUND_WITHIN
         return (
-            f"Normality within each of {check.groups} groups, Shapiro–Wilk: smallest W{NBSP}="
-            f"{NBSP}{value}, all together p{NBSP}{p_number(check.p_value, _ALPHA, sign)}: {within}."
+            f"Normality within each of {check.groups} groups, Shapiro–Wilk: smallest "
+            f"W{numerals.equals}{value}, all together {p}"
         )
-    says = _FOUND if check.p_value < _ALPHA else _NOT_FOUND
-    return (
-        f"{_NAMES[check.name]}: {_LETTERS[check.name]}{brackets}{NBSP}={NBSP}{value}, "
-        f"p{NBSP}{p_number(check.p_value, _ALPHA, sign)}: {says[check.name]}."
-    )
+    return f"{_NAMES[check.name]}: {_LETTERS[check.name]}{brackets}{numerals.equals}{value}, {p}"
+
+
+def check_sentence(check: Check, numerals: Numerals) -> str:
+    """One check: its name, statistic, p, and what that says."""
+    if check.groups > 1:
+        says = _FOUND_WITHIN if check.p_value < _ALPHA else _NOT_FOUND_WITHIN
+    else:
+        says = (_FOUND if check.p_value < _ALPHA else _NOT_FOUND)[check.name]
+    return f"{check_words(check, numerals)}: {says}."
 
 
 def check_lines(results: Results) -> tuple[str, ...]:
     """All checks, and why others are not there. They decide nothing by themselves."""
     found: Checks = results.checks
-    lines = [check_sentence(check, results.decimal_sign) for check in found.checks]
+    lines = [check_sentence(check, results.numerals) for check in found.checks]
     if found.why_none:
         lines.append(f"{found.why_none}{'' if found.why_none.endswith('.') else '.'}")
     if found.why_no_mauchly:
@@ -100,7 +110,7 @@ def check_name(check: Check) -> str:
     return _NAMES[check.name]
 
 
-def check_working(check: Check, sign: str) -> Working:
+def check_working(check: Check, numerals: Numerals) -> Working:
     """The working of a check."""
     reading = _READINGS[check.name]
     if check.groups > 1:
@@ -108,14 +118,14 @@ def check_working(check: Check, sign: str) -> Working:
             f" Each of {check.groups} groups by itself, since this test does not pool their "
             "spread; their p are combined by Fisher’s method, −2 Σ ln p as χ²."
         )
-    df = " and ".join(degrees_of_freedom(df, sign) for df in check.df)
+    df = " and ".join(degrees_of_freedom(df, numerals) for df in check.df)
     on = f" On {df} df." if df else ""
     return Working(
         f"Working: {check_name(check)}",
         (Text(_FORMULAS[check.name]),),
         "",
-        number(check.value, 3, sign),
+        number(check.value, 3, numerals),
         f"{reading}{on} It decides nothing by itself.",
-        f"In full: {full_number(check.value, sign)}, p {full_number(check.p_value, sign)}",
+        f"In full: {full_number(check.value, numerals)}, p {full_number(check.p_value, numerals)}",
         section="Checks",
     )

@@ -37,6 +37,7 @@ from decimus.study.edits import (
     ChooseSumsOfSquares,
     Edit,
 )
+from decimus.study.number_styles import Numerals
 from decimus.terms import (
     Adjustment,
     Alternative,
@@ -373,7 +374,7 @@ def alternative_choice(results: Results, comparison: Comparison) -> Choice:
     return Choice("alternative", text, "one- or two-sided", tuple(options))
 
 
-def level_choice(key: str, level: float, name: str, edit_of: type, decimal_sign: str) -> Choice:
+def level_choice(key: str, level: float, name: str, edit_of: type, numerals: Numerals) -> Choice:
     """A confidence level: usual ones to pick, any other to type."""
 
     def typed(text: str) -> Edit:
@@ -381,23 +382,23 @@ def level_choice(key: str, level: float, name: str, edit_of: type, decimal_sign:
         return edit
 
     options = tuple(
-        Option(percent(at, decimal_sign), edit_of(level=at), at == level)
+        Option(percent(at, numerals), edit_of(level=at), at == level)
         for at in sorted({*LEVELS_OFFERED, level})
     )
     entry = Entry("another level, %", f"{level:g}", typed)
-    return Choice(key, percent(level, decimal_sign), name, options, (entry,))
+    return Choice(key, percent(level, numerals), name, options, (entry,))
 
 
 def reference_choice(results: Results) -> Choice:
     """The value that one group is compared with."""
-    reference, sign = results.question.comparison.reference, results.decimal_sign
+    reference, numerals = results.question.comparison.reference, results.numerals
     unit = results.measurements.outcome.unit
 
     def typed(text: str) -> Edit:
         return ChooseReference(reference=typed_number(text, "the reference value"))
 
-    shown = "a value to be said" if reference is None else full_number(reference, sign)
-    text = shown if reference is None else quantity(shown, unit)
+    shown = "a value to be said" if reference is None else full_number(reference, numerals)
+    text = shown if reference is None else quantity(shown, unit, numerals)
     entry = Entry("the reference value", "" if reference is None else f"{reference:g}", typed)
     return Choice("reference", text, "the reference value", (), (entry,))
 
@@ -456,7 +457,7 @@ def comparison_sentence(results: Results) -> Sentence:
         comparison.level,
         "the level of intervals of differences",
         ChooseComparisonLevel,
-        results.decimal_sign,
+        results.numerals,
     )
     return (*spans, Text(", at "), level, Text("."))
 

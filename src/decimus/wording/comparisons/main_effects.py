@@ -7,7 +7,7 @@ from decimus.analysis.results import Results
 from decimus.terms import PairSet
 from decimus.wording.comparisons.choices import required
 from decimus.wording.comparisons.sentences import difference_words, pair_statistic
-from decimus.wording.numbers import number, p_number, percent
+from decimus.wording.numbers import number, p_value, p_words, percent
 from decimus.wording.phrases import factor_or_levels, factor_words, group_words, upper_first
 
 Rows = tuple[tuple[str, ...], ...]
@@ -43,14 +43,14 @@ def _effect_words(results: Results, effect: MainEffect) -> str:
     factors = sorted({i for term in comparison.terms for i in term.factors})
     over = " and ".join(factor_or_levels(groups.factors[i]) for i in factors if i != effect.factor)
     furthest = max(effect.pairs, key=lambda pair: abs(pair.mean_difference))
-    p = p_number(furthest.p_shown, comparison.alpha, results.decimal_sign)
+    p = p_words(furthest.p_shown, comparison.alpha, results.numerals)
     size = difference_words(results, furthest)
     pair = pair_words(results, furthest)
     if len(effect.pairs) == 1:
-        return f"Averaged over {over}, {pair} is {size}, p {p}."
+        return f"Averaged over {over}, {pair} is {size}, {p}."
     factor = groups.factors[effect.factor]
     of = f" between levels of {factor_words(factor)}" if factor.factor.is_named else ""
-    return f"Averaged over {over}, the largest difference{of} is {pair}: {size}, p {p}."
+    return f"Averaged over {over}, the largest difference{of} is {pair}: {size}, {p}."
 
 
 def pair_words(results: Results, pair: PairResult) -> str:
@@ -63,20 +63,20 @@ def main_effects_table(results: Results) -> Rows:
     comparison = required(results)
     if not comparison.main_effects:
         return ()
-    groups, sign, decimals = results.groups, results.decimal_sign, results.groups.decimals
-    level = percent(comparison.level, sign)
+    groups, numerals, decimals = results.groups, results.numerals, results.groups.decimals
+    level = percent(comparison.level, numerals)
     rows = [("averaged over the others", "difference", f"{level} CI", "statistic", "p")]
     for effect in comparison.main_effects:
         for pair in effect.pairs:
-            low, high = (number(end, decimals, sign) for end in (pair.ci_lower, pair.ci_upper))
+            low, high = (number(end, decimals, numerals) for end in (pair.ci_lower, pair.ci_upper))
             factor = upper_first(factor_or_levels(groups.factors[effect.factor]))
             rows.append(
                 (
                     f"{factor}: {pair_words(results, pair)}",
-                    number(pair.mean_difference, decimals, sign),
+                    number(pair.mean_difference, decimals, numerals),
                     f"{low} to {high}",
-                    f"{pair.statistic} = {pair_statistic(pair, sign)}",
-                    p_number(pair.p_shown, comparison.alpha, sign).removeprefix("=\u00a0"),
+                    f"{pair.statistic}{numerals.equals}{pair_statistic(pair, numerals)}",
+                    p_value(pair.p_shown, comparison.alpha, numerals),
                 )
             )
     return tuple(rows)

@@ -8,8 +8,9 @@ from decimus.analysis.results import Results
 from decimus.plurals import plural
 from decimus.statistics.equivalence import Equivalence
 from decimus.statistics.mean_ratios import MeanRatio
+from decimus.study.number_styles import Numerals
 from decimus.wording.comparisons.choices import required
-from decimus.wording.numbers import full_number, number, p_number, percent, statistic
+from decimus.wording.numbers import full_number, number, p_words, percent, statistic
 from decimus.wording.phrases import at_group, group_words, quantity
 
 _MOST_NAMED = 3
@@ -22,11 +23,11 @@ def change_of(results: Results, pair: PairResult) -> MeanRatio | None:
     return mean_ratio(results.groups, required(results), pair)
 
 
-def change_words(ratio: MeanRatio, sign: str) -> str:
+def change_words(ratio: MeanRatio, numerals: Numerals) -> str:
     """A ratio as the change that it is: "−25.3 % (−37.2 to −12.4)"."""
     value, low, high = (100 * (part - 1) for part in (ratio.value, ratio.lower, ratio.upper))
-    ends = f"{number(low, 1, sign)} to {number(high, 1, sign)}"
-    return f"{number(value, 1, sign)}\u00a0% ({ends})"
+    ends = f"{number(low, 1, numerals)} to {number(high, 1, numerals)}"
+    return f"{number(value, 1, numerals)}{numerals.percent} ({ends})"
 
 
 def change_sentence(results: Results) -> str:
@@ -34,12 +35,12 @@ def change_sentence(results: Results) -> str:
     comparison = required(results)
     if not comparison.is_of_two or comparison.reference is not None:
         return ""
-    pair, sign = comparison.pairs[0], results.decimal_sign
+    pair, numerals = comparison.pairs[0], results.numerals
     ratio = change_of(results, pair)
     if ratio is None:
         return ""
-    level = percent(ratio.level, sign)
-    words = change_words(ratio, sign).replace("(", f"({level} CI ")
+    level = percent(ratio.level, numerals)
+    words = change_words(ratio, numerals).replace("(", f"({level} CI ")
     return f"In percent of the mean {at_group(results.groups, pair.b)} that is {words}."
 
 
@@ -48,9 +49,11 @@ def ratio_step(results: Results, pair: PairResult) -> str:
     ratio = change_of(results, pair)
     if ratio is None:
         return ""
-    sign = results.decimal_sign
-    value, low, high = (number(part, 3, sign) for part in (ratio.value, ratio.lower, ratio.upper))
-    return f"mean ÷ mean = {value}, {percent(ratio.level, sign)} CI {low} to {high} (Fieller)"
+    numerals = results.numerals
+    value, low, high = (
+        number(part, 3, numerals) for part in (ratio.value, ratio.lower, ratio.upper)
+    )
+    return f"mean ÷ mean = {value}, {percent(ratio.level, numerals)} CI {low} to {high} (Fieller)"
 
 
 def equivalence_step(results: Results, pair: PairResult) -> str:
@@ -59,12 +62,12 @@ def equivalence_step(results: Results, pair: PairResult) -> str:
     error = pair.standard_error
     if within is None or not error or pair.df is None:
         return ""
-    sign = results.decimal_sign
+    numerals = results.numerals
     above, below = (pair.mean_difference + within) / error, (within - pair.mean_difference) / error
-    limit = full_number(within, sign)
+    limit = full_number(within, numerals)
     return (
-        f"within ±{limit}: (difference + {limit}) ÷ SE = {statistic(above, sign)}, "
-        f"({limit} − difference) ÷ SE = {statistic(below, sign)}; p is that of the smaller t"
+        f"within ±{limit}: (difference + {limit}) ÷ SE = {statistic(above, numerals)}, "
+        f"({limit} − difference) ÷ SE = {statistic(below, numerals)}; p is that of the smaller t"
     )
 
 
@@ -75,8 +78,8 @@ def equivalence_sentence(results: Results) -> str:
     found = equivalences(groups, comparison, within)
     if not found or within is None:
         return ""
-    sign = results.decimal_sign
-    limit = quantity(full_number(within, sign), groups.measurements.outcome.unit)
+    numerals = results.numerals
+    limit = quantity(full_number(within, numerals), groups.measurements.outcome.unit, numerals)
     shown = [(pair, test) for pair, test in found if test.p_shown < comparison.alpha]
     if len(found) == 1:
         pair, test = found[0]
@@ -96,7 +99,7 @@ def equivalence_sentence(results: Results) -> str:
 
 
 def _test_words(results: Results, test: Equivalence) -> str:
-    sign, decimals = results.decimal_sign, results.groups.decimals
-    low, high = (number(end, decimals, sign) for end in (test.ci_lower, test.ci_upper))
-    p = p_number(test.p_shown, required(results).alpha, sign)
-    return f"two one-sided tests, p {p}; {percent(test.level, sign)} CI {low} to {high}"
+    numerals, decimals = results.numerals, results.groups.decimals
+    low, high = (number(end, decimals, numerals) for end in (test.ci_lower, test.ci_upper))
+    p = p_words(test.p_shown, required(results).alpha, numerals)
+    return f"two one-sided tests, {p}; {percent(test.level, numerals)} CI {low} to {high}"

@@ -6,6 +6,7 @@ from decimus.analysis.planning import Planning, planning_of
 from decimus.analysis.results import Results
 from decimus.plurals import plural
 from decimus.study.edits import ChoosePower, Edit, StateRelevantDifference
+from decimus.study.number_styles import Numerals
 from decimus.wording.groups.working import Working
 from decimus.wording.numbers import NBSP, degrees_of_freedom, full_number, number, percent
 from decimus.wording.phrases import quantity, typed_number
@@ -24,30 +25,30 @@ def plan_of_results(results: Results) -> Planning | None:
     )
 
 
-def power_choice(power: float, sign: str) -> Choice:
+def power_choice(power: float, numerals: Numerals) -> Choice:
     """The power that is planned with."""
 
     def typed(text: str) -> Edit:
         return ChoosePower(power=typed_number(text, "a power"))
 
     options = tuple(
-        Option(percent(at, sign), ChoosePower(power=at), at == power)
+        Option(percent(at, numerals), ChoosePower(power=at), at == power)
         for at in sorted({*_POWERS, power})
     )
     entry = Entry("another power, %", f"{power:g}", typed)
-    return Choice("power", percent(power, sign), "the power", options, (entry,))
+    return Choice("power", percent(power, numerals), "the power", options, (entry,))
 
 
 def relevant_choice(results: Results) -> Choice:
     """The smallest difference that matters, where the user states one."""
-    now, sign = results.question.comparison.relevant_difference, results.decimal_sign
+    now, numerals = results.question.comparison.relevant_difference, results.numerals
 
     def typed(text: str) -> Edit:
         return StateRelevantDifference(difference=typed_number(text, "a difference"))
 
     text = "not stated"
     if now is not None:
-        text = quantity(full_number(now, sign), results.measurements.outcome.unit)
+        text = quantity(full_number(now, numerals), results.measurements.outcome.unit, numerals)
     options = (Option("not stated", StateRelevantDifference(difference=None), now is None),)
     entry = Entry("the smallest difference that matters", "" if now is None else f"{now:g}", typed)
     return Choice("relevant", text, "the smallest difference that matters", options, (entry,))
@@ -57,7 +58,7 @@ def planning_sentence(results: Results) -> Sentence:
     """What this design can show, and what a difference of interest would take."""
     found = plan_of_results(results)
     spans: list[Span] = []
-    sign, unit = results.decimal_sign, results.measurements.outcome.unit
+    numerals, unit = results.numerals, results.measurements.outcome.unit
     unit = "percentage points" if unit == "%" else unit
     if found is None:
         said = "There is no planning for this test; plan with a test of means."
@@ -68,12 +69,12 @@ def planning_sentence(results: Results) -> Sentence:
         )
     nouns = plural(results.measurements.unit_name, 2)
     decimals = results.groups.decimals
-    n = number(found.n, 0 if found.n == round(found.n) else 1, sign)
+    n = number(found.n, 0 if found.n == round(found.n) else 1, numerals)
     per = nouns if found.is_of_differences else f"{nouns} per group"
-    reach = quantity(number(found.reach.difference, decimals, sign), unit)
+    reach = quantity(number(found.reach.difference, decimals, numerals), unit, numerals)
     spans += [
         Text(f"With {n} {per}, this design shows a difference of {reach} or more with "),
-        power_choice(results.question.comparison.power, sign),
+        power_choice(results.question.comparison.power, numerals),
         Text(" power. Smallest difference that matters: "),
         relevant_choice(results),
         Text("."),
@@ -89,7 +90,7 @@ def planning_working(results: Results) -> Working | None:
     found = plan_of_results(results)
     if found is None:
         return None
-    sign, decimals = results.decimal_sign, results.groups.decimals
+    numerals, decimals = results.numerals, results.groups.decimals
     unit = results.measurements.outcome.unit
     root = "√(1 ÷ n)" if found.is_of_differences else "√(2 ÷ n)"
     of_cells = f"{found.cells}{NBSP}×{NBSP}" if found.cells > 1 else ""
@@ -97,26 +98,26 @@ def planning_working(results: Results) -> Working | None:
         root = f"√(2 ÷ ({of_cells}n))"
     formula = (Text(f"δ × SD × {root}"),)
     parts = 1 if found.is_of_differences else 2
-    n = number(found.n, 0 if found.n == round(found.n) else 2, sign)
-    df = degrees_of_freedom(found.df, sign)
-    sd = number(found.sd_used, decimals, sign)
+    n = number(found.n, 0 if found.n == round(found.n) else 2, numerals)
+    df = degrees_of_freedom(found.df, numerals)
+    sd = number(found.sd_used, decimals, numerals)
     of = "differences" if found.is_of_differences else "replicates"
-    alpha = number(found.alpha, 4, sign)
+    alpha = number(found.alpha, 4, numerals)
     under = f"({of_cells}{n})" if of_cells else n
-    filled = f"{number(found.reach.noncentrality, 3, sign)} × {sd} × √({parts} ÷ {under})"
+    filled = f"{number(found.reach.noncentrality, 3, numerals)} × {sd} × √({parts} ÷ {under})"
     return Working(
         "Working: planning",
         formula,
         filled,
-        quantity(number(found.reach.difference, decimals, sign), unit),
+        quantity(number(found.reach.difference, decimals, numerals), unit, numerals),
         f"δ is the noncentrality at which noncentral t with {df} df lies beyond "
-        f"±{number(found.reach.critical, 3, sign)} with {percent(100 * found.power, sign)} "
+        f"±{number(found.reach.critical, 3, numerals)} with {percent(100 * found.power, numerals)} "
         f"probability; that is α = {alpha} of one pair"
         + (f", adjusted for {found.pairs} pairs." if found.pairs > 1 else ".")
         + (f" Each of the two means is that of {found.cells} groups." if of_cells else ""),
-        f"In full: {full_number(found.reach.difference, sign)}",
+        f"In full: {full_number(found.reach.difference, numerals)}",
         definition=(
-            f"The SD of {of}, {number(found.sd, decimals, sign)}, is itself an estimate; its "
+            f"The SD of {of}, {number(found.sd, decimals, numerals)}, is itself an estimate; its "
             f"80{NBSP}% upper limit, {sd}, is planned with. Planning says nothing about the test "
             "already made."
         ),

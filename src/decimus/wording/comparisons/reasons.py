@@ -13,7 +13,7 @@ from decimus.study.edits import ChooseMethod, ChooseSameUnits, Edit, SetValuesAs
 from decimus.study.readings import SetAside
 from decimus.terms import Layout, Method, PairSet, SphericityCorrection
 from decimus.values import Value
-from decimus.wording.numbers import count_word, p_number
+from decimus.wording.numbers import count_word, p_words
 from decimus.wording.phrases import upper_first
 
 
@@ -182,8 +182,8 @@ def _spread(results: Results, comparison: Comparison) -> Consideration | None:
     method = instead.get(comparison.method)
     if check is None or method is None or check.p_value >= _ALPHA:
         return None
-    p = p_number(check.p_value, _ALPHA, results.decimal_sign)
-    text = f"Groups do not vary alike (Brown–Forsythe p {p}); {METHOD_NAMES[method]} allows for it."
+    p = p_words(check.p_value, _ALPHA, results.numerals)
+    text = f"Groups do not vary alike (Brown–Forsythe {p}); {METHOD_NAMES[method]} allows for it."
     edit = _use(results, method)
     return Consideration(text, f"Use {METHOD_NAMES[method]}", edit) if edit else None
 
@@ -202,9 +202,9 @@ def _normality(results: Results, comparison: Comparison) -> Consideration | None
     method = instead.get(comparison.method)
     if check is None or check.p_value >= _ALPHA:
         return None
-    p = p_number(check.p_value, _ALPHA, results.decimal_sign)
+    p = p_words(check.p_value, _ALPHA, results.numerals)
     text = (
-        f"Residuals are hardly normal (Shapiro–Wilk p {p}). With many replicates that matters "
+        f"Residuals are hardly normal (Shapiro–Wilk {p}). With many replicates that matters "
         "little to means; else consider logarithms or ranks."
     )
     edit = None if method is None else _use(results, method)

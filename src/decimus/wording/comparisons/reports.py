@@ -21,7 +21,7 @@ Rows = tuple[tuple[str, ...], ...]
 def group_rows(results: Results) -> Rows:
     """What went into the test: every group with n, mean and SD, headings first."""
     comparison = required(results)
-    sign, decimals = results.decimal_sign, results.groups.decimals
+    numerals, decimals = results.numerals, results.groups.decimals
     rows = [("group", "n", "mean", "SD")]
     for group in comparison.groups:
         summary = group.summary
@@ -29,8 +29,8 @@ def group_rows(results: Results) -> Rows:
             (
                 group_words(results.groups, group),
                 str(group.n),
-                number(summary.mean, decimals, sign),
-                number(summary.standard_deviation, decimals, sign),
+                number(summary.mean, decimals, numerals),
+                number(summary.standard_deviation, decimals, numerals),
             )
         )
     return tuple(rows)
@@ -48,7 +48,7 @@ def report_tables(results: Results) -> tuple[Rows, ...]:
 def report_text(results: Results) -> str:
     """All of it as text, cells with tabs between, for pasting anywhere."""
     comparison = required(results)
-    level = percent(comparison.interval_level, results.decimal_sign)
+    level = percent(comparison.interval_level, results.numerals)
     how = f"{upper_first(method_name(comparison))}, {alternative_words(results, comparison)}"
     if has_follow_up(comparison):
         how += f", {follow_up_name(comparison.method, comparison.adjustment)}"

@@ -11,6 +11,7 @@ from decimus.analysis.results import Results
 from decimus.plurals import plural
 from decimus.statistics.effect_sizes import EffectSize
 from decimus.study.edits import ChooseDrawnComparisons
+from decimus.study.number_styles import PLAIN, Numerals
 from decimus.study.questions import PairOfGroups
 from decimus.study.targets import Levels
 from decimus.terms import Alternative, IntervalKind, Method
@@ -21,6 +22,7 @@ from decimus.wording.numbers import (
     degrees_of_freedom,
     full_number,
     number,
+    p_limit,
     percent,
     rounded,
     statistic,
@@ -50,7 +52,7 @@ _MANY = 1000
 def drawn_choice(results: Results) -> Choice:
     """Which comparisons stand on the figure, all at once."""
     drawn = results.question.figure.drawn_pairs
-    causes = (results.groups, results.comparison, drawn, results.decimal_sign)
+    causes = (results.groups, results.comparison, drawn, results.numerals)
     return results.kept("choice of drawn pairs", causes, lambda: _drawn_choice(results))
 
 
@@ -69,7 +71,7 @@ def _drawn_choice(results: Results) -> Choice:
         text = f"{len(results.question.figure.drawn_pairs)} of {len(comparison.pairs)}"
         return Choice("drawn", text, "comparisons on the figure", tuple(options))
     shown = [both for pair, both in drawable if pair.p_shown < comparison.alpha]
-    bound = f"those with p < {comparison.alpha:g}".replace(".", results.decimal_sign)
+    bound = f"those with p < {p_limit(comparison.alpha, results.numerals)}"
     options = [option("no comparison", []), option(bound, shown)]
     for group in (comparison.groups[0], comparison.groups[-1]):
         with_it = [both for _, both in drawable if group.levels in both]
@@ -83,44 +85,44 @@ def _drawn_choice(results: Results) -> Choice:
 
 
 def term_spans(
-    term: Term, alpha: float, decimal_sign: str = ".", p: float | None = None
+    term: Term, alpha: float, numerals: Numerals = PLAIN, p: float | None = None
 ) -> Sentence:
     """A statistic with its df and p: F(4, 34) = 9.12, p < 0.001."""
     letter = STATISTIC_LETTERS.get(term.statistic, term.statistic)
-    df = f",{NBSP}".join(degrees_of_freedom(df, decimal_sign) for df in term.df)
+    df = f",{NBSP}".join(degrees_of_freedom(df, numerals) for df in term.df)
     in_brackets = f"({df})" if df else ""
     return (
         Text(letter, Style.ITALIC),
-        Text(f"{in_brackets}{NBSP}={NBSP}{_value(term, decimal_sign)}, "),
-        *p_spans(term.p_value if p is None else p, alpha, decimal_sign),
+        Text(f"{in_brackets}{numerals.equals}{_value(term, numerals)}, "),
+        *p_spans(term.p_value if p is None else p, alpha, numerals),
     )
 
 
-def _value(term: Term, sign: str) -> str:
+def _value(term: Term, numerals: Numerals) -> str:
     if term.statistic in ("U", "W"):
-        return full_number(term.value, sign)
-    return statistic(term.value, sign)
+        return full_number(term.value, numerals)
+    return statistic(term.value, numerals)
 
 
-def statistic_spans(comparison: Comparison, decimal_sign: str = ".") -> Sentence:
+def statistic_spans(comparison: Comparison, numerals: Numerals = PLAIN) -> Sentence:
     """The statistic of the first term; the p in the direction of the sentence."""
-    spans = term_spans(comparison.terms[0], comparison.alpha, decimal_sign, comparison.p_value)
+    spans = term_spans(comparison.terms[0], comparison.alpha, numerals, comparison.p_value)
     if comparison.alternative is None or not comparison.is_of_two:
         return spans
     return (*spans[:2], Text("one-sided "), *spans[2:])
 
 
-def pair_statistic(pair: PairResult, sign: str) -> str:
+def pair_statistic(pair: PairResult, numerals: Numerals) -> str:
     """The statistic of a pair as it is written."""
     if pair.statistic in ("U", "W"):
-        return full_number(pair.value, sign)
-    return statistic(pair.value, sign)
+        return full_number(pair.value, numerals)
+    return statistic(pair.value, numerals)
 
 
 def result_sentence(results: Results) -> Sentence:
     """What came out, with direction, size and interval where there are two groups."""
     comparison = required(results)
-    note = alpha_note(comparison, results.decimal_sign)
+    note = alpha_note(comparison, results.numerals)
     if comparison.is_of_two:
         *spans, end = _two_group_result(results, comparison)
         return (*spans, *([Text(note)] if note else []), end)
@@ -132,11 +134,11 @@ def result_sentence(results: Results) -> Sentence:
     return tuple(spans)
 
 
-def alpha_note(comparison: Comparison, sign: str) -> str:
+def alpha_note(comparison: Comparison, numerals: Numerals) -> str:
     """What counts as shown, where it is not what readers take for granted: " (α = 0.01)"."""
     if comparison.alpha == _USUAL_ALPHA:
         return ""
-    return f" (α{NBSP}={NBSP}{comparison.alpha:g})".replace(".", sign)
+    return f" (α{numerals.equals}{p_limit(comparison.alpha, numerals)})"
 
 
 _USUAL_ALPHA = 0.05
@@ -153,7 +155,7 @@ def compared_words(results: Results) -> str:
 def _term_result(results: Results, comparison: Comparison, term: Term) -> list[Span]:
     groups = results.groups
     outcome = compared_words(results)
-    statistics = term_spans(term, comparison.alpha, results.decimal_sign)
+    statistics = term_spans(term, comparison.alpha, results.numerals)
     is_shown = term.p_value < comparison.alpha
     is_joint = len(term.factors) > 1 and len(comparison.terms) > 1
     if is_joint:
@@ -190,7 +192,7 @@ def _among(groups: ShownGroups, term: Term, *, is_only: bool) -> str:
 def _two_group_result(results: Results, comparison: Comparison) -> Sentence:
     groups, pair = results.groups, comparison.pairs[0]
     outcome = compared_words(results)
-    statistics = statistic_spans(comparison, results.decimal_sign)
+    statistics = statistic_spans(comparison, results.numerals)
     is_shown = pair.p_shown < comparison.alpha
     other = group_words(groups, pair.b)
     if comparison.reference is not None:
@@ -218,9 +220,9 @@ def _two_group_result(results: Results, comparison: Comparison) -> Sentence:
 def _reference_result(
     results: Results, comparison: Comparison, pair: PairResult, statistics: Sentence
 ) -> Sentence:
-    groups, sign = results.groups, results.decimal_sign
+    groups, numerals = results.groups, results.numerals
     unit = groups.measurements.outcome.unit
-    value = quantity(full_number(comparison.reference, sign), unit)
+    value = quantity(full_number(comparison.reference, numerals), unit, numerals)
     name = compared_words(results)
     # A group that is only called what was measured goes without saying.
     is_named = lower_first(group_words(groups, pair.a).partition(" (")[0]) not in (
@@ -283,27 +285,28 @@ def difference_words(results: Results, pair: PairResult) -> str:
     It has the sign that its row, its statistic and its interval have. Of logarithms it is the
     ratio that they are differences of: "a ratio of 1.8 (…)".
     """
-    groups, sign = results.groups, results.decimal_sign
+    groups, numerals = results.groups, results.numerals
     ratio = pair_ratio(groups, pair)
     if ratio is not None:
-        text = f"a ratio of {_significant(ratio.value, sign)}"
+        text = f"a ratio of {_significant(ratio.value, numerals)}"
         ends = [
-            None if end is None else _significant(end, sign) for end in (ratio.lower, ratio.upper)
+            None if end is None else _significant(end, numerals)
+            for end in (ratio.lower, ratio.upper)
         ]
     else:
         size = pair_size(results, pair)
-        text = quantity(number(size.value, size.decimals, sign), size.unit)
-        ends = [None if end is None else number(end, size.decimals, sign) for end in size.ends]
+        text = quantity(number(size.value, size.decimals, numerals), size.unit, numerals)
+        ends = [None if end is None else number(end, size.decimals, numerals) for end in size.ends]
     if ends[0] is None or ends[1] is None:
         return text
-    level = percent(required(results).level_of(pair), sign)
+    level = percent(required(results).level_of(pair), numerals)
     kind = INTERVAL_WORDS[pair.ci_kind or IntervalKind.INDIVIDUAL]
     return f"{text} ({kind}{level} CI {ends[0]} to {ends[1]})"
 
 
-def _significant(value: float, sign: str) -> str:
+def _significant(value: float, numerals: Numerals) -> str:
     """A ratio with three significant digits at least."""
-    return number(value, 2 if value >= 1 else 3, sign)
+    return number(value, 2 if value >= 1 else 3, numerals)
 
 
 _EFFECT_NAMES = {
@@ -326,46 +329,46 @@ def effect_name(effect: EffectSize) -> str:
     return _EFFECT_NAMES.get(effect.name, effect.name)
 
 
-def effect_words(effect: EffectSize, sign: str) -> str:
+def effect_words(effect: EffectSize, numerals: Numerals) -> str:
     """An effect size with its interval: "Hedges’ g = 1.23, 95 % CI 0.40 to 2.04"."""
-    text = f"{effect_name(effect)}{NBSP}={NBSP}{number(effect.value, 2, sign)}"
+    text = f"{effect_name(effect)}{numerals.equals}{number(effect.value, 2, numerals)}"
     if effect.interval is None:
         return text
-    low, high = (number(end, 2, sign) for end in effect.interval)
+    low, high = (number(end, 2, numerals) for end in effect.interval)
     about = "about " if effect.is_approximate else ""
     # A share of variation is biased upwards, and can lie above the interval of the population's.
     is_beyond = effect.value > effect.interval[1]
     beyond = " in the population, which samples overstate" if is_beyond else ""
-    return f"{text}, {about}{percent(effect.level, sign)} CI {low} to {high}{beyond}"
+    return f"{text}, {about}{percent(effect.level, numerals)} CI {low} to {high}{beyond}"
 
 
 def effect_sentence(results: Results) -> str:
     """The effect size in plain words."""
     comparison = required(results)
-    sign = results.decimal_sign
+    numerals = results.numerals
     term = comparison.terms[0]
     effect = term.effect
     if effect is None:
         return ""
-    words = effect_words(effect, sign)
+    words = effect_words(effect, numerals)
     if comparison.is_of_two:
         if effect.name == SUPERIORITY:
             return f"{_larger_words(results, comparison.pairs[0])} ({words})."
         if effect.name == "odds ratio":
-            times = number(effect.value, 2, sign)
+            times = number(effect.value, 2, numerals)
             return f"The odds of the first are those of the second times {times}."
         of = {"Cohen d_z": " of the differences"}.get(effect.name, "")
-        size = number(effect.value, 2, sign)
+        size = number(effect.value, 2, numerals)
         return f"The difference is {size} standard deviations{of} ({words})."
     if len(comparison.terms) > 1:
         parts = [
-            f"{_term_name(results.groups, t)}: {effect_words(t.effect, sign)}"
+            f"{_term_name(results.groups, t)}: {effect_words(t.effect, numerals)}"
             for t in comparison.terms
             if t.effect
         ]
         return f"Effect sizes in this sample: {'; '.join(parts)}."
     if effect.name == "eta squared":
-        share = percent(float(rounded(100 * effect.value, 0)), sign)
+        share = percent(float(rounded(100 * effect.value, 0)), numerals)
         return f"{share} of the variation in this sample lies between the groups ({words})."
     return f"Effect size in this sample: {words}."
 
@@ -391,10 +394,10 @@ def _larger_words(results: Results, pair: PairResult) -> str:
         return f"{rank.above} of {rank.of} {pairs} {verb} above 0{ties}"
     if rank.above in (0, rank.of) and not rank.tied:
         return f"In every pair of values that of {a if rank.above else b} is the larger"
-    share = percent(float(rounded(100 * rank.above / rank.of, 0)), results.decimal_sign)
+    share = percent(float(rounded(100 * rank.above / rank.of, 0)), results.numerals)
     ties = ""
     if rank.tied:
-        tied = percent(float(rounded(100 * rank.tied / rank.of, 0)), results.decimal_sign)
+        tied = percent(float(rounded(100 * rank.tied / rank.of, 0)), results.numerals)
         ties = f", in {tied} both are alike"
     return f"In {share} of pairs of values that of {a} is the larger{ties}"
 
@@ -415,13 +418,13 @@ def _shown_p(results: Results, pair: PairResult) -> Sentence:
     is_sided = pair.p_directional is not None
     adjusted = pair.p_directional_adjusted if is_sided else pair.p_adjusted
     kind = ("adjusted " if adjusted is not None else "") + ("one-sided " if is_sided else "")
-    spans = p_spans(pair.p_shown, required(results).alpha, results.decimal_sign)
+    spans = p_spans(pair.p_shown, required(results).alpha, results.numerals)
     return (Text(kind), *spans) if kind else spans
 
 
 def pairs_summary(results: Results) -> str:
     """How many pairs of the family differ, and the largest difference among them."""
-    causes = (results.groups, results.comparison, results.decimal_sign)
+    causes = (results.groups, results.comparison, results.numerals)
     return results.kept("summary of pairs", causes, lambda: _pairs_summary(results))
 
 
@@ -450,7 +453,7 @@ def _tested_pairs(results: Results) -> str:
         return f"Between {a} and {b}: {size}, {p}."
     shown = [pair for pair in pairs if pair.p_shown < comparison.alpha]
     if not shown:
-        note = alpha_note(comparison, results.decimal_sign)
+        note = alpha_note(comparison, results.numerals)
         return f"None of {len(pairs)} pairs is shown to differ{note}."
     furthest = max(shown, key=lambda pair: abs(pair.estimate))
     groups = results.groups
@@ -458,7 +461,7 @@ def _tested_pairs(results: Results) -> str:
     size = difference_words(results, furthest)
     a, b = group_words(groups, furthest.a), group_words(groups, furthest.b)
     differ = "differs" if len(shown) == 1 else "differ"
-    note = alpha_note(comparison, results.decimal_sign)
+    note = alpha_note(comparison, results.numerals)
     lead = f"{len(shown)} of {len(pairs)} pairs {differ}{note}; furthest apart: " + a
     said = f"{lead} lies {larger} {b}: {_lead(results, furthest)}{size}."
     is_wider = furthest.ci_lower is not None and furthest.ci_upper is not None

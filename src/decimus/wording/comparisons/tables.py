@@ -8,6 +8,7 @@ from collections.abc import Sequence
 from decimus.analysis.comparison_results import Comparison, Error, PairResult
 from decimus.analysis.method_kinds import SHARE_METHODS
 from decimus.analysis.results import Results
+from decimus.study.number_styles import Numerals
 from decimus.terms import Method, PairSet
 from decimus.wording.comparisons.choices import required
 from decimus.wording.comparisons.pair_facts import change_of, change_words
@@ -18,14 +19,12 @@ from decimus.wording.comparisons.sentences import (
     pair_statistic,
 )
 from decimus.wording.numbers import (
-    NBSP,
     degrees_of_freedom,
     number,
-    p_number,
+    p_value,
     percent,
     statistic,
 )
-from decimus.wording.p_values import p_spans
 from decimus.wording.phrases import group_words
 
 
@@ -34,17 +33,13 @@ def comparison_table(results: Results) -> tuple[tuple[str, ...], ...]:
     comparison = required(results)
     if comparison.is_of_two:
         return ()
-    sign, decimals = results.decimal_sign, results.groups.decimals
+    numerals, decimals = results.numerals, results.groups.decimals
 
     def say(value: float | None) -> str:
-        return "" if value is None else number(value, decimals, sign)
+        return "" if value is None else number(value, decimals, numerals)
 
     def p_text(value: float) -> str:
-        return (
-            "".join(s.text for s in p_spans(value, comparison.alpha, sign)[1:])
-            .strip(NBSP)
-            .removeprefix(f"={NBSP}")
-        )
+        return p_value(value, comparison.alpha, numerals)
 
     has_correction = any(term.sphericity is not None for term in comparison.terms)
     has_squares = comparison.residual.sum_of_squares is not None
@@ -57,28 +52,28 @@ def comparison_table(results: Results) -> tuple[tuple[str, ...], ...]:
         row = [
             name,
             *([say(term.sum_of_squares)] if has_squares else []),
-            degrees_of_freedom(df[0], sign),
+            degrees_of_freedom(df[0], numerals),
             *([say(term.mean_square)] if has_squares else []),
-            statistic(term.value, sign),
+            statistic(term.value, numerals),
             p_text(term.p_value),
         ]
         if has_correction:
             epsilon = term.sphericity
             row += [
-                "" if epsilon is None else number(epsilon.greenhouse_geisser, 3, sign),
-                "" if epsilon is None else number(epsilon.huynh_feldt, 3, sign),
+                "" if epsilon is None else number(epsilon.greenhouse_geisser, 3, numerals),
+                "" if epsilon is None else number(epsilon.huynh_feldt, 3, numerals),
                 p_text(term.p_value if term.p_uncorrected is None else term.p_uncorrected),
             ]
         rows.append(tuple(row))
         if term.error is not None and term is not comparison.terms[-1]:
             found = term.error
             line = [f"error of {term.name}", say(found.sum_of_squares)]
-            line += [degrees_of_freedom(found.df, sign), say(found.mean_square)]
+            line += [degrees_of_freedom(found.df, numerals), say(found.mean_square)]
             rows.append((*line, *("",) * (len(row) - len(line))))
     width = len(rows[0])
 
     def error(name: str, df: float, squares: float | None, mean: float | None) -> tuple[str, ...]:
-        cells = [name, *([say(squares)] if has_squares else []), degrees_of_freedom(df, sign)]
+        cells = [name, *([say(squares)] if has_squares else []), degrees_of_freedom(df, numerals)]
         cells += [say(mean)] if has_squares else []
         return (*cells, *("",) * (width - len(cells)))
 
@@ -91,7 +86,7 @@ def comparison_table(results: Results) -> tuple[tuple[str, ...], ...]:
         name = f"error of {comparison.terms[-1].name}"
     rows.append(error(name, found.df, found.sum_of_squares, found.mean_square))
     if (total := _total(comparison)) is not None:
-        cells = ("in all", say(total.sum_of_squares), degrees_of_freedom(total.df, sign))
+        cells = ("in all", say(total.sum_of_squares), degrees_of_freedom(total.df, numerals))
         rows.append((*cells, *("",) * (width - len(cells))))
     headings = ["variation", *(["sum of squares"] if has_squares else []), "df"]
     headings += [*(["mean square"] if has_squares else []), letter, "p"]
@@ -116,7 +111,7 @@ def _total(comparison: Comparison) -> Error | None:
 def pair_rows(results: Results) -> tuple[tuple[str, ...], ...]:
     """Every pair of the family as rows of text, headings first."""
     comparison = required(results)
-    groups, sign = results.groups, results.decimal_sign
+    groups, numerals = results.groups, results.numerals
     pairs = comparison.pairs
     is_adjusted = any(pair.p_adjusted is not None for pair in pairs)
     has_interval = any(pair.ci_lower is not None for pair in pairs)
@@ -125,7 +120,7 @@ def pair_rows(results: Results) -> tuple[tuple[str, ...], ...]:
     is_of_shares = comparison.method in SHARE_METHODS
     what = "percentage points" if is_of_shares else "difference"
     headings = ["first − second", "shift" if is_shift else what]
-    headings += [f"{percent(comparison.interval_level, sign)} CI"] if has_interval else []
+    headings += [f"{percent(comparison.interval_level, numerals)} CI"] if has_interval else []
     headings += [pairs[0].statistic, "p"]
     headings += ["adjusted p"] if is_adjusted else []
     sided = "adjusted one-sided p" if is_adjusted else "one-sided p"
@@ -137,23 +132,23 @@ def pair_rows(results: Results) -> tuple[tuple[str, ...], ...]:
     headings += ["change"] if has_change else []
 
     def p_text(value: float) -> str:
-        return p_number(value, comparison.alpha, sign).removeprefix(f"={NBSP}")
+        return p_value(value, comparison.alpha, numerals)
 
     rows = []
     for pair, change in zip(pairs, changes, strict=True):
         b = group_words(groups, pair.b) or "reference"
         size = pair_size(results, pair)
-        row = [f"{group_words(groups, pair.a)} − {b}", number(size.value, size.decimals, sign)]
+        row = [f"{group_words(groups, pair.a)} − {b}", number(size.value, size.decimals, numerals)]
         if has_interval:
-            low, high = (number(end, size.decimals, sign) for end in size.ends)
+            low, high = (number(end, size.decimals, numerals) for end in size.ends)
             row.append(f"{low} to {high}")
-        row += [pair_statistic(pair, sign), p_text(pair.p_value)]
+        row += [pair_statistic(pair, numerals), p_text(pair.p_value)]
         row += [p_text(pair.p_adjusted or 0.0)] if is_adjusted else []
         row += [p_text(pair.p_shown)] if comparison.alternative is not None else []
         if effect:
-            row.append(effect_text(pair, effect, sign))
+            row.append(effect_text(pair, effect, numerals))
         if has_change:
-            row.append("" if change is None else change_words(change, sign))
+            row.append("" if change is None else change_words(change, numerals))
         rows.append(tuple(row))
     return (tuple(headings), *rows)
 
@@ -168,10 +163,10 @@ _LOOKED_AT = 50
 """Pairs of which the effect size is looked at for the heading."""
 
 
-def effect_text(pair: PairResult, heading: str, sign: str) -> str:
+def effect_text(pair: PairResult, heading: str, numerals: Numerals) -> str:
     """The effect size of a pair, with its name where the heading does not say it."""
     if pair.effect is None:
         return ""
     name = effect_name(pair.effect)
-    value = number(pair.effect.value, 2, sign)
+    value = number(pair.effect.value, 2, numerals)
     return value if name == heading else f"{name} {value}"

@@ -22,9 +22,9 @@ def both_ways(results: Results) -> str:
     which = "set aside" if found.is_with else "far out"
     if found.comparison is None:
         return f"{'With' if found.is_with else 'Without'} {of} {which} there would be no test."
-    sign = results.decimal_sign
-    here = plain_text(statistic_spans(now, sign))
-    there = plain_text(statistic_spans(found.comparison, sign))
+    numerals = results.numerals
+    here = plain_text(statistic_spans(now, numerals))
+    there = plain_text(statistic_spans(found.comparison, numerals))
     verdict = _verdict(results, now, found.comparison)
     without, with_it = (here, there) if found.is_with else (there, here)
     them = "it" if found.count == 1 else "them"

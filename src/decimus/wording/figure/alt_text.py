@@ -38,7 +38,7 @@ def alt_text(results: Results) -> str:
         )
         more = f"; and {len(groups) - _MOST_GROUPS} more" if len(groups) > _MOST_GROUPS else ""
         name = outcome_words(each.measurements) if len(every) > 1 else ""
-        words = height_words(each.groups, each.decimal_sign)
+        words = height_words(each.groups, each.numerals)
         found.append(upper_first(f"{f'{name}, ' if name else ''}{words} {said}{more}."))
     return " ".join(found)
 
@@ -52,5 +52,5 @@ def _of_group(results: Results, levels: tuple[str, ...]) -> str:
     unit, decimals = shown.shown_unit, shown.decimals
     if not shown.heights.height.is_of_outcome:
         unit, decimals = ("%", 1) if shown.heights.height is Height.SHARE else ("", 0)
-    value = quantity(number(height, decimals, results.decimal_sign), unit)
+    value = quantity(number(height, decimals, results.numerals), unit, results.numerals)
     return f"{value.replace(NBSP, ' ')} for {group_words(shown, group)}"

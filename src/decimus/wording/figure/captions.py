@@ -60,7 +60,7 @@ def caption(results: Results) -> Sentence:
         results.annotations,
         question.comparison,
         _as_said(question.figure),
-        results.decimal_sign,
+        results.numerals,
         *((each.groups, each.comparison, each.annotations) for each in results_beside(results)),
         are_together(results),
     )
@@ -153,7 +153,7 @@ def _of_groups(results: Results) -> list[Span]:
     if "{error_bars}" in results.chart.words.shows:
         spans += _without_bars(groups)
     shown_as = "filled circles" if results.question.figure.show_replicates else ""
-    if adjusted := adjusted_caption(measurements, shown_as):
+    if adjusted := adjusted_caption(measurements, shown_as, results.numerals):
         spans.append(Text(adjusted))
     if measurements.limits and measurements.limit_rule is not LimitRule.MISSING:
         spans.append(Text(_limits(measurements)))
@@ -208,7 +208,7 @@ def _subject(results: Results) -> list[Span]:
 
 def _shown(results: Results, chart: Chart) -> list[Span]:
     """What the kind says it shows, its choices in their places."""
-    groups, figure, sign = results.groups, results.question.figure, results.decimal_sign
+    groups, figure, numerals = results.groups, results.question.figure, results.numerals
     wanted = chart.marks_mean if figure.marks_mean is None else figure.marks_mean
     words = chart.words.shows + (
         chart.words.marked if wanted and chart.marks_mean is not None else ""
@@ -216,13 +216,13 @@ def _shown(results: Results, chart: Chart) -> list[Span]:
     has_bars = style_of(figure).style.has_error_bars
     unit = groups.measurements.unit_name
     words = words.replace("{units}", plural(unit, 2)).replace("{unit}", unit)
-    words = words.replace("{name}", height_words(groups, sign))
+    words = words.replace("{name}", height_words(groups, numerals))
     spans: list[Span] = []
     for piece in re.split(r"(\{\w+\})", words):
         if piece == "{height}":
-            spans.append(height_choice(groups, sign))
+            spans.append(height_choice(groups, numerals))
         elif piece == "{error_bars}":
-            spans += error_bar_spans(groups, sign) if has_bars else []
+            spans += error_bar_spans(groups, numerals) if has_bars else []
         elif piece == "{whiskers}":
             spans += _whiskers(figure)
         elif piece == "{interval}":
@@ -291,7 +291,7 @@ def _replicates(results: Results) -> list[Span]:
     unit = plural(groups.measurements.unit_name, 2)
     if groups.measurements.is_summarised:
         known = all(group.is_n_known for group in groups.shown)
-        n = f"{NBSP}={NBSP}{n_words(groups)} {unit}" if known else " is not given"
+        n = f"{results.numerals.equals}{n_words(groups)} {unit}" if known else " is not given"
         return [Text("; "), Text("n", Style.ITALIC), Text(n)]
     choice = replicates_choice(figure, unit)
     count = n_spans(results)

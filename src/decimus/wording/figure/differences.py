@@ -53,7 +53,7 @@ def interval_words(results: Results) -> str:
     kinds = {pair.ci_kind for pair in comparison.pairs if pair.ci_kind is not None}
     levels = {comparison.level_of(pair) for pair in comparison.pairs}
     kind = INTERVAL_WORDS[next(iter(kinds))] if len(kinds) == 1 else ""
-    level = percent(next(iter(levels)), results.decimal_sign) if len(levels) == 1 else ""
+    level = percent(next(iter(levels)), results.numerals) if len(levels) == 1 else ""
     return f"{kind}{level} confidence intervals"
 
 

@@ -25,7 +25,7 @@ from decimus.wording.comparisons.choices import (
     pair_set_words,
 )
 from decimus.wording.comparisons.method_names import has_follow_up
-from decimus.wording.numbers import NBSP
+from decimus.wording.numbers import p_limit
 from decimus.wording.p_values import star_key
 from decimus.wording.phrases import typed_number
 from decimus.wording.spans import Choice, Entry, Option, Span, Style, Text
@@ -94,15 +94,15 @@ def comparison_spans(results: Results, comparison: Comparison) -> list[Span]:
     drawn = results.annotations.pairs
     if not drawn and not letters:
         return []
-    sign = results.decimal_sign
+    numerals = results.numerals
     question = results.question
     spans: list[Span] = [Text(" "), marks_choice(results, comparison)]
     if letters:
-        alpha = f"{comparison.alpha:g}".replace(".", sign)
+        alpha = p_limit(comparison.alpha, numerals)
         spans += [
             Text(": groups that share one are not shown to differ ("),
             Text("p", Style.ITALIC),
-            Text(f"{NBSP}≥{NBSP}{alpha})"),
+            Text(f"{numerals.relation('≥')}{alpha})"),
         ]
     else:
         joins = {
@@ -118,7 +118,7 @@ def comparison_spans(results: Results, comparison: Comparison) -> list[Span]:
         if has_stars and (is_bare or any(pair.p_shown < comparison.alpha for pair in drawn)):
             others = is_bare and any(pair.p_shown >= comparison.alpha for pair in drawn)
             limits = question.figure.star_limits
-            key = star_key(comparison.alpha, sign, limits, has_others=others)
+            key = star_key(comparison.alpha, numerals, limits, has_others=others)
             spans += [Text(" ("), *key, Text(")")]
     spans += [Text(" by "), method_choice(results)]
     adjustment = adjustment_choice(results, comparison) if has_follow_up(comparison) else None

@@ -8,6 +8,7 @@ from decimus.analysis.groups import ShownGroups
 from decimus.errors import ChoiceError
 from decimus.study.edits import ChooseDirection, ChooseErrorBar, ChooseHeight, Edit
 from decimus.study.edits.groups import fitting
+from decimus.study.number_styles import PLAIN, Numerals
 from decimus.study.questions import HeightChoices
 from decimus.terms import Direction, ErrorBar, Height, Side
 from decimus.wording.groups.statistics import SIDES, share_words
@@ -44,7 +45,7 @@ DIRECTION_WORDS = {
 }
 
 
-def height_words(groups: ShownGroups, decimal_sign: str = ".") -> str:
+def height_words(groups: ShownGroups, numerals: Numerals = PLAIN) -> str:
     """What stands for a group, in running text."""
     match groups.heights.height:
         case Height.MEAN:
@@ -56,10 +57,10 @@ def height_words(groups: ShownGroups, decimal_sign: str = ".") -> str:
         case Height.COUNT:
             return "count"
         case Height.SHARE:
-            return lower_first(share_words(groups, decimal_sign, with_unit=True))
+            return lower_first(share_words(groups, numerals, with_unit=True))
 
 
-def height_choice(groups: ShownGroups, decimal_sign: str = ".") -> Choice:
+def height_choice(groups: ShownGroups, numerals: Numerals = PLAIN) -> Choice:
     """What stands for a group."""
     now = groups.heights.height
     is_given = groups.measurements.is_summarised
@@ -79,10 +80,10 @@ def height_choice(groups: ShownGroups, decimal_sign: str = ".") -> Choice:
     entries: tuple[Entry, ...] = ()
     if not is_given:
         if groups.heights.choices.threshold is not None:
-            text = lower_first(share_words(groups, decimal_sign, with_unit=True))
+            text = lower_first(share_words(groups, numerals, with_unit=True))
             options.append(Option(text, ChooseHeight(height=Height.SHARE), now is Height.SHARE))
         entries = (Entry("share of cases, such as above 120 or at least 120", "", _share_edit),)
-    text = height_words(groups, decimal_sign)
+    text = height_words(groups, numerals)
     return Choice("height", text, "what stands for a group", tuple(options), entries)
 
 
@@ -109,7 +110,7 @@ def _share_edit(text: str) -> Edit:
     return ChooseHeight(height=Height.SHARE, threshold=threshold, side=side)
 
 
-def error_bar_choice(groups: ShownGroups, decimal_sign: str = ".") -> Choice:
+def error_bar_choice(groups: ShownGroups, numerals: Numerals = PLAIN) -> Choice:
     """What error bars show: what belongs to the height, the rest with the reason."""
     choices = groups.heights.choices
     now, level = choices.error_bar, choices.level
@@ -123,7 +124,7 @@ def error_bar_choice(groups: ShownGroups, decimal_sign: str = ".") -> Choice:
         if bar is ErrorBar.CONFIDENCE_INTERVAL:
             levels = tuple(sorted({*LEVELS_OFFERED, level}))
         for number, at in enumerate(levels):
-            name = error_bar_name(choices, bar, at, decimal_sign)
+            name = error_bar_name(choices, bar, at, numerals)
             is_current = bar is now and at in (None, level)
             edit = None if why else ChooseErrorBar(error_bar=bar, level=at)
             said = why or ("" if number else _HELP.get(bar, ""))
@@ -136,10 +137,10 @@ def error_bar_choice(groups: ShownGroups, decimal_sign: str = ".") -> Choice:
     entries: list[Entry] = []
     if ErrorBar.CONFIDENCE_INTERVAL in bars:
         label = "confidence interval at another level, %"
-        entries.append(Entry(label, full_number(level, decimal_sign), at_level))
+        entries.append(Entry(label, full_number(level, numerals), at_level))
     if ErrorBar.MULTIPLE_OF_SD in bars:
         entries.append(Entry("a multiple, such as 2 SD or 1.5 SE", "", multiple_edit))
-    text = bar_name(choices, decimal_sign)
+    text = bar_name(choices, numerals)
     return Choice("error_bar", text, "what error bars show", tuple(options), tuple(entries))
 
 
@@ -176,12 +177,12 @@ def direction_choice(heights: HeightChoices) -> Choice:
     return Choice("direction", words, "which way error bars are drawn", options)
 
 
-def error_bar_spans(groups: ShownGroups, decimal_sign: str) -> list[Span]:
+def error_bar_spans(groups: ShownGroups, numerals: Numerals) -> list[Span]:
     """The part of a caption on error bars, behind the height."""
     choices = groups.heights.choices
     if choices.height is Height.COUNT:
         return []
-    choice = error_bar_choice(groups, decimal_sign)
+    choice = error_bar_choice(groups, numerals)
     if choices.error_bar is ErrorBar.NONE:
         return [Text(", with "), choice]
     note = _NOTES.get(choices.error_bar, "")

@@ -9,6 +9,7 @@ from decimus.analysis.groups import FactorInOrder
 from decimus.analysis.results import Results
 from decimus.errors import ChoiceError
 from decimus.study.edits import ChooseLevelErrors, Edit
+from decimus.study.number_styles import Numerals
 from decimus.study.questions import FigureChoices, LevelError
 from decimus.terms import ErrorShape
 from decimus.wording.numbers import NBSP, full_number
@@ -73,8 +74,8 @@ def _error(text: str) -> float:
 
 def errors_choice(results: Results, factor: FactorInOrder) -> Choice:
     """What the amounts of a factor may be off by."""
-    figure, sign = results.question.figure, results.decimal_sign
-    said = _by_level(factor, figure, sign)
+    figure, numerals = results.question.figure, results.numerals
+    said = _by_level(factor, figure, numerals)
     is_typed = any(own.variable == factor.factor.variable for own in figure.level_errors)
     has_named = any(level.level.error for level in factor.levels)
     by_rule = "as the levels’ names give them" if has_named else "no errors of amounts"
@@ -83,14 +84,14 @@ def errors_choice(results: Results, factor: FactorInOrder) -> Choice:
         return typed_errors(text, factor)
 
     entry = Entry(
-        "one for all, or such as 5: 0.2; 10: 0.4", _typed_now(factor, figure, sign), typed
+        "one for all, or such as 5: 0.2; 10: 0.4", _typed_now(factor, figure, numerals), typed
     )
     text = f"errors {said}" if said else "no errors of amounts"
     rule = Option(by_rule, ChooseLevelErrors(variable=factor.factor.variable), not is_typed)
     return Choice("errors across", text, "errors of amounts", (rule,), (entry,))
 
 
-def _by_level(factor: FactorInOrder, figure: FigureChoices, sign: str) -> str:
+def _by_level(factor: FactorInOrder, figure: FigureChoices, numerals: Numerals) -> str:
     """The errors in words: one for all, or level by level; "" for none."""
     unit = factor.factor.unit
     errors = [(level, level_error(factor, level, figure)) for level in factor.levels]
@@ -99,25 +100,24 @@ def _by_level(factor: FactorInOrder, figure: FigureChoices, sign: str) -> str:
         return ""
     different = {error for _, error in errors}
     if len(different) == 1:
-        return f"±{NBSP}{quantity(full_number(known[0][1], sign), unit)}"
+        return f"±{NBSP}{quantity(full_number(known[0][1], numerals), unit, numerals)}"
     if len(known) > _MOST_NAMED:
         sizes = sorted(error for _, error in known)
-        first, last = (full_number(size, sign) for size in (sizes[0], sizes[-1]))
-        return f"±{NBSP}{first} to ±{NBSP}{quantity(last, unit)}"
+        first, last = (full_number(size, numerals) for size in (sizes[0], sizes[-1]))
+        return f"±{NBSP}{first} to ±{NBSP}{quantity(last, unit, numerals)}"
     return ", ".join(
-        f"±{NBSP}{quantity(full_number(error, sign), unit)} at {level.level.amount:g}".replace(
-            "-", "\u2212"
-        )
+        f"±{NBSP}{quantity(full_number(error, numerals), unit, numerals)} "
+        f"at {full_number(level.level.amount, numerals)}"
         for level, error in known
     )
 
 
-def _typed_now(factor: FactorInOrder, figure: FigureChoices, sign: str) -> str:
+def _typed_now(factor: FactorInOrder, figure: FigureChoices, numerals: Numerals) -> str:
     """The errors as they would be typed."""
     errors = [(level, level_error(factor, level, figure) or 0.0) for level in factor.levels]
     if len({error for _, error in errors}) == 1:
-        return full_number(errors[0][1], sign) if errors[0][1] else ""
-    return "; ".join(f"{level.label}: {full_number(error, sign)}" for level, error in errors)
+        return full_number(errors[0][1], numerals) if errors[0][1] else ""
+    return "; ".join(f"{level.label}: {full_number(error, numerals)}" for level, error in errors)
 
 
 def across_words(results: Results) -> str:
@@ -126,7 +126,7 @@ def across_words(results: Results) -> str:
     if not has_errors_across(groups, figure, results.chart):
         return ""
     factor = groups.factors[0]
-    name, said = factor_words(factor), _by_level(factor, figure, results.decimal_sign)
+    name, said = factor_words(factor), _by_level(factor, figure, results.numerals)
     if figure.across_as is ErrorShape.BOX:
         return f" Boxes reach as far as the error bars and, along {name}, as given: {said}."
     return f" Lines along the axis of {name} are its errors as given: {said}."

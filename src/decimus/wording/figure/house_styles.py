@@ -11,6 +11,7 @@ from decimus.errors import ChoiceError
 from decimus.study.edits import ApplyStyle, Edit
 from decimus.study.house_styles import HouseStyle
 from decimus.study.looks import Look
+from decimus.study.number_styles import NumberStyle
 from decimus.terms import Decimals, ErrorBar
 from decimus.wording.spans import Choice, Entry, Option
 
@@ -62,6 +63,13 @@ def present_style(results: Results, name: str) -> HouseStyle:
         **asdict(figure.house.look),
         **{field: value for field, value in asdict(figure.look).items() if value is not None},
     }
+    own = NumberStyle(leading_zero=figure.leading_zero, p_decimals=figure.p_decimals)
+    of_numbers = {
+        name: value
+        for style in (results.study.numbers, own)
+        for name, value in asdict(style).items()
+        if value is not None
+    }
     is_interval = heights.error_bar is ErrorBar.CONFIDENCE_INTERVAL
     is_fixed = numbers.decimals is Decimals.FIXED
     return replace(
@@ -73,8 +81,7 @@ def present_style(results: Results, name: str) -> HouseStyle:
         direction=heights.direction,
         comparison_text=figure.comparison_text,
         star_limits=figure.star_limits,
-        leading_zero=figure.leading_zero,
-        p_decimals=figure.p_decimals,
+        **of_numbers,
         decimals=numbers.decimals,
         fixed_decimals=numbers.fixed if is_fixed else None,
     )

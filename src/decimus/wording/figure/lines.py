@@ -8,6 +8,7 @@ from decimus.analysis.figure_fits import Fit
 from decimus.analysis.groups import Group
 from decimus.analysis.results import Results
 from decimus.plurals import plural
+from decimus.study.number_styles import Numerals
 from decimus.terms import Direction, FitLine, Height, ValueLabels
 from decimus.wording.numbers import MINUS, NBSP, full_number, grouped, number, power_number, rounded
 from decimus.wording.phrases import quantity
@@ -20,15 +21,15 @@ _SMALLEST, _LARGEST = 1e-3, 1e6
 
 def references_of(results: Results) -> tuple[tuple[float, str], ...]:
     """Values that a line across the plot marks, each with what it is. Raises InputError."""
-    figure, groups, sign = results.question.figure, results.groups, results.decimal_sign
+    figure, groups, numerals = results.question.figure, results.groups, results.numerals
     found = [
-        (value, quantity(full_number(value, sign), groups.shown_unit))
+        (value, quantity(full_number(value, numerals), groups.shown_unit, numerals))
         for value in figure.references
     ]
     control = control_height(results) if figure.marks_control else None
     if control is not None:
         value, name = control
-        said = quantity(number(value, groups.decimals, sign), groups.shown_unit)
+        said = quantity(number(value, groups.decimals, numerals), groups.shown_unit, numerals)
         found.append((value, f"the height of {name} ({said})"))
     return tuple(found)
 
@@ -61,7 +62,7 @@ def value_label(results: Results, group: Group, exponent: int = 0) -> str:
         group: it.
         exponent: of the power of ten that numbers on the figure are multiples of.
     """
-    groups, figure, sign = results.groups, results.question.figure, results.decimal_sign
+    groups, figure, numerals = results.groups, results.question.figure, results.numerals
     height = groups.height(group)
     if height is None:
         return ""
@@ -75,8 +76,8 @@ def value_label(results: Results, group: Group, exponent: int = 0) -> str:
     if not exponent and not 1e-3 <= max(abs(height), 1e-300) < 1e5 and height:
         # A number on an axis of logarithms, which has no common factor.
         power = math.floor(math.log10(abs(height)))
-        return power_number(height, power, 2, sign)
-    text = grouped(height, decimals, sign)
+        return power_number(height, power, 2, numerals)
+    text = grouped(height, decimals, numerals)
     ends = groups.error_bar(group)
     if figure.value_labels is not ValueLabels.HEIGHT_AND_BAR or ends is None:
         return text
@@ -84,35 +85,36 @@ def value_label(results: Results, group: Group, exponent: int = 0) -> str:
     lengths = [abs(end - height) for end in (lower, upper) if end is not None]
     if max(lengths) - min(lengths) <= 1e-9 * max(lengths):
         before = _BEFORE_LENGTH[groups.heights.choices.direction]
-        return f"{text}{NBSP}{before}{NBSP}{grouped(lengths[0], decimals, sign)}"
-    low, high = (grouped(end, decimals, sign) for end in (lower, upper))
+        return f"{text}{NBSP}{before}{NBSP}{grouped(lengths[0], decimals, numerals)}"
+    low, high = (grouped(end, decimals, numerals) for end in (lower, upper))
     return f"{text} ({low}–{high})"
 
 
 def equations(results: Results, fits: tuple[Fit, ...]) -> tuple[str, ...]:
     """The equation of each straight line with r², named where there are several."""
-    sign = results.decimal_sign
+    numerals = results.numerals
     found = []
     for fit in fits:
         if fit.slope is None or fit.intercept is None or fit.r_squared is None:
             continue
         verb = MINUS if fit.slope < 0 else "+"
         x = f"log₁₀{NBSP}x" if fit.is_of_logs else "x"
-        slope = _significant(abs(fit.slope), sign)
-        r_squared = number(float(rounded(fit.r_squared, 3)), 3, sign)
+        slope = _significant(abs(fit.slope), numerals)
+        r_squared = number(float(rounded(fit.r_squared, 3)), 3, numerals)
         text = (
-            f"y{NBSP}={NBSP}{_significant(fit.intercept, sign)} {verb}{NBSP}{slope}{NBSP}{x}, "
-            f"r²{NBSP}={NBSP}{r_squared}"
+            f"y{numerals.equals}{_significant(fit.intercept, numerals)} "
+            f"{verb}{NBSP}{slope}{NBSP}{x}, "
+            f"r²{numerals.equals}{r_squared}"
         )
         name = ", ".join(part for part in (fit.label, fit.panel) if part)
         found.append(f"{name}: {text}" if name and len(fits) > 1 else text)
     return tuple(found)
 
 
-def _significant(value: float, sign: str) -> str:
+def _significant(value: float, numerals: Numerals) -> str:
     if value and not _SMALLEST <= abs(value) < _LARGEST:
-        return power_number(value, math.floor(math.log10(abs(value))), _DIGITS - 1, sign)
-    return full_number(float(f"{value:.{_DIGITS}g}"), sign)
+        return power_number(value, math.floor(math.log10(abs(value))), _DIGITS - 1, numerals)
+    return full_number(float(f"{value:.{_DIGITS}g}"), numerals)
 
 
 def fit_words(results: Results, fits: tuple[Fit, ...]) -> str:

@@ -7,7 +7,6 @@ from msgspec.structs import replace
 from decimus.analysis.outcomes import shown_outcomes
 from decimus.analysis.results import Results
 from decimus.study.edits import ChooseValueRange, Edit, WriteAxisTitle
-from decimus.wording.numbers import NBSP
 from decimus.wording.phrases import n_words, outcome_words
 from decimus.wording.questions import beside_options, joint
 from decimus.wording.spans import Choice, Entry, Span, Style, Text
@@ -35,7 +34,7 @@ def n_spans(results: Results) -> list[Span]:
             f"{n} ({outcome_words(each.measurements)})"
             for n, each in zip(known, every, strict=True)
         )
-    return [Text("n", Style.ITALIC), Text(f"{NBSP}={NBSP}{said}")]
+    return [Text("n", Style.ITALIC), Text(f"{results.numerals.equals}{said}")]
 
 
 def of_its_axis_choice(choice: Choice, results: Results) -> Choice:

@@ -55,7 +55,7 @@ _AXES = {Axis.VALUE: "value axis", Axis.GROUP: "group axis"}
 
 def part_name(results: Results, target: AnyTarget) -> str:  # noqa: C901, PLR0911, PLR0912 - a case each
     """What a part of the figure is called, for those who walk through it by keyboard."""
-    sign = results.decimal_sign
+    numerals = results.numerals
     match target:
         case GroupAt():
             return _group(results, target.levels)
@@ -78,7 +78,7 @@ def part_name(results: Results, target: AnyTarget) -> str:  # noqa: C901, PLR091
         case AxisEnd():
             return f"{'upper' if target.is_upper else 'lower'} end of the value axis"
         case Tick():
-            return f"{_AXES[target.axis]} at {full_number(target.value, sign)}"
+            return f"{_AXES[target.axis]} at {full_number(target.value, numerals)}"
         case AxisTitle():
             return f"title of the {_AXES[target.axis]}"
         case KeyAt():
@@ -89,7 +89,7 @@ def part_name(results: Results, target: AnyTarget) -> str:  # noqa: C901, PLR091
             first, second = (_group(results, levels) for levels in (target.first, target.second))
             return f"comparison of {first} and {second}"
         case ReferenceAt():
-            return f"line at {full_number(target.value, sign)}"
+            return f"line at {full_number(target.value, numerals)}"
         case FitAt():
             return "fitted line"
         case TitleAt():

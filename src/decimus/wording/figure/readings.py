@@ -18,7 +18,7 @@ from decimus.terms import Height
 from decimus.wording.comparisons.sentences import pair_sentence
 from decimus.wording.figure.error_bars import height_words
 from decimus.wording.measurements.replicate_words import replicate_words
-from decimus.wording.numbers import NBSP, full_number, number
+from decimus.wording.numbers import full_number, number
 from decimus.wording.phrases import bar_name, group_words, outcome_words, quantity, upper_first
 from decimus.wording.spans import plain_text
 
@@ -42,7 +42,7 @@ def target_reading(results: Results, target: AnyTarget) -> str:
     if isinstance(target, AsideAt) and group is not None:
         aside = group.cells.asides[target.number]
         row, column = aside.place
-        value = full_number(aside.value, of.decimal_sign)
+        value = full_number(aside.value, of.numerals)
         where = f"row {row + 1}, column {column + 1}"
         return _named(of, results, f"{value}, set aside: {aside.reason} ({where})")
     return _named(of, results, _group_reading(of, levels))
@@ -56,7 +56,7 @@ def _named(of: Results, results: Results, text: str) -> str:
 
 
 def _group_reading(results: Results, levels: Levels) -> str:
-    shown, sign = results.groups, results.decimal_sign
+    shown, numerals = results.groups, results.numerals
     group = shown.find(levels)
     if group is None:
         return ""
@@ -64,12 +64,12 @@ def _group_reading(results: Results, levels: Levels) -> str:
     height, is_counted = shown.height(group), not shown.heights.choices.height.is_of_outcome
     if is_counted:
         unit, decimals = ("%", 1) if shown.heights.choices.height is Height.SHARE else ("", 0)
-    value = quantity(number(height, decimals, sign), unit)
-    words = height_words(shown, sign)
-    text = f"{group_words(shown, group)}: {words} {value}, n{NBSP}={NBSP}{group.n}"
+    value = quantity(number(height, decimals, numerals), unit, numerals)
+    words = height_words(shown, numerals)
+    text = f"{group_words(shown, group)}: {words} {value}, n{numerals.equals}{group.n}"
     ends = shown.error_bar(group)
     if ends is None:
         return text
-    name = bar_name(shown.heights.choices, sign)
-    reached = [number(e, decimals, sign) for e in (ends.lower, ends.upper) if e is not None]
+    name = bar_name(shown.heights.choices, numerals)
+    reached = [number(e, decimals, numerals) for e in (ends.lower, ends.upper) if e is not None]
     return f"{text}\nerror bar ({name}) to {' and '.join(reached)}"

@@ -10,6 +10,7 @@ from decimus.charts.styles import Origin, style_of
 from decimus.errors import ChoiceError
 from decimus.study.edits import ChooseLook, ChooseSetting, Edit
 from decimus.study.edits.figures import SettingValue
+from decimus.study.number_styles import Numerals
 from decimus.study.settings import FIGURE_SETTINGS, LOOK_SETTINGS
 from decimus.terms import (
     AxisScale,
@@ -208,8 +209,8 @@ def setting_choice(results: Results, name: str) -> Choice:
         text = WORDS[name].get(now, "by the rule")  # type: ignore[call-overload]
         rest = (by_rule,) if is_set or now is None else ()
         return Choice(name, text, about, (*options, *rest), style=_style(is_set=is_set))
-    sign = results.decimal_sign
-    said = _said(name, now, sign)
+    numerals = results.numerals
+    said = _said(name, now, numerals)
     phrase, unsaid = PHRASES[name]
     # What the rule makes of it depends on the room there is, so that no number is said.
     is_said = is_set or has_house or not unsaid
@@ -233,15 +234,15 @@ def _now(results: Results, name: str, *, is_look: bool) -> tuple[object, bool]:
     return getattr(resolved.style, name), resolved.origin(name) is Origin.QUESTION
 
 
-def _said(name: str, value: object, sign: str) -> str:
+def _said(name: str, value: object, numerals: Numerals) -> str:
     if value is None or value == ():
         return ""
     if isinstance(value, tuple):
-        return "; ".join(full_number(part, sign) for part in value)
+        return "; ".join(full_number(part, numerals) for part in value)
     if isinstance(value, int | float) and not isinstance(value, bool):
         unit = UNITS.get(name, "")
         shown = 100 * value if unit == "%" else value
-        number = full_number(float(f"{shown:.6g}"), sign)
+        number = full_number(float(f"{shown:.6g}"), numerals)
         return number if unit == "whole" else f"{number} {unit}".strip()
     return str(value)
 

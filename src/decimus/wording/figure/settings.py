@@ -58,20 +58,20 @@ from decimus.wording.spans import Choice, Entry, Option, Sentence, Span, Style, 
 
 def foot_sentence(results: Results) -> Sentence:
     """Decimals and the two levels."""
-    question, sign = results.question, results.decimal_sign
+    question, numerals = results.question, results.numerals
     groups_level = level_choice(
         "error_bar_level",
         question.heights.level,
         "the level of intervals of means",
         ChooseErrorBarLevel,
-        sign,
+        numerals,
     )
     differences_level = level_choice(
         "comparison_level",
         question.comparison.level,
         "the level of intervals of differences",
         ChooseComparisonLevel,
-        sign,
+        numerals,
     )
     return (
         Text("decimals "),
@@ -127,7 +127,7 @@ def figure_settings(
         results: what is shown.
         styles: the house styles that there are.
     """
-    question, sign, chart = results.question, results.decimal_sign, results.chart
+    question, numerals, chart = results.question, results.numerals, results.chart
     units = plural(results.measurements.unit_name, 2)
 
     def row(label: str, *names: str) -> Setting:
@@ -141,7 +141,7 @@ def figure_settings(
         Setting("standing", (orientation_choice(question),)),
     ]
     if "{height}" in chart.words.shows + chart.words.marked:
-        marks.append(Setting("showing the", (height_choice(results.groups, sign),)))
+        marks.append(Setting("showing the", (height_choice(results.groups, numerals),)))
     if chart.marks_mean is not None:
         marks.append(row("mean", "marks_mean"))
     if chart.wants_boxes:
@@ -164,7 +164,7 @@ def figure_settings(
     bars = []
     if has_bars:
         bars = [
-            Setting("show", _in_a_row(error_bar_choice(results.groups, sign))),
+            Setting("show", _in_a_row(error_bar_choice(results.groups, numerals))),
             Setting("drawn", _in_a_row(direction_choice(question.heights))),
         ]
     bars.append(row("on the figure", "has_error_bars", "has_caps", "cap_mm"))
@@ -360,7 +360,7 @@ def _axis_settings(results: Results) -> tuple[Setting, ...]:
 
 def _range_choice(results: Results) -> Choice:
     figure = results.question.figure
-    low, high, sign = figure.value_from, figure.value_to, results.decimal_sign
+    low, high, numerals = figure.value_from, figure.value_to, results.numerals
 
     def ends(text: str) -> Edit:
         first, second = typed_range(text, (low, high))
@@ -370,8 +370,8 @@ def _range_choice(results: Results) -> Choice:
     automatic = Option(
         "ends from the data", ChooseValueRange(value_from=None, value_to=None), is_automatic
     )
-    start = "data" if low is None else full_number(low, sign)
-    end = "data" if high is None else full_number(high, sign)
+    start = "data" if low is None else full_number(low, numerals)
+    end = "data" if high is None else full_number(high, numerals)
     text = "ends from the data" if is_automatic else f"{start} to {end}"
     initial = "" if is_automatic else text
     entry = Entry("ends, such as 0 to 200, from 0, or 200", initial, ends)

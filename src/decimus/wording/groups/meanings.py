@@ -31,7 +31,7 @@ def meanings(results: Results) -> tuple[Meaning, ...]:
     groups, question = results.groups, results.question
     units = plural(groups.measurements.unit_name, 2)
     outcome = outcome_words(groups.measurements)
-    level = percent(question.heights.level, results.decimal_sign)
+    level = percent(question.heights.level, results.numerals)
     words = {
         ErrorBar.STANDARD_DEVIATION: (
             "SD",

@@ -8,6 +8,7 @@ from decimus.analysis.number_search import Derived, Match, matches
 from decimus.analysis.results import Results
 from decimus.errors import ChoiceError
 from decimus.measurements.numbers import CellKind, read_cell
+from decimus.study.number_styles import Numerals
 from decimus.terms import Statistic
 from decimus.wording.groups.statistics import NAMES, total_words
 from decimus.wording.numbers import full_number, number, percent
@@ -36,9 +37,9 @@ def what_is(results: Results, text: str) -> tuple[str, ...]:
         ChoiceError: it is no number.
     """
     cleaned = text.strip().lstrip("±").strip()
-    cell = read_cell(cleaned, results.decimal_sign)
+    cell = read_cell(cleaned, results.numerals.decimal_sign)
     if cell.kind is not CellKind.NUMBER:
-        other = "," if results.decimal_sign == "." else "."
+        other = "," if results.numerals.decimal_sign == "." else "."
         cell = read_cell(cleaned, other)
     if cell.kind is not CellKind.NUMBER:
         raise ChoiceError(f"“{text.strip()}” is not a number", remedy="Type one, such as 8.7")
@@ -49,13 +50,13 @@ def what_is(results: Results, text: str) -> tuple[str, ...]:
 
 
 def _sentence(results: Results, match: Match, text: str, decimals: int) -> str:
-    level = percent(results.question.heights.level, results.decimal_sign)
+    level = percent(results.question.heights.level, results.numerals)
     where = _where(results, match.lane)
-    name = _name(match, level, results.decimal_sign)
+    name = _name(match, level, results.numerals)
     if match.is_exact:
         said = f"{text} is {name} {where}"
     else:
-        value = full_number(float(f"{match.value:.6g}"), results.decimal_sign)
+        value = full_number(float(f"{match.value:.6g}"), results.numerals)
         said = f"{text} is nearly {name} {where}, which is {value}"
     return f"{said}{_contrast(results, match, decimals)}."
 
@@ -66,7 +67,7 @@ def _where(results: Results, lane: Group | Total) -> str:
     return f"for {total_words(results.groups, lane)} at {lane.label}"
 
 
-def _name(match: Match, level: str, sign: str) -> str:
+def _name(match: Match, level: str, numerals: Numerals) -> str:
     if isinstance(match.quantity, Statistic):
         name = NAMES[match.quantity]
         if match.quantity is Statistic.MARGIN:
@@ -76,7 +77,7 @@ def _name(match: Match, level: str, sign: str) -> str:
         return f"the {name}"
     words = match.quantity.value
     if match.quantity is Derived.OTHER_MARGIN and match.level is not None:
-        return f"the margin at {percent(match.level, sign)}"
+        return f"the margin at {percent(match.level, numerals)}"
     if match.quantity in (Derived.LOWER_END, Derived.UPPER_END):
         return f"the {words.replace('interval', f'{level} confidence interval')}"
     if words.startswith(("twice", "a ")):
@@ -89,7 +90,7 @@ def _contrast(results: Results, match: Match, decimals: int) -> str:
     summary = match.lane.summary
     if match.quantity not in _SPREADS or summary is None:
         return ""
-    unit, sign = results.measurements.outcome.unit, results.decimal_sign
+    unit, numerals = results.measurements.outcome.unit, results.numerals
     interval = summary.confidence_interval(results.question.heights.level)
     others = {
         Statistic.STANDARD_DEVIATION: ("SD", summary.standard_deviation),
@@ -97,7 +98,8 @@ def _contrast(results: Results, match: Match, decimals: int) -> str:
         Statistic.MARGIN: ("margin", interval.half_width if interval else None),
     }
     parts = [
-        f"the {name}, which is {quantity(number(value, max(decimals, 1), sign), unit)}"
+        f"the {name}, which is "
+        f"{quantity(number(value, max(decimals, 1), numerals), unit, numerals)}"
         for key, (name, value) in others.items()
         if key is not match.quantity and value is not None
     ]

@@ -7,6 +7,7 @@ from decimus.analysis.lane_statistics import Total, Values, statistic_of, statis
 from decimus.analysis.results import Results
 from decimus.analysis.statistic_kinds import STATISTICS, Family, Shape, StatisticKind, Unit
 from decimus.plurals import plural
+from decimus.study.number_styles import PLAIN, Numerals
 from decimus.terms import Side, Statistic
 from decimus.wording.numbers import NBSP, UNDEFINED, full_number, number, percent
 from decimus.wording.phrases import quantity
@@ -81,20 +82,20 @@ _SHARE_DECIMALS = 1
 _FACTOR_DECIMALS = 3
 
 
-def heading(groups: ShownGroups, statistic: Statistic, sign: str = ".") -> str:
+def heading(groups: ShownGroups, statistic: Statistic, numerals: Numerals = PLAIN) -> str:
     """The heading of a column, short; levels and thresholds are said."""
-    level = percent(groups.heights.choices.level, sign)
-    return _HEADINGS[statistic].format(level=level, share=share_words(groups, sign))
+    level = percent(groups.heights.choices.level, numerals)
+    return _HEADINGS[statistic].format(level=level, share=share_words(groups, numerals))
 
 
-def share_words(groups: ShownGroups, sign: str = ".", *, with_unit: bool = False) -> str:
+def share_words(groups: ShownGroups, numerals: Numerals = PLAIN, *, with_unit: bool = False) -> str:
     """What a share is of: "Share above 120"."""
     choices = groups.heights.choices
     if choices.threshold is None:
         return "Share"
-    threshold = full_number(choices.threshold, sign)
+    threshold = full_number(choices.threshold, numerals)
     if with_unit:
-        threshold = quantity(threshold, groups.plain_unit)
+        threshold = quantity(threshold, groups.plain_unit, numerals)
     return f"Share {SIDES[choices.side]} {threshold}"
 
 
@@ -119,7 +120,7 @@ def values_of(results: Results, lane: Group | Total, statistic: Statistic) -> Va
 
 def text_of(groups: ShownGroups, statistic: Statistic, values: Values, results: Results) -> str:
     """The numbers of a statistic as shown."""
-    sign, decimals = results.decimal_sign, groups.decimals
+    numerals, decimals = results.numerals, groups.decimals
     if not values.numbers:
         return UNDEFINED
     first = values.numbers[0]
@@ -127,27 +128,27 @@ def text_of(groups: ShownGroups, statistic: Statistic, values: Values, results: 
     if kind.unit is Unit.COUNT:
         return str(round(first))
     if kind.family is Family.SHARE:
-        return _share_text(kind, values, sign)
+        return _share_text(kind, values, numerals)
     if kind.unit is Unit.FACTOR:
-        return f"×/÷{NBSP}{number(first, _FACTOR_DECIMALS, sign)}"
-    percent_sign = f"{NBSP}%" if kind.unit is Unit.PERCENT else ""
-    texts = [number(value, decimals, sign) for value in values.numbers]
+        return f"×/÷{NBSP}{number(first, _FACTOR_DECIMALS, numerals)}"
+    percent_sign = f"{numerals.percent}" if kind.unit is Unit.PERCENT else ""
+    texts = [number(value, decimals, numerals) for value in values.numbers]
     match kind.shape:
         case Shape.SEVERAL:
-            return ", ".join(full_number(value, sign) for value in values.numbers)
+            return ", ".join(full_number(value, numerals) for value in values.numbers)
         case Shape.MEAN_AND:
             return f"{texts[0]}{NBSP}±{NBSP}{texts[1]}"
         case Shape.ONE | Shape.ENDS | Shape.SHARE:
             return f"{NBSP}to{NBSP}".join(texts) + percent_sign
 
 
-def _share_text(kind: StatisticKind, values: Values, sign: str) -> str:
+def _share_text(kind: StatisticKind, values: Values, numerals: Numerals) -> str:
     if kind.shape is Shape.ENDS:
-        ends = [number(end, _SHARE_DECIMALS, sign) for end in values.numbers]
-        return f"{ends[0]}{NBSP}to{NBSP}{ends[1]}{NBSP}%"
+        ends = [number(end, _SHARE_DECIMALS, numerals) for end in values.numbers]
+        return f"{ends[0]}{NBSP}to{NBSP}{ends[1]}{numerals.percent}"
     share, cases, of_all = values.numbers
     of = f"({cases:.0f}{NBSP}of{NBSP}{of_all:.0f})"
-    return f"{number(share, _SHARE_DECIMALS, sign)}{NBSP}% {of}"
+    return f"{number(share, _SHARE_DECIMALS, numerals)}{numerals.percent} {of}"
 
 
 def part_names(statistic: Statistic) -> tuple[str, ...]:
@@ -171,7 +172,7 @@ _BEHIND = {
 """What stands behind ± of a mean."""
 
 
-def full_text(statistic: Statistic, values: Values, sign: str = ".") -> str:
+def full_text(statistic: Statistic, values: Values, numerals: Numerals = PLAIN) -> str:
     """The numbers of a statistic in full precision."""
     if not values.numbers:
         return UNDEFINED
@@ -182,4 +183,4 @@ def full_text(statistic: Statistic, values: Values, sign: str = ".") -> str:
         Shape.SHARE: ", ",
         Shape.SEVERAL: ", ",
     }[STATISTICS[statistic].shape]
-    return between.join(full_number(value, sign) for value in values.numbers)
+    return between.join(full_number(value, numerals) for value in values.numbers)

@@ -23,7 +23,7 @@ from decimus.wording.groups.statistics import (
     total_words,
     values_of,
 )
-from decimus.wording.numbers import NBSP, full_number, number, percent
+from decimus.wording.numbers import full_number, number, percent
 from decimus.wording.phrases import at_group, outcome_words, quantity
 from decimus.wording.spans import Style, Text
 
@@ -94,7 +94,7 @@ class _Worker:
         self._results = results
         self._lane = lane
         self._groups = groups = results.groups
-        self._sign = results.decimal_sign
+        self._numerals = results.numerals
         self._unit = groups.measurements.outcome.unit
         self._units = plural(groups.measurements.unit_name, 2)
         self._outcome = outcome_words(groups.measurements)
@@ -108,7 +108,7 @@ class _Worker:
         """The working of one statistic."""
         values = values_of(self._results, self._lane, which)
         name = NAMES[which]
-        level = percent(self._groups.heights.choices.level, self._sign)
+        level = percent(self._groups.heights.choices.level, self._numerals)
         if "interval" in name or "margin" in name:
             name = f"{level} {name}"
         shown = text_of(self._groups, which, values, self._results)
@@ -127,9 +127,9 @@ class _Worker:
             f"Working: {name} {self._where}",
             _letters(parts.formula),
             parts.filled,
-            quantity(shown, self._unit_of(which)),
+            quantity(shown, self._unit_of(which), self._numerals),
             parts.reading,
-            f"In full: {full_text(which, values, self._sign)}",
+            f"In full: {full_text(which, values, self._numerals)}",
             DEFINITIONS[which],
             parts.steps,
         )
@@ -174,13 +174,13 @@ class _Worker:
     # --- pieces -------------------------------------------------------------------
 
     def _number(self, value: float | None) -> str:
-        return number(value, self._groups.decimals, self._sign)
+        return number(value, self._groups.decimals, self._numerals)
 
     def _full(self, value: float | None) -> str:
-        return full_number(value, self._sign)
+        return full_number(value, self._numerals)
 
     def _result(self, value: float | None) -> str:
-        return quantity(self._number(value), self._unit)
+        return quantity(self._number(value), self._unit, self._numerals)
 
     def _listed(self, values: Sequence[float], between: str) -> str:
         shown = [self._full(v) for v in values[:_MOST_LISTED]]
@@ -280,21 +280,21 @@ class _Worker:
         return _Parts(formula, filled, tuple(steps), reading)
 
     def _full_short(self, value: float | None) -> str:
-        return number(value, self._groups.decimals + 1, self._sign)
+        return number(value, self._groups.decimals + 1, self._numerals)
 
     def _interval(self, summary: Summary, which: Statistic) -> _Parts:
         interval = summary.confidence_interval(self._groups.heights.choices.level)
         if interval is None:
             return _Parts("")
-        n, t = summary.n, number(interval.t, 3, self._sign)
-        level = percent(interval.level, self._sign)
+        n, t = summary.n, number(interval.t, 3, self._numerals)
+        level = percent(interval.level, self._numerals)
         sd = self._number(summary.standard_deviation)
         about = "" if which is Statistic.MARGIN else f"{self._number(summary.mean)} ± "
         lead = "" if which is Statistic.MARGIN else "mean ± "
         margin = self._result(interval.half_width)
         steps = (
             (
-                f"t({number(0.5 + interval.level / 200, 4, self._sign)}; {n - 1} df) = "
+                f"t({number(0.5 + interval.level / 200, 4, self._numerals)}; {n - 1} df) = "
                 f"{self._full(interval.t)}"
             ),
             (
@@ -316,10 +316,10 @@ class _Worker:
         if level != 95 or t < 2.02:
             return ""
         two, normal = (round(100 * (1 - factor / t)) for factor in (2, 1.96))
-        by = f"1{self._sign}96"
+        by = self._numerals.decimal("1.96")
         return (
-            f" With the shortcut 2 × SE it would look {two}{NBSP}% too narrow, with {by} × SE "
-            f"{normal}{NBSP}%."
+            f" With the shortcut 2 × SE it would look {two}{self._numerals.percent} too narrow, "
+            f"with {by} × SE {normal}{self._numerals.percent}."
         )
 
     def _ordered(self, summary: Summary, which: Statistic) -> _Parts:
@@ -330,7 +330,7 @@ class _Worker:
         if which is Statistic.MEDIAN:
             place = self._place(n, 0.5)
             return _Parts(
-                "_y_ at rank 1 + 0.5 (_n_ − 1)".replace(".", self._sign),
+                self._numerals.decimal("_y_ at rank 1 + 0.5 (_n_ − 1)"),
                 f"value at rank {place}",
                 steps,
                 f"Half of the {self._units} {self._where} lay below, half above; one far-out value "
@@ -339,7 +339,7 @@ class _Worker:
         if which is Statistic.QUARTILES:
             first, third = self._place(n, 0.25), self._place(n, 0.75)
             return _Parts(
-                "_y_ at ranks 1 + 0.25 (_n_ − 1) and 1 + 0.75 (_n_ − 1)".replace(".", self._sign),
+                self._numerals.decimal("_y_ at ranks 1 + 0.25 (_n_ − 1) and 1 + 0.75 (_n_ − 1)"),
                 f"values at ranks {first} and {third}",
                 steps,
                 f"The middle half of the {self._units} lies between them (Hyndman & Fan, type 7).",
@@ -356,7 +356,7 @@ class _Worker:
         return _Parts(formula, filled, steps, f"Of {n} {self._units}; more of them reach further.")
 
     def _place(self, n: int, share: float) -> str:
-        return f"{1 + share * (n - 1):g}".replace(".", self._sign)
+        return self._numerals.decimal(f"{1 + share * (n - 1):g}")
 
     def _geometric(self, summary: Summary, which: Statistic) -> _Parts:
         base = self._groups.log_base
@@ -371,16 +371,16 @@ class _Worker:
         if which is Statistic.GEOMETRIC_MEAN:
             return _Parts(
                 "antilog (_Σ_ log _y_ ÷ _n_)",
-                f"antilog {number(logs.mean, 4, self._sign)}",
+                f"antilog {number(logs.mean, 4, self._numerals)}",
                 tuple(steps),
                 "Of values that differ by factors this is the middle."
                 + ("" if base else f" Their arithmetic mean is {self._result(summary.mean)}."),
             )
         if which is Statistic.GEOMETRIC_SD:
-            factor = number(found.standard_deviation, 3, self._sign)
+            factor = number(found.standard_deviation, 3, self._numerals)
             return _Parts(
                 "antilog SD(log _y_)",
-                f"antilog {number(logs.standard_deviation, 4, self._sign)}",
+                f"antilog {number(logs.standard_deviation, 4, self._numerals)}",
                 tuple(steps),
                 f"Single {self._units} typically lie a factor of {factor} above or below.",
             )
@@ -388,8 +388,9 @@ class _Worker:
         if interval is None:
             return _Parts("")
         steps.append(f"t({n - 1} df) = {self._full(interval.t)}")
-        ends = f"{number(interval.lower, 4, self._sign)} to {number(interval.upper, 4, self._sign)}"
-        level = percent(interval.level, self._sign)
+        low, high = (number(end, 4, self._numerals) for end in (interval.lower, interval.upper))
+        ends = f"{low} to {high}"
+        level = percent(interval.level, self._numerals)
         return _Parts(
             "antilog (mean of log _y_ ± _t_ × SD(log _y_) ÷ √_n_)",
             f"antilog ({ends})",
@@ -406,7 +407,7 @@ class _Worker:
         share, choices = self._share_found, self._groups.heights.choices
         if share is None or choices.threshold is None:
             return _Parts("")
-        threshold = quantity(self._full(choices.threshold), self._groups.plain_unit)
+        threshold = quantity(self._full(choices.threshold), self._groups.plain_unit, self._numerals)
         side = SIDES[choices.side]
         return _Parts(
             "100 × _k_ ÷ _n_",
@@ -420,8 +421,8 @@ class _Worker:
         interval = share.confidence_interval(choices.level) if share else None
         if share is None or interval is None:
             return _Parts("")
-        z, n = number(interval.t, 3, self._sign), share.n
-        p = number(share.share, 3, self._sign)
+        z, n = number(interval.t, 3, self._numerals), share.n
+        p = number(share.share, 3, self._numerals)
         return _Parts(
             "(_p_ + _z_²/2_n_ ± _z_ √(_p_(1 − _p_)/_n_ + _z_²/4_n_²)) ÷ (1 + _z_²/_n_)",
             f"with p = {p}, z = {z}, n = {n}",

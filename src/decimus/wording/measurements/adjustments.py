@@ -21,7 +21,9 @@ from decimus.study.adjustments import (
     RelativeToControl,
 )
 from decimus.study.edits import Adjust, ComputeColumn, Edit, RemoveComputed, TakeBackAdjustment
+from decimus.study.number_styles import PLAIN, Numerals
 from decimus.terms import Layout
+from decimus.wording.numbers import full_number
 from decimus.wording.phrases import typed_number
 from decimus.wording.spans import Choice, Entry, Option, Span, Text
 
@@ -38,19 +40,24 @@ _SCALES = {
 }
 
 
-def adjustment_words(adjustment: AnyAdjustment) -> str:
+def adjustment_words(adjustment: AnyAdjustment, numerals: Numerals = PLAIN) -> str:
     """What an adjustment does to the values: "times 10, in mm"."""
     match adjustment:
         case ConvertUnit(factor=factor, unit=unit):
-            return f"times {factor:g}, in {unit}" if unit else f"times {factor:g}"
+            times = f"times {full_number(factor, numerals)}"
+            return f"{times}, in {unit}" if unit else times
         case MinusBlank(amount=None, level=level):
             return f"less the mean of the blank {level}, whose own error is not carried"
         case MinusBlank(amount=amount):
-            return f"less a blank of {amount:g}, whose own error is not carried"
+            return (
+                f"less a blank of {full_number(amount, numerals)}, whose own error is not carried"
+            )
         case FactorOnGroup(level=level, factor=factor, uncertainty=uncertainty):
             how = "divided by" if adjustment.is_divided else "times"
-            own = "" if uncertainty is None else f" (itself known to ± {uncertainty:g} %)"
-            return f"those of {level} {how} {factor:g}{own}, the factor’s own error not carried"
+            known = "" if uncertainty is None else full_number(uncertainty, numerals)
+            own = f" (itself known to ± {known}{numerals.percent})" if known else ""
+            by = f"{how} {full_number(factor, numerals)}{own}"
+            return f"those of {level} {by}, the factor’s own error not carried"
         case RelativeToControl(level=level, scale=scale):
             return _SCALES[scale].format(level)
         case Logarithm(base=base):
@@ -62,7 +69,7 @@ def adjusted_spans(results: Results) -> list[Span]:
     sheet, reading = results.question.asked.sheet, results.sheet.reading
     spans: list[Span] = []
     for number, adjustment in enumerate(in_order(reading.adjustments)):
-        words = adjustment_words(adjustment)
+        words = adjustment_words(adjustment, results.numerals)
         back = TakeBackAdjustment(adjustment=adjustment, words=words, sheet=sheet)
         options = (Option(words, None, is_current=True), Option("take it back", back))
         lead = " Values are " if not number else " and "
@@ -78,17 +85,20 @@ def adjusted_spans(results: Results) -> list[Span]:
     return spans
 
 
-def adjusted_caption(measurements: Measurements, shown_as: str = "") -> str:
+def adjusted_caption(
+    measurements: Measurements, shown_as: str = "", numerals: Numerals = PLAIN
+) -> str:
     """The sentence of a caption on adjusted values; "" where none are.
 
     Args:
         measurements: the values.
         shown_as: what stands for them on the figure, "" where they are not drawn one by one.
+        numerals: how numbers are written.
     """
     adjustments = in_order(measurements.adjustments)
     if not adjustments:
         return ""
-    listed = "; ".join(adjustment_words(adjustment) for adjustment in adjustments)
+    listed = "; ".join(adjustment_words(adjustment, numerals) for adjustment in adjustments)
     values = f"Values ({shown_as})" if shown_as else "Values"
     return f" {values} are {listed}."
 

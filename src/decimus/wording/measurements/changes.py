@@ -7,7 +7,7 @@ from decimus.analysis.results import Results
 from decimus.plurals import plural
 from decimus.wording.comparisons.method_names import method_name
 from decimus.wording.comparisons.sentences import result_sentence
-from decimus.wording.numbers import p_number
+from decimus.wording.numbers import p_words
 from decimus.wording.phrases import group_words
 from decimus.wording.spans import plain_text
 
@@ -48,13 +48,13 @@ def _test(before: Results, after: Results) -> list[str]:
     if old is None:
         return ["There is a test now that could not be before."]
     lines = []
-    p_old, p_new = (p_number(c.p_value, c.alpha) for c in (old, new))
+    p_old, p_new = (p_words(c.p_value, c.alpha) for c in (old, new))
     if method_name(old) != method_name(new):
         lines.append(f"The test is {method_name(new)}, before {method_name(old)}.")
     if p_old != p_new:
         crossed = (old.p_value < old.alpha) != (new.p_value < new.alpha)
         note = ": the verdict is another" if crossed else ""
-        lines.append(f"p {p_new}, before p {p_old}{note}.")
+        lines.append(f"{p_new}, before {p_old}{note}.")
     says, said = (plain_text(result_sentence(r)) for r in (after, before))
     if _without_numbers(says) != _without_numbers(said):
         lines.append(f"The result reads: {says} Before: {said}")
@@ -83,9 +83,9 @@ def _pairs(before: Results, after: Results) -> list[str]:
     for pair in new.pairs:
         was = old.pair(pair.a.levels, pair.b.levels)
         if was is not None and (was.p_shown < old.alpha) != (pair.p_shown < new.alpha):
-            p = p_number(pair.p_shown, new.alpha)
-            earlier = p_number(was.p_shown, old.alpha)
-            lines.append(f"{_names(after, pair)}: p {p}, before p {earlier}.")
+            p = p_words(pair.p_shown, new.alpha)
+            earlier = p_words(was.p_shown, old.alpha)
+            lines.append(f"{_names(after, pair)}: {p}, before {earlier}.")
     return lines
 
 

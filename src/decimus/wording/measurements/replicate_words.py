@@ -11,7 +11,9 @@ from decimus.wording.phrases import at_group, quantity
 def replicate_words(results: Results, group: Group, replicate: int) -> str:
     """A replicate: its value, its name and its cell."""
     groups, cells = results.groups, group.cells
-    value = quantity(_value(results, group, replicate), groups.measurements.outcome.unit)
+    value = quantity(
+        _value(results, group, replicate), groups.measurements.outcome.unit, results.numerals
+    )
     name = replicate_name(results, group, replicate)
     places = cells.places_of(replicate)
     row, column = places[0]
@@ -32,4 +34,4 @@ def replicate_name(results: Results, group: Group, replicate: int) -> str:
 
 
 def _value(results: Results, group: Group, replicate: int) -> str:
-    return full_number(float(group.cells.replicates[replicate]), results.decimal_sign)
+    return full_number(float(group.cells.replicates[replicate]), results.numerals)

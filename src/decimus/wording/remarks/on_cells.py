@@ -89,7 +89,7 @@ def cell_remark(results: Results, remark: facts.CellRemark) -> RemarkWords:
 
 def _disagreement(results: Results, found: tuple[Disagreement, ...]) -> RemarkWords:
     first = found[0]
-    value = number(first.value, results.groups.decimals, results.decimal_sign)
+    value = number(first.value, results.groups.decimals, results.numerals)
     place = f"row {first.row + 1}, column {first.column + 1}"
     if first.table:
         place = f"{first.table}, {place}"

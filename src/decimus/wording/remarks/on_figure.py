@@ -139,7 +139,7 @@ def _names(results: Results, groups: tuple[Group, ...]) -> str:
 
 def _crowded(results: Results, lowest: float, highest: float) -> RemarkWords:
     """Amounts far apart and close together; logarithms where all are above zero."""
-    sign, at = results.decimal_sign, results.number
+    numerals, at = results.numerals, results.number
     words = factor_words(results.groups.factors[0])
     spaced = ChooseSpacing(spacing=Spacing.EVEN, question=at)
     fixes: list[tuple[str, Edit]] = [("space them evenly", spaced)]
@@ -149,7 +149,8 @@ def _crowded(results: Results, lowest: float, highest: float) -> RemarkWords:
         fixes.insert(0, ("on a logarithmic axis", log))
         why += "; on a logarithmic axis equal ratios are equally far apart"
     return _on_figure(
-        f"Amounts of {words} run from {full_number(lowest, sign)} to {full_number(highest, sign)} "
+        f"Amounts of {words} run from {full_number(lowest, numerals)} "
+        f"to {full_number(highest, numerals)} "
         "in very unequal steps.",
         f"{why}.",
         *fixes,

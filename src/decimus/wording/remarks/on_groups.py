@@ -9,7 +9,6 @@ from decimus.analysis.groups import Group, ShownGroups
 from decimus.analysis.results import Results
 from decimus.plurals import plural
 from decimus.wording.entries import name_entry
-from decimus.wording.numbers import NBSP
 from decimus.wording.phrases import at_group, group_words, preposition, upper_first
 from decimus.wording.remarks.words import RemarkWords, listed
 
@@ -25,7 +24,7 @@ def group_remark(results: Results, remark: facts.GroupRemark) -> RemarkWords:
             return RemarkWords(
                 "measurements",
                 f"{upper_first(listed(names_))} {at_group(groups, group, 'of')} {verb} {state}.",
-                f"Missing, not zero: n{NBSP}={NBSP}{group.n} there.",
+                f"Missing, not zero: n{results.numerals.equals}{group.n} there.",
             )
         case facts.EmptyGroups(of):
             return RemarkWords(

@@ -21,7 +21,7 @@ from decimus.study.edits import (
 )
 from decimus.terms import Direction, ErrorBar, Height, Method
 from decimus.wording.measurements.replicate_words import replicate_words
-from decimus.wording.numbers import number, p_number
+from decimus.wording.numbers import number, p_words
 from decimus.wording.phrases import at_group, bar_name, group_words, quantity
 from decimus.wording.remarks.words import RemarkWords, listed
 
@@ -52,13 +52,13 @@ def spread_remark(results: Results, remark: facts.SpreadRemark) -> RemarkWords:
 
 def _sd(results: Results, group: Group) -> str:
     value = group.summary.standard_deviation
-    text = number(value, results.groups.decimals, results.decimal_sign)
-    return quantity(text, results.measurements.outcome.unit)
+    text = number(value, results.groups.decimals, results.numerals)
+    return quantity(text, results.measurements.outcome.unit, results.numerals)
 
 
 def _unequal(results: Results, widest: Group, narrowest: Group, p: float | None) -> RemarkWords:
     groups = results.groups
-    said = f" (Brown–Forsythe p {p_number(p, 0.05, results.decimal_sign)})" if p is not None else ""
+    said = f" (Brown–Forsythe {p_words(p, 0.05, results.numerals)})" if p is not None else ""
     return RemarkWords(
         "groups",
         f"Groups do not spread alike: SD {_sd(results, widest)} "
@@ -88,10 +88,10 @@ def _far_out(results: Results, remark: facts.FarOut) -> RemarkWords:
         else "Look it up; a value is only set aside for a reason that lies outside the numbers."
     )
     where = replicate_words(results, remark.group, remark.replicate)
-    p = p_number(remark.p_value, 0.05, results.decimal_sign)
+    p = p_words(remark.p_value, 0.05, results.numerals)
     return RemarkWords(
         "groups",
-        f"{where} lies far from the others (studentised residual, p {p} for the furthest of all)."
+        f"{where} lies far from the others (studentised residual, {p} for the furthest of all)."
         f"{more if remark.others else ''}",
         why,
     )

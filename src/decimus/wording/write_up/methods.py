@@ -1,205 +1,219 @@
-"""The methods paragraph: what a replicate was, what was left out or changed, the test."""
+"""The methods as a referee reads them: units, n, what was left out or changed, the test."""
 
 from __future__ import annotations
 
+from decimus.analysis.comparison_results import Comparison
+from decimus.analysis.groups import FactorInOrder
 from decimus.analysis.results import Results
-from decimus.measurements.adjusting import in_order
-from decimus.measurements.observations import Measurements
 from decimus.plurals import plural
-from decimus.study.readings import SetAside
-from decimus.terms import (
-    Adjustment,
-    ErrorBar,
-    Height,
-    LimitRule,
-    PairSet,
-    SphericityCorrection,
-    SumsOfSquares,
+from decimus.study.live_parts import (
+    Fact,
+    FactorPart,
+    FactPart,
+    SentenceAbout,
+    SentencePart,
 )
-from decimus.wording.comparisons.choices import alternative_words, pair_set_words
-from decimus.wording.comparisons.method_names import (
-    CORRECTION_NAMES,
-    follow_up_name,
-    has_follow_up,
-    method_name,
-)
-from decimus.wording.comparisons.sentences import alpha_note
-from decimus.wording.comparisons.with_and_without import both_ways
-from decimus.wording.figure.error_bars import height_words
-from decimus.wording.measurements.adjustments import adjustment_words
-from decimus.wording.measurements.asides import aside_name
-from decimus.wording.numbers import NBSP, percent
-from decimus.wording.phrases import bar_name, n_words, upper_first
+from decimus.terms import SphericityCorrection
+from decimus.wording.comparisons.choices import alternative_words
+from decimus.wording.comparisons.method_names import CORRECTION_NAMES, has_follow_up, method_name
+from decimus.wording.numbers import count_word, full_number
+from decimus.wording.phrases import quantity
+from decimus.wording.questions import is_undivided
+from decimus.wording.spans import Sentence
+from decimus.wording.write_up.filling import capitalised, filled, in_a_row, joined, marked
+from decimus.wording.write_up.parts import live, part_text, with_article, written_outcome
+from decimus.wording.write_up.relations import was
 
-_MOST_NAMED = 6
+_MOST_LEVELS = 8
+"""Levels that are named one by one."""
 
 
-def methods_paragraph(results: Results) -> str:
+def methods_paragraph(results: Results) -> Sentence:
     """All that a reader has to know about how the numbers came about."""
-    sentences = [
-        *_replicates(results),
-        *_left_out(results),
-        *_adjusted(results),
-        *_shown(results),
-        *_tested(results),
-    ]
-    return " ".join(sentences)
-
-
-def _replicates(results: Results) -> list[str]:
-    measurements = results.measurements
-    noun = plural(measurements.unit_name, 2)
-    if measurements.is_summarised:
-        return ["Means and their spread were taken from a table that gave no single values."]
-    n = n_words(results.groups)
-    is_one = len(results.groups.with_values) == 1
-    place = "" if is_one else " in each group"
-    found = [f"Replicates were {noun} (n{NBSP}={NBSP}{n}{place})."]
-    if measurements.unit_name == "replicate":
-        found = [f"There were {n} {noun}{place}."]
-    units = measurements.units
-    low, high = units.readings
-    if units.is_averaged and high > 1:
-        count = str(high) if low == high else f"{low} to {high}"
-        found.append(
-            f"The {count} readings of one {measurements.unit_name} were averaged first, so that n "
-            f"counts {noun}."
+    found = [_measured(results)]
+    found += [
+        _about(results, about)
+        for about in (
+            SentenceAbout.READINGS,
+            SentenceAbout.SET_ASIDE,
+            SentenceAbout.MISSING,
+            SentenceAbout.LIMITS,
+            SentenceAbout.JOINED,
+            SentenceAbout.ADJUSTED,
+            SentenceAbout.SHOWN,
         )
-    if units.is_same:
-        found.append(f"The same {noun} were measured under every condition.")
-    return found
-
-
-def _left_out(results: Results) -> list[str]:
-    measurements, reading = results.measurements, results.sheet.reading
-    found = []
-    for aside in reading.asides:
-        count = _aside_count(measurements, aside)
-        if count:
-            verb = "was" if count == 1 else "were"
-            name = aside_name(results, aside)
-            found.append(
-                f"{count} {plural('value', count)} ({name}) {verb} set aside: {aside.reason}."
+    ]
+    if results.comparison is not None:
+        found += [_tested(results, results.comparison), _counts_as_shown(results)]
+        found += [
+            _about(results, about)
+            for about in (
+                SentenceAbout.TERMS,
+                SentenceAbout.LEFT_OUT,
+                SentenceAbout.ASSUMED,
+                SentenceAbout.CHECKS,
+                SentenceAbout.WITH_AND_WITHOUT,
             )
-    missing = measurements.missing_count
-    if missing:
-        reasons = {r.reason for r in reading.missing_reasons}
-        why = f" ({'; '.join(sorted(reasons))})" if reasons else ""
-        verb = "is" if missing == 1 else "are"
-        found.append(f"{missing} {plural('measurement', missing)} {verb} missing{why}.")
-    found += _limits(measurements)
-    for join in reading.joins:
-        found.append(f"“{join.text}” was counted as “{join.into}”.")
+        ]
+    found.append(filled("Computed with Decimus {version}.", version=_fact(results, Fact.VERSION)))
+    return in_a_row(found)
+
+
+def _about(results: Results, about: SentenceAbout) -> Sentence:
+    return live(results, SentencePart(about))
+
+
+def _fact(results: Results, fact: Fact) -> Sentence:
+    return live(results, FactPart(fact))
+
+
+# --- what was measured, on what -------------------------------------------------------------
+
+
+def _measured(results: Results) -> Sentence:
+    """What was measured, on what, when, at which levels, on how many units."""
+    measurements = results.measurements
+    outcome = written_outcome(measurements)
+    if outcome.startswith("number of "):
+        what = filled("the {outcome}", outcome=_fact(results, Fact.OUTCOME))
+    else:
+        what = _fact(results, Fact.OUTCOME)
+    material = _fact(results, Fact.MATERIAL)
+    condition = _fact(results, Fact.CONDITION)
+    verb = "recorded" if results.design.is_of_cases else "measured"
+    verb = verb if measurements.outcome.is_named else "taken"
+    parts: dict[str, str | Sentence] = {
+        "verb": verb,
+        "what": what,
+        "of": filled(" of {material}", material=material) if material else "",
+        "when": filled(" {condition}", condition=condition) if condition else "",
+        "was": was(outcome),
+        "where": _where(results),
+        "on": _on(results),
+    }
+    if measurements.is_summarised:
+        given = "means of {what}{of}{when}{where} and their spread were taken from a table that "
+        return capitalised(filled(f"{given}gave no single values{{on}}.", **parts))
+    if measurements.units.is_same:
+        return capitalised(filled("{what}{of} {was} {verb}{when}{on}{where}.", **parts))
+    return capitalised(filled("{what}{of} {was} {verb}{when}{where}{on}.", **parts))
+
+
+def _where(results: Results) -> Sentence:
+    """The levels: " at five levels of road salt (0, 1, 2, 4 and 8 g/L)"."""
+    factors = results.groups.factors
+    if not factors or is_undivided(results.measurements) or len(results.groups.shown) < 2:
+        return ()
+    between = set(_between(results))
+    varied = [f for place, f in enumerate(factors) if place not in between or not _is_same(results)]
+    found = filled(" {levels}", levels=joined([_levels(results, f) for f in varied]))
+    apart = [f for place, f in enumerate(factors) if place in between and _is_same(results)]
+    if apart:
+        units = _fact(results, Fact.UNIT_NAMES)
+        names = joined([_levels(results, f, is_bare=True) for f in apart])
+        verb = "set" if len(apart) > 1 else "sets"
+        return filled(
+            "{found}; {names} {verb} {units} apart",
+            found=found,
+            names=names,
+            verb=verb,
+            units=units,
+        )
     return found
 
 
-def _aside_count(measurements: Measurements, aside: SetAside) -> int:
-    """How many values this one sets aside."""
-    return sum(
-        found.reason == aside.reason
-        and (aside.row is None or found.place[0] == aside.row)
-        and (aside.column is None or found.place[1] == aside.column)
-        for group in measurements.groups
-        for found in group.asides
+def _is_same(results: Results) -> bool:
+    return results.measurements.units.is_same
+
+
+def _between(results: Results) -> tuple[int, ...]:
+    """The factors that differ between units, where the same units were measured again."""
+    return results.design.between if _is_same(results) and results.design.within else ()
+
+
+def _levels(results: Results, factor: FactorInOrder, *, is_bare: bool = False) -> Sentence:
+    variable = factor.factor.variable
+    count = len(factor.levels)
+    listed = live(results, FactorPart(variable, is_levels=True))
+    shown = filled(" ({levels})", levels=listed) if count <= _MOST_LEVELS else ()
+    name = live(results, FactorPart(variable))
+    if not factor.factor.is_named:
+        noun = "conditions" if _is_same(results) else "groups"
+        under = "under" if _is_same(results) else "in"
+        return filled(f"{under} {count_word(count)} {noun}{{shown}}", shown=shown)
+    if is_bare:
+        return filled("{name}{shown}", name=name, shown=shown)
+    return filled(
+        f"at {count_word(count)} {plural('level', count)} of {{name}}{{shown}}",
+        name=name,
+        shown=shown,
     )
 
 
-def _limits(measurements: Measurements) -> list[str]:
-    count = len(measurements.limits)
-    if not count:
-        return []
-    words = {
-        LimitRule.MISSING: "left out",
-        LimitRule.LIMIT: "counted as the limit itself",
-        LimitRule.HALF: "counted as half the limit",
-        LimitRule.ZERO: "counted as zero",
-    }[measurements.limit_rule]
-    noun, verb = plural("value", count), "was" if count == 1 else "were"
-    return [f"{count} {noun} beyond a limit of detection {verb} {words}."]
-
-
-def _adjusted(results: Results) -> list[str]:
-    reading = results.sheet.reading
-    return [
-        *(f"Values are {adjustment_words(a)}." for a in in_order(reading.adjustments)),
-        *(f"{upper_first(c.name)} was computed as {c.expression}." for c in reading.computed),
-    ]
-
-
-def _shown(results: Results) -> list[str]:
-    question, sign = results.question, results.decimal_sign
-    words = upper_first(_PLURALS.get(question.heights.height, ""))
-    if question.heights.height is Height.SHARE:
-        words = upper_first(height_words(results.groups, sign).replace("share", "shares", 1))
-    if question.heights.error_bar is ErrorBar.NONE:
-        return [f"{words} are shown without error bars."]
-    based = _BASIS.get(question.heights.error_bar, "")
-    if (
-        question.heights.error_bar is ErrorBar.CONFIDENCE_INTERVAL
-        and question.heights.height in _T_BASED
-    ):
-        based = _T_BASED[question.heights.height]
-    return [f"{words} are shown with their {bar_name(question.heights, sign)}{based}."]
-
-
-_PLURALS = {
-    Height.MEAN: "means",
-    Height.MEDIAN: "medians",
-    Height.GEOMETRIC_MEAN: "geometric means",
-    Height.COUNT: "counts",
-}
-_T_BASED = {
-    Height.MEAN: " (t-based)",
-    Height.GEOMETRIC_MEAN: " (t-based on logarithms, taken back)",
-}
-_BASIS = {
-    ErrorBar.QUARTILES: " (linear interpolation of order statistics, Hyndman & Fan 1996, type 7)",
-    ErrorBar.WITHIN_SE: " (Cousineau 2005, corrected by Morey 2008)",
-    ErrorBar.WITHIN_CI: " (Cousineau 2005, corrected by Morey 2008; t-based)",
-}
-
-
-def _tested(results: Results) -> list[str]:
+def _on(results: Results) -> Sentence:
+    """On how many units: ", with 8 flasks in each group (40 in all)"."""
+    measurements, groups = results.measurements, results.groups
+    if measurements.is_summarised and not all(group.is_n_known for group in groups.shown):
+        return ()
+    units, n = _fact(results, Fact.UNIT_NAMES), _fact(results, Fact.N)
+    if part_text(results, FactPart(Fact.N)) == "1":
+        units = marked(FactPart(Fact.UNIT_NAMES), plural(measurements.unit_name, 1))
     comparison = results.comparison
-    if comparison is None:
-        return []
-    level = percent(comparison.interval_level, results.decimal_sign)
-    name = method_name(comparison)
+    if _is_same(results):
+        count = len(comparison.units) if comparison is not None and comparison.units else 0
+        if count:
+            return filled(f" on the same {count} {{units}}", units=units)
+    if len(groups.shown) == 1:
+        return filled(" on {n} {units}", n=n, units=units)
+    each = "group" if len(groups.factors) < 2 else "combination"
+    return filled(
+        f", with {{n}} {{units}} in each {each} ({{all}} in all)",
+        n=n,
+        units=units,
+        all=_fact(results, Fact.N_IN_ALL),
+    )
+
+
+# --- the test -------------------------------------------------------------------------------
+
+
+def _tested(results: Results, comparison: Comparison) -> Sentence:
+    """The test, its follow-up with its family, its sides, and its intervals."""
+    name = with_article(method_name(comparison))
+    is_own = name.startswith("the ") or "’" in name.partition(" ")[0] or "ANOVA" in name
+    article = "" if is_own else "a "
+    correction = ""
     if comparison.correction not in (None, SphericityCorrection.NONE):
-        name += f" with the {CORRECTION_NAMES[comparison.correction]} correction"
+        correction = f" with the {CORRECTION_NAMES[comparison.correction]} correction"
     sides = alternative_words(results, comparison)
-    # F, H and χ² have no sides; the pairs after them do.
-    text = f"{name}, {sides}" if comparison.is_of_two else name
-    if has_follow_up(comparison) and comparison.pairs:
-        count = comparison.family
-        follow = follow_up_name(comparison.method, comparison.adjustment)
-        article = "the " if follow.endswith("test") and "’" not in follow else ""
-        words = pair_set_words(results.groups, comparison)
-        one_by_one = comparison.pair_set in (PairSet.CHOSEN, PairSet.PLANNED)
-        is_counted = count > 1 and not comparison.per_level and not one_by_one
-        family = f"{words}, {count} in all" if is_counted else words
-        together = "one family at each level" if comparison.per_level else "one family"
-        if comparison.pair_set is PairSet.CHOSEN:
-            together = f"one family of all {count}"
-        if comparison.adjustment is Adjustment.NONE:
-            together = "unadjusted"
-        text += f", followed by {article}{follow}, {sides}, for {family} ({together})"
-    alpha = alpha_note(comparison, results.decimal_sign)
-    has_interval = any(pair.ci_lower is not None for pair in comparison.pairs)
-    intervals = f"; intervals of differences at {level}" if has_interval else ""
-    found = [f"Test: {text}{alpha}{intervals}."]
-    if comparison.sums_of_squares is not None and not comparison.is_balanced:
-        found.append(f"{_SQUARES[comparison.sums_of_squares]}.")
-    if comparison.incomplete:
-        names = ", ".join(comparison.incomplete[:_MOST_NAMED])
-        more = " …" if len(comparison.incomplete) > _MOST_NAMED else ""
-        found.append(f"Left out of the test, with values missing: {names}{more}.")
-    if results.measurements.aside_count and (said := both_ways(results)):
-        found.append(said)
-    return found
+    intervals = _about(results, SentenceAbout.INTERVALS)
+    family = _about(results, SentenceAbout.FAMILY)
+    parts: dict[str, str | Sentence] = {
+        "method": marked(FactPart(Fact.METHOD), name),
+        "article": article,
+        "correction": correction,
+        "sides": f", {sides}" if comparison.is_of_two or family else "",
+        "intervals": filled("; {intervals}", intervals=intervals) if intervals else "",
+        "follow": "",
+        "who": "Conditions were" if _is_same(results) and not _between(results) else "Groups were",
+        "value": "",
+    }
+    if comparison.reference is not None:
+        unit, numerals = results.measurements.outcome.unit, results.numerals
+        value = quantity(full_number(comparison.reference, numerals), unit, numerals)
+        parts |= {"who": "The values were", "value": f" with {value}"}
+    if has_follow_up(comparison) and family:
+        parts["follow"] = filled(
+            ", followed by {test} for {family}", test=_fact(results, Fact.FOLLOW_UP), family=family
+        )
+    return filled(
+        "{who} compared{value} by {article}{method}{correction}{follow}{sides}{intervals}.", **parts
+    )
 
 
-_SQUARES = {
-    SumsOfSquares.GIVEN_ALL: "Each term was tested given all others (type III)",
-    SumsOfSquares.GIVEN_LOWER: "Each term was tested given those not containing it (type II)",
-}
+def _counts_as_shown(results: Results) -> Sentence:
+    return filled(
+        "A difference counts as shown where p{less}{alpha}.",
+        less=results.numerals.relation("<"),
+        alpha=_fact(results, Fact.ALPHA),
+    )

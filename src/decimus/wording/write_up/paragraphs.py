@@ -5,27 +5,10 @@ from __future__ import annotations
 from decimus.analysis.groups import Group, ShownGroups
 from decimus.analysis.lane_statistics import Total
 from decimus.analysis.results import Results
+from decimus.study.number_styles import Numerals
 from decimus.terms import Statistic
 from decimus.values import Value
-from decimus.wording.comparisons.sentences import pair_sentence, result_sentence
 from decimus.wording.groups.statistics import heading, statistic_text, total_words
-from decimus.wording.spans import Sentence, Span, Text
-
-
-def result_paragraph(results: Results) -> Sentence:
-    """The result, followed by the comparisons that stand on the figure."""
-    spans: list[Span] = [*result_sentence(results)]
-    if results.comparison is not None and len(results.comparison.pairs) > 1:
-        for pair in results.annotations.pairs:
-            spans += [Text(" "), *_capitalised(pair_sentence(results, pair)), Text(".")]
-    return tuple(spans)
-
-
-def _capitalised(sentence: Sentence) -> Sentence:
-    first = sentence[0]
-    if isinstance(first, Text):
-        return (Text(first.text[:1].upper() + first.text[1:], first.style), *sentence[1:])
-    return sentence
 
 
 class SummaryTable(Value, frozen=True):
@@ -42,10 +25,10 @@ class SummaryTable(Value, frozen=True):
 
 def summary_table(results: Results) -> SummaryTable:
     """The statistics chosen for every group and every total, rounded as everywhere."""
-    groups, sign = results.groups, results.decimal_sign
+    groups, numerals = results.groups, results.numerals
     columns = results.question.lanes.columns
     factors = tuple(factor.title for factor in groups.factors)
-    headings = (*factors, *(_heading(groups, column, sign) for column in columns))
+    headings = (*factors, *(_heading(groups, column, numerals) for column in columns))
     rows = tuple(
         (
             *lane_labels(groups, lane),
@@ -56,9 +39,9 @@ def summary_table(results: Results) -> SummaryTable:
     return SummaryTable(headings, rows, (*(False,) * len(factors), *(True,) * len(columns)))
 
 
-def _heading(groups: ShownGroups, column: Statistic, sign: str) -> str:
+def _heading(groups: ShownGroups, column: Statistic, numerals: Numerals) -> str:
     """The heading of a column; the unit stands with the mean."""
-    unit, text = groups.measurements.outcome.unit, heading(groups, column, sign)
+    unit, text = groups.measurements.outcome.unit, heading(groups, column, numerals)
     return f"{text} ({unit})" if unit and column in (Statistic.MEAN, Statistic.MEDIAN) else text
 
 
