@@ -15,7 +15,7 @@ from decimus.study.edits import ChooseComparisonLevel, Edit, WriteAxisTitle, Wri
 from decimus.study.questions import Question
 from decimus.study.studies import Study
 from decimus.study.tables import Table
-from decimus.wording.figure.captions import caption
+from decimus.wording.write_up.captions import caption
 from tests.conftest import TWO_FACTORS, study_of
 from tests.study.test_edits import ONE_OF_EACH
 
@@ -155,7 +155,7 @@ def test_the_table_names_every_value_that_is_kept() -> None:
     make_all(results)
     assert set(results.made) == set(CAUSES)
     assert set(Question.__struct_fields__) == {
-        *("asked", "levels", "heights", "lanes", "comparison", "figure", "numbers", "name")
+        *("asked", "levels", "heights", "lanes", "comparison", "figure", "numbers", "name", "words")
     }
 
 

@@ -14,11 +14,11 @@ from decimus.formats.delimited import table_of_text
 from decimus.report.records import summary_record
 from decimus.study.edits import BringInTable
 from decimus.study.studies import Study
-from decimus.wording.figure.captions import caption
 from decimus.wording.measurements.alternatives import alternatives_choice
 from decimus.wording.measurements.readings import problem_sentence, reading_sentence
 from decimus.wording.remarks.remarks import remark_words
 from decimus.wording.spans import Choice, plain_text
+from decimus.wording.write_up.captions import caption
 from decimus.wording.write_up.methods import methods_paragraph
 from tests.corpus.tables import CASES, SUMMARISED
 

@@ -20,8 +20,8 @@ from decimus.study import edits
 from decimus.study.questions import PairOfGroups
 from decimus.study.targets import GroupTextAt, PairAt
 from decimus.terms import ComparisonMarks, ComparisonText, PairSet
-from decimus.wording.figure.captions import caption
 from decimus.wording.spans import plain_text
+from decimus.wording.write_up.captions import caption
 from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS, results_of
 
 EXTENT = Extent(6.0, 2.0, 0.6)

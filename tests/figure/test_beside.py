@@ -13,9 +13,9 @@ from decimus.study import edits
 from decimus.study.studies import Study
 from decimus.study.targets import Axis, PairAt, Tick
 from decimus.terms import ChartKind, Height, Orientation
-from decimus.wording.figure.captions import caption
 from decimus.wording.figure.differences import why_no_differences
 from decimus.wording.spans import plain_text
+from decimus.wording.write_up.captions import caption
 
 BESIDE = edits.ChooseSetting(name="shows_differences", value=True)
 

@@ -17,9 +17,9 @@ from decimus.study import edits
 from decimus.study.questions import FigureChoices, LevelError
 from decimus.study.targets import GroupAt
 from decimus.terms import ChartKind, LevelKind, Orientation, Spacing
-from decimus.wording.figure.captions import caption
 from decimus.wording.figure.errors_across import typed_errors
 from decimus.wording.spans import plain_text
+from decimus.wording.write_up.captions import caption
 from tests.conftest import study_of
 
 NAMED = "light (µmol),length (mm)\n" + "".join(

@@ -34,12 +34,12 @@ from decimus.study.targets import (
     without_outcome,
 )
 from decimus.terms import ChartKind, Height, KeyPlace, Orientation
-from decimus.wording.figure.captions import caption
 from decimus.wording.figure.readings import target_reading
 from decimus.wording.figure.settings import figure_settings
 from decimus.wording.questions import question_sentence
 from decimus.wording.remarks.remarks import remark_words
 from decimus.wording.spans import Choice, plain_text
+from decimus.wording.write_up.captions import caption
 from tests.conftest import study_of
 from tests.figure.shapes import beyond_the_page, touch
 

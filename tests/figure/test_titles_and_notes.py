@@ -18,9 +18,9 @@ from decimus.study import edits
 from decimus.study.questions import Note
 from decimus.study.targets import GroupAt, NoteAt, TitleAt
 from decimus.terms import ChartKind, NoteKind, Orientation
-from decimus.wording.figure.captions import caption
 from decimus.wording.remarks.remarks import remark_words
 from decimus.wording.spans import plain_text
+from decimus.wording.write_up.captions import caption
 from tests.conftest import TWO_FACTORS, study_of
 from tests.figure.designs import figure
 from tests.figure.shapes import beyond_the_page, touch

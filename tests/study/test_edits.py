@@ -11,6 +11,7 @@ from decimus.study.adjustments import ComputedColumn, ConvertUnit, Logarithm
 from decimus.study.edits import Edit
 from decimus.study.history import History, replayed
 from decimus.study.house_styles import HouseStyle
+from decimus.study.live_parts import OwnWords, Passage
 from decimus.study.looks import Look
 from decimus.study.questions import Asked, LevelError, Note, PairOfGroups
 from decimus.study.readings import Reading, SetAside, SummaryColumns
@@ -51,6 +52,12 @@ ASIDE = SetAside("cracked", row=2, column=2)
 ONE_OF_EACH: tuple[Edit, ...] = (
     edits.AskAnother(asked=Asked(outcome=2, factors=(0,)), words="area by salt"),
     edits.RepeatQuestion(),
+    edits.WritePassage(which=Passage.RESULTS, pieces=(OwnWords("Salt *hurts*."),), basis="x"),
+    edits.BackToSuggestion(which=Passage.METHODS),
+    edits.NoteOnQuestion(text="ask again"),
+    edits.NoteOnGroup(levels=("0", "dim"), text="by the window"),
+    edits.NoteOnCell(row=1, column=2, text="read twice"),
+    edits.NoteOnStudy(text="summer"),
     edits.ChooseNumberStyle(name="minus", value="hyphen"),
     edits.NameQuestion(name="growth"),
     edits.MoveQuestion(to=1),
@@ -172,6 +179,8 @@ def test_every_edit_changes_is_undone_and_survives_a_file(edit: Edit) -> None:
     before = edits.AddTable(table=Table.from_rows((("e",), ("1",)), "spare")).apply(before)
     before = edits.ChooseTable(sheet=0).apply(before)
     before = edits.RepeatQuestion().apply(before)
+    own = edits.WritePassage(which=Passage.METHODS, pieces=(OwnWords("By hand."),))
+    before = own.apply(before)
     before = edits.PutNote(note=Note(0, NoteKind.TEXT, 0.0, 1.0, text="here")).apply(before)
     after = edit.apply(before)
     assert after != before

@@ -35,7 +35,6 @@ from decimus.terms import Alternative, Layout, LimitRule, Statistic
 from decimus.wording.comparisons.choices import comparison_sentence, refused_sentence
 from decimus.wording.comparisons.reports import report_text
 from decimus.wording.comparisons.sentences import result_sentence
-from decimus.wording.figure.captions import caption
 from decimus.wording.figure.settings import figure_settings, foot_sentence
 from decimus.wording.groups.lane_choices import lanes_sentence
 from decimus.wording.measurements.readings import place_counts, problem_sentence, reading_sentence
@@ -44,6 +43,7 @@ from decimus.wording.number_choices import number_sentence
 from decimus.wording.questions import question_sentence
 from decimus.wording.remarks.remarks import remark_words
 from decimus.wording.spans import Choice, plain_text
+from decimus.wording.write_up.captions import caption
 from decimus.wording.write_up.methods import methods_paragraph
 from decimus.wording.write_up.paragraphs import summary_table
 from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS

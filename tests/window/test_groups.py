@@ -18,8 +18,8 @@ from decimus.terms import ErrorBar, Height, Side, Statistic, Totals
 from decimus.window.groups.lane_dots import lane_dots
 from decimus.window.groups.lanes_model import Fixed, TotalRow
 from decimus.window.widgets.choices import ChoiceMenu, EntryField
-from decimus.wording.groups.interpretation import interpretation
 from decimus.wording.spans import plain_text
+from decimus.wording.write_up.group_sentences import group_sentence
 from decimus.wording.write_up.methods import methods_paragraph
 from tests.conftest import TWO_FACTORS
 from tests.window.driving import Driver
@@ -89,7 +89,7 @@ def test_a_height_changes_lane_figure_caption_and_methods(
     assert any(titles[label] in word for word in words)
     assert label.split(maxsplit=1)[0].capitalize() in methods_paragraph(results)
     for group in results.groups.shown:
-        assert interpretation(results, group)
+        assert plain_text(group_sentence(results, group))
     salt.click(window.question_line.undo)
     assert window.store.results.question.heights.height is Height.MEAN
 

@@ -441,7 +441,7 @@ def test_an_adjustment_is_marked_named_and_taken_back(salt: Driver) -> None:
     adjust(salt, "a factor on one group", "2 / 4 ± 3 %")
     assert means(salt)[2] == pytest.approx(before[2] / 4)
     caption = plain_text(salt.window.page.caption.sentence)
-    assert "those of 2 divided by 4 (itself known to ± 3 %)" in caption
+    assert "those of 2 divided by 4 (itself known to ± 3\u00a0%)" in caption
 
 
 def test_a_unit_is_changed_and_a_blank_taken_off(salt: Driver) -> None:

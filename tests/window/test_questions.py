@@ -16,8 +16,8 @@ from decimus.study.history import History
 from decimus.terms import ChartKind
 from decimus.window.frame.question_list import QuestionList
 from decimus.window.widgets.choices import ChoiceMenu
-from decimus.wording.figure.captions import caption
 from decimus.wording.spans import plain_text
+from decimus.wording.write_up.captions import caption
 from tests.window.driving import Driver
 
 

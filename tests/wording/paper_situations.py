@@ -195,7 +195,7 @@ METHODS: dict[str, str] = {
         "speaks against that. Computed with Decimus #."
     ),
     "missing values": (
-        "Mass was measured at two levels of treatment (a and b), with # to # replicates in each "
+        "Mass was measured at two levels of treatment (a and b), with #–# replicates in each "
         "group (# in all). One value was missing. Means are shown with their # % confidence "
         "interval (t-based); circles are single replicates. Groups were compared by Welch’s "
         "t-test, two-sided; intervals of differences are at # %. A difference counts as shown "
@@ -205,7 +205,7 @@ METHODS: dict[str, str] = {
         " that. Computed with Decimus #."
     ),
     "a value set aside": (
-        "Leaf area was measured in two groups (control and salt), with # to # replicates in each "
+        "Leaf area was measured in two groups (control and salt), with #–# replicates in each "
         "group (# in all). One value, # (row #), was set aside: spilt. Means are shown with their"
         " # % confidence interval (t-based); circles are single replicates. Groups were compared "
         "by Welch’s t-test, two-sided; intervals of differences are at # %. A difference counts "
@@ -359,7 +359,7 @@ METHODS: dict[str, str] = {
     ),
     "two factors that depend on each other": (
         "Area was measured at two levels of salt (none and much) and at two levels of light (dim "
-        "and bright), with # to # replicates in each combination (# in all). Means are shown with"
+        "and bright), with #–# replicates in each combination (# in all). Means are shown with"
         " their # % confidence interval (t-based); circles are single replicates. Groups were "
         "compared by two-way ANOVA. A difference counts as shown where p < #. Each term was "
         "tested given all others (type III). The tests assume independent replicates, normal "

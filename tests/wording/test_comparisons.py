@@ -44,10 +44,10 @@ from decimus.wording.comparisons.sentences import (
 from decimus.wording.comparisons.shares import shares_sentence
 from decimus.wording.comparisons.trends import trend_sentence
 from decimus.wording.comparisons.with_and_without import both_ways
-from decimus.wording.figure.captions import caption
 from decimus.wording.figure.overlap import overlap_note
 from decimus.wording.p_values import star_key
 from decimus.wording.spans import Sentence, plain_text
+from decimus.wording.write_up.captions import caption
 from decimus.wording.write_up.methods import methods_paragraph
 from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS, TWO_GROUPS, results_of
 

@@ -14,7 +14,7 @@ from decimus.study.questions import PairOfGroups
 from decimus.terms import Alternative, Method, PairSet
 from decimus.wording.comparisons.pair_working import pair_working
 from decimus.wording.comparisons.reports import report_text
-from decimus.wording.figure.captions import caption
+from decimus.wording.write_up.captions import caption
 from tests.conftest import results_of
 from tests.wording import situations
 from tests.wording.situations import by, crossed, said

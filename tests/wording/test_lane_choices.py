@@ -20,14 +20,12 @@ from decimus.study.edits import (
     HideGroup,
 )
 from decimus.terms import ErrorBar, Height, Side, Statistic, Totals
-from decimus.wording.figure.captions import caption
 from decimus.wording.figure.error_bars import (
     error_bar_choice,
     height_choice,
     multiple_edit,
     side_and_threshold,
 )
-from decimus.wording.groups.interpretation import interpretation
 from decimus.wording.groups.lane_choices import (
     column_choice,
     columns_choices,
@@ -37,6 +35,8 @@ from decimus.wording.groups.lane_choices import (
 )
 from decimus.wording.groups.meanings import meanings
 from decimus.wording.spans import Choice, plain_text
+from decimus.wording.write_up.captions import caption
+from decimus.wording.write_up.group_sentences import group_sentence
 from decimus.wording.write_up.methods import methods_paragraph
 from decimus.wording.write_up.paragraphs import summary_table
 from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS, results_of
@@ -72,7 +72,7 @@ def everything(results: Results) -> None:
     assert "nan" not in plain_text(caption(results)).lower()
     assert plain_text(methods_paragraph(results))
     for group in results.groups.shown:
-        assert interpretation(results, group).endswith(".")
+        assert plain_text(group_sentence(results, group)).endswith(".")
     table = summary_table(results)
     assert len(table.rows) == len(results.lanes)
     assert len({len(row) for row in (table.headings, *table.rows)}) == 1

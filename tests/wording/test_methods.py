@@ -22,7 +22,7 @@ def test_what_was_set_aside_and_why() -> None:
         edits.SetValuesAside(asides=(SetAside("spilled", row=1, column=1),)),
         edits.ExplainMissing(row=4, column=3, reason="flask broke"),
     )
-    assert "with 3 to 4 flasks in each group (18 in all)" in text
+    assert "with 3–4 flasks in each group (18 in all)" in text
     assert "One value, 10.0 (row 2), was set aside: spilled." in text
     assert "One value was missing (flask broke)." in text
     assert "Tukey–Kramer test for all pairs (10 comparisons as one family), two-sided" in text

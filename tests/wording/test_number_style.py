@@ -19,11 +19,11 @@ from decimus.terms import Alternative, ErrorBar, FitLine, Height, Side
 from decimus.wording.comparisons.reports import report_text
 from decimus.wording.comparisons.sentences import result_sentence
 from decimus.wording.figure.alt_text import alt_text
-from decimus.wording.figure.captions import caption
-from decimus.wording.groups.interpretation import interpretation
 from decimus.wording.remarks.order import is_lesson
 from decimus.wording.remarks.remarks import remark_words
 from decimus.wording.spans import plain_text
+from decimus.wording.write_up.captions import caption
+from decimus.wording.write_up.group_sentences import group_sentence
 from decimus.wording.write_up.methods import methods_paragraph
 from decimus.wording.write_up.paragraphs import summary_table
 from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS, study_of
@@ -62,7 +62,7 @@ def everything(situation: str, *more: Edit) -> Iterator[str]:
     yield plain_text(caption(results))
     yield alt_text(results)
     yield plain_text(methods_paragraph(results)).replace(__version__, "")
-    yield from (interpretation(results, group) for group in results.groups.shown)
+    yield from (plain_text(group_sentence(results, group)) for group in results.groups.shown)
     yield summary_table(results).as_tabs()
     yield from (" ".join(row) for row in shown_rows(results))
     if results.comparison is not None:

@@ -20,14 +20,14 @@ from decimus.wording.comparisons.sentences import (
     result_sentence,
 )
 from decimus.wording.comparisons.tables import comparison_table
-from decimus.wording.figure.captions import caption
 from decimus.wording.figure.readings import target_reading
 from decimus.wording.figure.settings import figure_settings, foot_sentence
-from decimus.wording.groups.interpretation import interpretation
 from decimus.wording.groups.working import working
 from decimus.wording.measurements.readings import place_counts, reading_sentence
 from decimus.wording.questions import question_sentence
 from decimus.wording.spans import Choice, Sentence, plain_text
+from decimus.wording.write_up.captions import caption
+from decimus.wording.write_up.group_sentences import group_sentence
 from decimus.wording.write_up.paragraphs import summary_table
 from decimus.wording.write_up.results_text import results_paragraph
 from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS, TWO_GROUPS, results_of
@@ -263,11 +263,12 @@ def test_interpretation_goes_with_the_error_bar() -> None:
         (ErrorBar.STANDARD_ERROR, ", with a standard error of 0.32 mm²"),
     ):
         results = named(edits.ChooseErrorBar(error_bar=bar))
-        text = interpretation(results, results.groups.group(("2",))).replace("\u00a0", " ")
+        text = plain_text(group_sentence(results, results.groups.group(("2",))))
+        text = text.replace("\u00a0", " ")
         assert text.startswith("At 2 g/L the mean frond area of 3 flasks was 8.50 mm²")
         assert words in text
     single = results_of("n,a,b\nx,1,NA\n")
-    said = [interpretation(single, group) for group in single.groups.shown]
+    said = [plain_text(group_sentence(single, group)) for group in single.groups.shown]
     assert said[0].endswith("one value says nothing about spread or precision.")
     assert said[1] == "For b there is no measurement."
 
@@ -283,7 +284,7 @@ def test_result_paragraph_lists_what_is_drawn() -> None:
 def test_labels_are_used_everywhere() -> None:
     results = named(edits.RenameLevel(variable=HEADINGS, level="0", label="tap water"))
     assert summary_table(results).rows[0][0] == "tap water"
-    said = interpretation(results, results.groups.shown[0])
+    said = plain_text(group_sentence(results, results.groups.shown[0]))
     assert said.startswith("At tap water the mean")
 
 

@@ -10,8 +10,8 @@ from decimus.cli.tables import comparison_text, summary_text
 from decimus.errors import DecimusError
 from decimus.formats.study_file import save_study
 from decimus.study.history import History
-from decimus.wording.figure.captions import caption
 from decimus.wording.spans import plain_text
+from decimus.wording.write_up.captions import caption
 from decimus.workflows.exporting import export_figure
 
 

@@ -62,6 +62,7 @@ class _StoredStudy(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     sheets: tuple[_StoredSheet, ...]
     questions: tuple[Question, ...]
     numbers: NumberStyle = NumberStyle()
+    note: str = ""
 
 
 class _StoredHistory(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
@@ -133,8 +134,9 @@ def study_bytes(history: History, progress: Progress = no_progress) -> bytes:
                     sheet.source,
                 )
             )
+        study = history.study
         stored = _StoredStudy(
-            FORMAT, VERSION, tuple(sheets), history.study.questions, history.study.numbers
+            FORMAT, VERSION, tuple(sheets), study.questions, study.numbers, study.note
         )
         _put(archive, "study.json", _json(stored))
         edits = [
@@ -228,7 +230,7 @@ class _Reader(Value, frozen=True):
         if problems:
             raise FileFormatError(problems)
         sheets = tuple(self._sheet(sheet) for sheet in stored.sheets)
-        study = Study(sheets, stored.questions, stored.numbers)
+        study = Study(sheets, stored.questions, stored.numbers, stored.note)
         return self._with_history(study, head.version)
 
     def _words(self, name: str) -> bytes:

@@ -119,6 +119,12 @@ class GroupPart(LivePart, frozen=True, tag=True):
     statistic: Statistic | None = None
 
 
+class EndsPart(LivePart, frozen=True, tag=True):
+    """Both ends of the error bar of a group."""
+
+    levels: Levels
+
+
 class TermPart(LivePart, frozen=True, tag=True):
     """A line of the test, by the variables of its factors."""
 
@@ -146,7 +152,9 @@ class SentencePart(LivePart, frozen=True, tag=True):
     about: SentenceAbout
 
 
-AnyPart = FactPart | FactorPart | GroupPart | TermPart | PairPart | ChoicePart | SentencePart
+AnyPart = (
+    FactPart | FactorPart | GroupPart | EndsPart | TermPart | PairPart | ChoicePart | SentencePart
+)
 
 
 class OwnWords(msgspec.Struct, frozen=True, tag=True):

@@ -18,6 +18,7 @@ from decimus.study.limits import (
 )
 from decimus.study.looks import Look, LookOfGroup
 from decimus.study.targets import AnyTarget, Levels, Moved
+from decimus.study.write_ups import WriteUp
 from decimus.terms import (
     Adjustment,
     Alternative,
@@ -417,6 +418,7 @@ class Question(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
         figure: what is on the figure and how it looks.
         numbers: how numbers are written.
         name: what the question is called; "" goes by what it asks.
+        words: what is written about it.
     """
 
     asked: Asked = Asked()
@@ -427,3 +429,4 @@ class Question(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     figure: FigureChoices = FigureChoices()
     numbers: NumberChoices = NumberChoices()
     name: str = ""
+    words: WriteUp = WriteUp()

@@ -93,6 +93,14 @@ class MissingReason(msgspec.Struct, frozen=True):
     reason: str
 
 
+class CellNote(msgspec.Struct, frozen=True):
+    """A free note on the value in a cell."""
+
+    row: Index
+    column: Index
+    text: str
+
+
 class Reading(msgspec.Struct, frozen=True):
     """Corrections to the detected reading, and facts no table can hold.
 
@@ -121,6 +129,7 @@ class Reading(msgspec.Struct, frozen=True):
         missing_reasons: why measurements are missing.
         adjustments: documented changes to the values.
         computed: columns computed from others.
+        cell_notes: free notes on values.
     """
 
     layout: Layout | None = None
@@ -147,6 +156,7 @@ class Reading(msgspec.Struct, frozen=True):
     missing_reasons: tuple[MissingReason, ...] = ()
     adjustments: tuple[AnyAdjustment, ...] = ()
     computed: tuple[ComputedColumn, ...] = ()
+    cell_notes: tuple[CellNote, ...] = ()
 
     def facts(self, variable: int) -> VariableFacts:
         """What was said about `variable`; nothing when it was never mentioned."""

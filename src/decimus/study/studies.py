@@ -47,11 +47,13 @@ class Study(msgspec.Struct, frozen=True):
         sheets: the tables.
         questions: what is asked of them.
         numbers: how numbers are written in all of it, where something is said about that.
+        note: a free note on it.
     """
 
     sheets: tuple[Sheet, ...] = (Sheet(),)
     questions: tuple[Question, ...] = (Question(),)
     numbers: NumberStyle = NumberStyle()
+    note: str = ""
 
     @property
     def is_empty(self) -> bool:

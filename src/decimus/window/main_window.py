@@ -180,24 +180,24 @@ class MainWindow(QMainWindow):
         self.places_line.went.connect(self._go)
         self.foot.went.connect(self.places_line.go)
         line = self.question_line
-        line.undo.clicked.connect(self.store.undo)
+        line.undo.clicked.connect(self.undo)
         line.redo.clicked.connect(self.store.redo)
         line.open.clicked.connect(self.files.open)
         line.paste.clicked.connect(self.paste_table)
         line.export.clicked.connect(self.open_export)
         line.table_wanted.connect(self.files.add_table)
-        self.places_line.save.clicked.connect(self.files.save)
+        self.places_line.save.clicked.connect(self.save)
         self.start.paste.clicked.connect(self.paste_table)
         self.start.open.clicked.connect(self.files.open)
         self.start.example.clicked.connect(self.open_example)
         self.start.typing.clicked.connect(self.type_table)
         self.start.bring_back.clicked.connect(self.keeping.bring_back)
         for keys, action in (
-            ("Ctrl+Z", self.store.undo),
+            ("Ctrl+Z", self.undo),
             ("Ctrl+Shift+Z", self.store.redo),
             ("Ctrl+Y", self.store.redo),
             ("Ctrl+O", self.files.open),
-            ("Ctrl+S", self.files.save),
+            ("Ctrl+S", self.save),
             ("Ctrl+Shift+S", self.files.save_as),
             ("Ctrl+Shift+V", self.paste_table),
             ("Ctrl+E", self.open_export),
@@ -250,8 +250,8 @@ class MainWindow(QMainWindow):
         """The Write-up place."""
         from decimus.window.write_up import place
 
-        made = self._added(place.WriteUpPlace())
-        made.save_wanted.connect(self.files.ask_for_summary)
+        made = self._added(place.WriteUpPlace(self.store))
+        made.cell_wanted.connect(self.show_cell)
         return made
 
     def _work_place(self, key: PlaceKey) -> WorkPlace:
@@ -340,6 +340,7 @@ class MainWindow(QMainWindow):
         self.setWindowTitle("Decimus" if is_empty else f"{name} ({mark}Decimus)")
 
     def _go(self, key: str) -> None:
+        self._keep_writing()
         self.place = PlaceKey(key)
         self.work.setCurrentWidget(self._work_place(self.place))
         self._refresh_place()
@@ -392,6 +393,21 @@ class MainWindow(QMainWindow):
         )
 
     # --- actions -------------------------------------------------------------------
+
+    def _keep_writing(self) -> None:
+        """Keep what is being written, before anything is done to the study as a whole."""
+        if "write_up" in self.__dict__:
+            self.write_up.commit()
+
+    def undo(self) -> None:
+        """Take the last change back, what was just being written included."""
+        self._keep_writing()
+        self.store.undo()
+
+    def save(self) -> None:
+        """Save the study with what is being written."""
+        self._keep_writing()
+        self.files.save()
 
     def paste_table(self) -> None:
         """Bring in the table on the clipboard."""
@@ -458,6 +474,7 @@ class MainWindow(QMainWindow):
 
     def closeEvent(self, event: QCloseEvent) -> None:
         """Close without asking; what is not saved can be brought back at the next start."""
+        self._keep_writing()
         if self.files.saving.job is not None:
             # What was asked to be saved is saved first; nobody has to wait in front of it.
             self._closes = True

@@ -12,7 +12,7 @@ from decimus.plurals import is_plural, plural
 from decimus.study.number_styles import PLAIN, Numerals
 from decimus.study.questions import HeightChoices
 from decimus.terms import ErrorBar, Height, LevelKind, LimitRule
-from decimus.wording.numbers import NBSP, count_word, percent
+from decimus.wording.numbers import NBSP, count, count_word, percent
 
 _LARGEST_TYPED = 1e50
 LIMIT_WORDS = {
@@ -115,10 +115,10 @@ def preposition(groups: ShownGroups, of_names: str = "for") -> str:
     return "at" if has_amounts else of_names
 
 
-def n_words(groups: ShownGroups) -> str:
+def n_words(groups: ShownGroups, numerals: Numerals = PLAIN) -> str:
     """N of all groups: "7–8", or "8" where all are alike."""
-    low, high = groups.ns
-    return str(low) if low == high else f"{low}–{high}"
+    low, high = (count(n, numerals) for n in groups.ns)
+    return low if low == high else f"{low}–{high}"
 
 
 def bar_name(choices: HeightChoices, numerals: Numerals = PLAIN) -> str:

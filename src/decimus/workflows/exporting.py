@@ -20,8 +20,8 @@ from decimus.study.history import History
 from decimus.study.studies import Study
 from decimus.values import Value
 from decimus.wording.figure.alt_text import alt_text, figure_name
-from decimus.wording.figure.captions import caption
 from decimus.wording.spans import plain_text
+from decimus.wording.write_up.captions import caption
 from decimus.wording.write_up.paragraphs import summary_table
 
 FIGURE_FORMATS = ("png", "svg", "pdf", "tiff", "jpg", "eps")

@@ -10,8 +10,8 @@ from decimus.analysis.results import Results
 from decimus.charts.styles import ResolvedStyle, style_of
 from decimus.terms import ChartKind, Vision
 from decimus.values import Value
-from decimus.wording.figure.captions import caption
 from decimus.wording.spans import plain_text
+from decimus.wording.write_up.captions import caption
 
 SMALLEST_PT, THINNEST_PT = 6.0, 0.25
 LEAST_DIFFERENCE = 7.0

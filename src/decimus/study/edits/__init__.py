@@ -118,6 +118,14 @@ from decimus.study.edits.replicates import (
 )
 from decimus.study.edits.styles import ApplyStyle
 from decimus.study.edits.tables import AddTable, ChooseTable, RemoveTable, ReplaceTable
+from decimus.study.edits.writing import (
+    BackToSuggestion,
+    NoteOnCell,
+    NoteOnGroup,
+    NoteOnQuestion,
+    NoteOnStudy,
+    WritePassage,
+)
 
 Edit = (
     BringInTable
@@ -215,6 +223,12 @@ Edit = (
     | MoveQuestion
     | RemoveQuestion
     | ChooseNumberStyle
+    | WritePassage
+    | BackToSuggestion
+    | NoteOnQuestion
+    | NoteOnGroup
+    | NoteOnCell
+    | NoteOnStudy
 )
 """Any change; told apart in a file by the name of its class."""
 TableEdit = BringInTable | AddTable | ReplaceTable
@@ -234,6 +248,7 @@ __all__ = [
     "Adjust",
     "ApplyStyle",
     "AskAnother",
+    "BackToSuggestion",
     "BringInTable",
     "ChooseAdjustment",
     "ChooseAlternative",
@@ -307,6 +322,10 @@ __all__ = [
     "MoveQuestion",
     "NameQuestion",
     "NameVariable",
+    "NoteOnCell",
+    "NoteOnGroup",
+    "NoteOnQuestion",
+    "NoteOnStudy",
     "PutNote",
     "ReadAs",
     "RemoveComputed",
@@ -327,5 +346,6 @@ __all__ = [
     "WriteAxisTitle",
     "WriteCells",
     "WriteOwnText",
+    "WritePassage",
     "edit_at",
 ]

@@ -7,6 +7,7 @@ from typing import TypeVar
 
 from msgspec.structs import replace
 
+from decimus.study.edits.written_parts import with_variables
 from decimus.study.questions import (
     ControlLevel,
     LevelColour,
@@ -44,6 +45,11 @@ def moved_rows(reading: Reading, at: int, count: int) -> Reading:
             replace(reason, row=moved(reason.row) or 0)
             for reason in reading.missing_reasons
             if not is_gone(reason.row)
+        ),
+        cell_notes=tuple(
+            replace(note, row=moved(note.row) or 0)
+            for note in reading.cell_notes
+            if not is_gone(note.row)
         ),
     )
 
@@ -93,6 +99,11 @@ def moved_columns(reading: Reading, moved: Callable[[int], int], gone: frozenset
             for reason in reading.missing_reasons
             if reason.column not in gone
         ),
+        cell_notes=tuple(
+            replace(note, column=moved(note.column))
+            for note in reading.cell_notes
+            if note.column not in gone
+        ),
     )
 
 
@@ -137,6 +148,7 @@ def moved_question(
             marginal_variable=at(question.comparison.marginal_variable),
             within_variable=at(question.comparison.within_variable),
         ),
+        words=with_variables(question.words, moved),
     )
 
 

@@ -7,7 +7,9 @@ from msgspec.structs import replace
 from decimus.errors import ChoiceError
 from decimus.study.edits.groups import fitting
 from decimus.study.edits.kinds import HeightEdit, LevelEdit, NumberEdit, QuestionEdit, check_level
+from decimus.study.edits.written_parts import with_levels_of
 from decimus.study.limits import DecimalCount
+from decimus.study.live_parts import SideOfPair
 from decimus.study.questions import (
     FigureChoices,
     HeightChoices,
@@ -60,6 +62,7 @@ class ChooseFactors(QuestionEdit, frozen=True, kw_only=True):
     def changed(self, question: Question) -> Question:
         """The question by those factors; pairs of other groups are no longer drawn."""
         before = question.asked.factors or self.before
+        words = question.words
         figure, chosen = question.figure, question.comparison.chosen_pairs
         if before == self.factors:
             pass
@@ -67,6 +70,7 @@ class ChooseFactors(QuestionEdit, frozen=True, kw_only=True):
             places = [before.index(factor) for factor in self.factors]
             figure = _figure_in_order(figure, places)
             chosen = _pairs_in_order(chosen, places)
+            words = with_levels_of(words, lambda side: _in_order(side, places))
         else:
             figure, chosen = _figure_without_groups(figure), ()
         return replace(
@@ -74,7 +78,13 @@ class ChooseFactors(QuestionEdit, frozen=True, kw_only=True):
             asked=replace(question.asked, factors=self.factors),
             figure=figure,
             comparison=replace(question.comparison, chosen_pairs=chosen),
+            words=words,
         )
+
+
+def _in_order(side: SideOfPair, places: list[int]) -> SideOfPair:
+    """One side of a pair in the new order; what is no group of these factors stays."""
+    return tuple(side[place] for place in places) if len(side) == len(places) else side
 
 
 def _pairs_in_order(pairs: tuple[PairOfGroups, ...], places: list[int]) -> tuple[PairOfGroups, ...]:

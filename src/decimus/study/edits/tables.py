@@ -12,6 +12,7 @@ from decimus.study.adjustments import FactorOnGroup, MinusBlank, RelativeToContr
 from decimus.study.edits.kinds import QuestionEdit, SheetEdit
 from decimus.study.edits.moves import moved_columns, moved_question
 from decimus.study.edits.question_list import AskAnother, AsksOf, about
+from decimus.study.edits.written_parts import with_levels_of
 from decimus.study.questions import Asked, PairOfGroups, Question
 from decimus.study.readings import Reading
 from decimus.study.studies import Sheet, Source, Study
@@ -155,6 +156,7 @@ class ReplaceTable(SheetEdit, frozen=True, kw_only=True):
                 or (same_row(a.row) if a.column is None else same_cell(a.row, a.column))
             ),
             missing_reasons=tuple(r for r in reading.missing_reasons if same_cell(r.row, r.column)),
+            cell_notes=tuple(n for n in reading.cell_notes if same_cell(n.row, n.column)),
         )
 
 
@@ -227,6 +229,10 @@ def renamed_question(question: Question, renames: tuple[LevelRename, ...]) -> Qu
         ),
         comparison=replace(
             question.comparison, chosen_pairs=pairs(question.comparison.chosen_pairs)
+        ),
+        words=with_levels_of(
+            question.words,
+            lambda side: tuple(level and texts.get(level, level) for level in side),
         ),
     )
 

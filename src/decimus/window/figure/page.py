@@ -27,11 +27,11 @@ from decimus.window.state.store import Store
 from decimus.window.widgets.plain import PlainLabel
 from decimus.window.widgets.sentences import SentenceFonts, SentenceView
 from decimus.window.widgets.theme import QUIET, RULE, sans, serif
-from decimus.wording.figure.captions import caption
 from decimus.wording.figure.overlap import overlap_note
 from decimus.wording.figure.part_looks import Scope, looks_sentence
 from decimus.wording.numbers import NBSP
 from decimus.wording.spans import Choice, Sentence
+from decimus.wording.write_up.captions import caption
 
 if TYPE_CHECKING:
     from decimus.window.figure.kinds_panel import KindsPanel

@@ -27,8 +27,8 @@ from decimus.window.state.jobs import Beside, prepare
 from decimus.window.state.store import Store, WorkedOut
 from decimus.window.widgets.clipboard import copy_picture
 from decimus.wording.figure.alt_text import alt_text
-from decimus.wording.figure.captions import caption
 from decimus.wording.spans import plain_text
+from decimus.wording.write_up.captions import caption
 from decimus.workflows.export_habits import ExportHabits, keep_habits, last_habits, proposed_name
 from decimus.workflows.exporting import (
     FigureFile,

@@ -219,6 +219,10 @@ def _notes(results: Results) -> dict[Place, str]:
             notes[cell.row, cell.column] = "In another unit than the others: counted as missing"
     for reason in results.sheet.reading.missing_reasons:
         notes[reason.row, reason.column] = f"Missing: {reason.reason}"
+    for note in results.sheet.reading.cell_notes:
+        place = (note.row, note.column)
+        before = f"{notes[place]}\n" if place in notes else ""
+        notes[place] = f"{before}Note: {note.text}"
     return notes
 
 

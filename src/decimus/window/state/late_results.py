@@ -14,7 +14,7 @@ from decimus.study.history import History
 from decimus.window.state.jobs import Job
 from decimus.window.state.store import WorkedOut
 from decimus.wording.comparisons.sentences import drawn_choice, pairs_summary
-from decimus.wording.figure.captions import caption
+from decimus.wording.write_up.captions import caption
 
 _REST_MS = 120
 """What was changed is shown first; the rest begins when the hand rests."""

@@ -1,138 +1,153 @@
-"""The Write-up place: caption, result, interpretation and summary, each to copy."""
+"""The Write-up place: words, tables, the referee's sheet and notes of a question."""
 
 from __future__ import annotations
 
-from html import escape
+from enum import StrEnum
 
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import (
-    QFrame,
+    QButtonGroup,
     QHBoxLayout,
     QPushButton,
     QScrollArea,
+    QStackedWidget,
     QVBoxLayout,
     QWidget,
 )
 
 from decimus.analysis.results import Results
-from decimus.window.widgets.clipboard import copy_rich
-from decimus.window.widgets.plain import PlainLabel, RichLabel
-from decimus.window.widgets.rich_text import html_of, html_table
-from decimus.window.widgets.theme import MARGIN, QUIET, RULE, sans, serif
-from decimus.wording.figure.captions import caption
-from decimus.wording.groups.interpretation import interpretation
-from decimus.wording.spans import plain_text
-from decimus.wording.write_up.methods import methods_paragraph
-from decimus.wording.write_up.paragraphs import summary_table
-from decimus.wording.write_up.results_text import results_paragraph
+from decimus.study.live_parts import Passage
+from decimus.window.state.store import Store
+from decimus.window.widgets.plain import tip
+from decimus.window.widgets.sentences import SentenceFonts, SentenceView
+from decimus.window.widgets.theme import MARGIN, QUIET, RULE, TEAL, sans, serif
+from decimus.window.write_up.notes_view import NotesView
+from decimus.window.write_up.passage_view import PassageView
+from decimus.wording.number_choices import number_sentence
+from decimus.wording.write_up.passages import doubts
 
 
-class Passage(QFrame):
-    """A titled text with a button that copies it, plain and rich."""
+class Part(StrEnum):
+    """What of the write-up is shown."""
 
-    def __init__(self, title: str, parent: QWidget) -> None:
-        super().__init__(parent)
-        self.setObjectName("passage")
-        self.setStyleSheet(f"#passage {{ border-bottom: 1px solid {RULE}; }}")
-        self._plain = ""
-        self._html = ""
-        heading = PlainLabel(title, self)
-        heading.setFont(sans(14))
-        heading.setStyleSheet(f"color: {QUIET};")
-        self.copy_button = QPushButton("Copy", self)
-        self.copy_button.setFont(sans(14))
-        self.copy_button.setAccessibleName(f"Copy the {title.lower()}")
-        self.copy_button.clicked.connect(self.copy)
-        self.text = RichLabel("", self)
-        self.text.setFont(serif(17))
-        self.text.setWordWrap(True)
-        self.text.setTextInteractionFlags(
-            Qt.TextInteractionFlag.TextSelectableByMouse
-            | Qt.TextInteractionFlag.TextSelectableByKeyboard
-        )
-        self._head = QHBoxLayout()
-        self._head.addWidget(heading, 1)
-        self._head.addWidget(self.copy_button)
-        layout = QVBoxLayout(self)
-        layout.setContentsMargins(0, 6, 0, 12)
-        layout.setSpacing(2)
-        layout.addLayout(self._head)
-        layout.addWidget(self.text)
-
-    @property
-    def plain(self) -> str:
-        """The text as it is copied into plain text."""
-        return self._plain
-
-    def show_text(self, plain: str, html: str) -> None:
-        """Show a text."""
-        self._plain, self._html = plain, html
-        self.text.setText(html)
-
-    def add_button(self, words: str) -> QPushButton:
-        """One more thing that can be done with the text."""
-        button = QPushButton(words, self)
-        button.setFont(sans(14))
-        self._head.addWidget(button)
-        return button
-
-    def copy(self) -> None:
-        """Put the text on the clipboard, plain and rich."""
-        copy_rich(self._plain, self._html)
+    WORDS = "Words"
+    NOTES = "Notes"
 
 
-class WriteUpPlace(QScrollArea):
-    """All texts, live.
+class WriteUpPlace(QWidget):
+    """All that is written about a question, live.
 
     Signals:
-        save_wanted: the summary is to be saved as a file.
+        report_wanted: a document is to be made.
+        cell_wanted: row and column of a value that a note is on.
     """
 
-    save_wanted = Signal()
+    report_wanted = Signal()
+    cell_wanted = Signal(int, int)
 
-    def __init__(self) -> None:
+    def __init__(self, store: Store) -> None:
         super().__init__()
-        self.setWidgetResizable(True)
+        self._results: Results | None = None
+        self.shown = Part.WORDS
+        self.buttons: dict[Part, QPushButton] = {}
+        self.passages = {which: PassageView(which, self) for which in Passage}
+        fonts = SentenceFonts(serif(16), sans(16, strong=True), serif(16))
+        self.numbers = SentenceView(fonts, self, line_height=1.4)
+        self.numbers.chosen.connect(store.apply)
+        self.notes = NotesView(self)
+        self.notes.edited.connect(store.apply)
+        self.notes.cell_wanted.connect(self.cell_wanted)
+        self._views = QStackedWidget(self)
+        self._views.addWidget(self._words())
+        self._views.addWidget(_scrolling(self.notes))
+        for view in self.passages.values():
+            view.edited.connect(store.apply)
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(0, 0, 0, 0)
+        layout.setSpacing(0)
+        layout.addWidget(self._head())
+        layout.addWidget(self._views, 1)
+
+    def _head(self) -> QWidget:
+        """What can be shown, and the way to a document."""
+        head = QWidget(self)
+        head.setObjectName("write_up_head")
+        head.setStyleSheet(
+            f"#write_up_head {{ border-bottom: 1px solid {RULE}; }}"
+            f"QPushButton {{ color: {QUIET}; }}"
+            f"QPushButton:checked, #report {{ color: {TEAL}; }}"
+        )
+        group = QButtonGroup(head)
+        line = QHBoxLayout(head)
+        line.setContentsMargins(MARGIN - 8, 4, MARGIN, 4)
+        line.setSpacing(2)
+        for part in Part:
+            button = QPushButton(part.value, head)
+            button.setFont(sans(15))
+            button.setCheckable(True)
+            button.setChecked(part is self.shown)
+            button.clicked.connect(lambda _=False, p=part: self.show_part(p))
+            group.addButton(button)
+            line.addWidget(button)
+            self.buttons[part] = button
+        line.addStretch(1)
+        self.report = QPushButton("Report", head)
+        self.report.setObjectName("report")
+        self.report.setFont(sans(15))
+        self.report.setToolTip(tip("Make a document of this question or of the whole study"))
+        self.report.clicked.connect(self.report_wanted)
+        line.addWidget(self.report)
+        return head
+
+    def _words(self) -> QScrollArea:
         content = QWidget()
-        content.setObjectName("work_content")
-        self.caption = Passage("Caption", content)
-        self.result = Passage("Result", content)
-        self.methods = Passage("Methods", content)
-        self.interpretation = Passage("Each group in a sentence", content)
-        self.summary = Passage("Summary table", content)
-        self.summary.text.setFont(sans(15))
-        save = self.summary.add_button("Save as CSV")
-        save.clicked.connect(self.save_wanted)
         layout = QVBoxLayout(content)
-        layout.setContentsMargins(MARGIN, 8, MARGIN, 14)
+        layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(4)
-        for passage in (
-            self.caption,
-            self.result,
-            self.methods,
-            self.interpretation,
-            self.summary,
-        ):
-            layout.addWidget(passage)
-        layout.addStretch(1)
-        self.setWidget(content)
+        for view in self.passages.values():
+            layout.addWidget(view)
+        layout.addWidget(self.numbers)
+        return _scrolling(content)
+
+    def show_part(self, part: Part) -> None:
+        """Show another part of the write-up."""
+        self.commit()
+        self.shown = part
+        self.buttons[part].setChecked(True)
+        self._views.setCurrentIndex(list(Part).index(part))
+        if self._results is not None:
+            self.show_results(self._results)
 
     def show_results(self, results: Results) -> None:
-        """Write everything anew from these results."""
+        """Write what is shown anew from these results."""
+        self._results = results
         if results.problem is not None:
             return
-        words = caption(results)
-        self.caption.show_text(plain_text(words), html_of(words))
-        if results.comparison is not None:
-            found = results_paragraph(results)
-            self.result.show_text(plain_text(found), html_of(found))
-        else:
-            why = str(results.refusal)
-            self.result.show_text(why, escape(why))
-        methods = methods_paragraph(results)
-        self.methods.show_text(plain_text(methods), html_of(methods))
-        sentences = [interpretation(results, group) for group in results.groups.shown]
-        self.interpretation.show_text("\n".join(sentences), "<br>".join(map(escape, sentences)))
-        table = summary_table(results)
-        rows = (table.headings, *table.rows)
-        self.summary.show_text(table.as_tabs(), html_table(rows, table.numeric))
+        match self.shown:
+            case Part.WORDS:
+                found = doubts(results)
+                for view in self.passages.values():
+                    view.show_results(results, found)
+                self.numbers.show_sentence(number_sentence(results))
+            case Part.NOTES:
+                self.notes.show_results(results)
+
+    def commit(self) -> None:
+        """Keep what is being written."""
+        for view in self.passages.values():
+            view.commit()
+        self.notes.commit()
+
+
+def _scrolling(widget: QWidget) -> QScrollArea:
+    area = QScrollArea()
+    area.setWidgetResizable(True)
+    area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+    content = QWidget()
+    content.setObjectName("work_content")
+    layout = QVBoxLayout(content)
+    layout.setContentsMargins(MARGIN, 8, MARGIN, 14)
+    layout.addWidget(widget)
+    layout.addStretch(1)
+    area.setWidget(content)
+    return area

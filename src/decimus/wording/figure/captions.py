@@ -20,6 +20,7 @@ from decimus.study.edits import (
     ChooseSetting,
     ShowReplicates,
 )
+from decimus.study.live_parts import Fact, FactPart
 from decimus.study.looks import Look
 from decimus.study.questions import FigureChoices
 from decimus.terms import ChartKind, ErrorBar, Height, LimitRule, Stacking, Whiskers
@@ -51,8 +52,8 @@ from decimus.wording.phrases import (
 from decimus.wording.spans import Choice, Option, Sentence, Span, Style, Text, plain_text
 
 
-def caption(results: Results) -> Sentence:
-    """The caption of the figure. Raises InputError where there is no figure."""
+def suggested_caption(results: Results) -> Sentence:
+    """The caption as it follows from the figure, its number first. Raises InputError."""
     question = results.question
     causes = (
         results.groups,
@@ -196,11 +197,15 @@ def _limits(measurements: Measurements) -> str:
 def _subject(results: Results) -> list[Span]:
     """What was measured, on what, when and at which levels."""
     groups, measurements = results.groups, results.measurements
-    spans: list[Span] = [Text(upper_first(names_of_outcomes(results)))]
+    is_single = not results_beside(results)
+    part = FactPart(Fact.OUTCOME) if is_single and measurements.outcome.is_named else None
+    spans: list[Span] = [Text(upper_first(names_of_outcomes(results)), live=part)]
     if measurements.material:
-        spans += [Text(" of "), Text(measurements.material, Style.ITALIC)]
+        material = Text(measurements.material, Style.ITALIC, live=FactPart(Fact.MATERIAL))
+        spans += [Text(" of "), material]
     if measurements.condition:
-        spans.append(Text(f" {measurements.condition}"))
+        condition = Text(measurements.condition, live=FactPart(Fact.CONDITION))
+        spans += [Text(" "), condition]
     if groups.factors:
         spans.append(Text(f" {levels_phrase(groups)}"))
     return [*spans, Text(". ")]

@@ -7,6 +7,7 @@ from msgspec.structs import replace
 from decimus.analysis.outcomes import shown_outcomes
 from decimus.analysis.results import Results
 from decimus.study.edits import ChooseValueRange, Edit, WriteAxisTitle
+from decimus.study.live_parts import Fact, FactPart
 from decimus.wording.phrases import n_words, outcome_words
 from decimus.wording.questions import beside_options, joint
 from decimus.wording.spans import Choice, Entry, Span, Style, Text
@@ -27,14 +28,17 @@ def names_of_outcomes(results: Results) -> str:
 def n_spans(results: Results) -> list[Span]:
     """How many replicates there are, outcome by outcome where that differs."""
     every = shown_outcomes(results)
-    known = [n_words(each.groups) for each in every]
+    known = [n_words(each.groups, each.numerals) for each in every]
     said = known[0]
     if len(set(known)) > 1:
         said = ", ".join(
             f"{n} ({outcome_words(each.measurements)})"
             for n, each in zip(known, every, strict=True)
         )
-    return [Text("n", Style.ITALIC), Text(f"{results.numerals.equals}{said}")]
+    if len(every) > 1:
+        return [Text("n", Style.ITALIC), Text(f"{results.numerals.equals}{said}")]
+    number = Text(said, live=FactPart(Fact.N))
+    return [Text("n", Style.ITALIC), Text(results.numerals.equals), number]
 
 
 def of_its_axis_choice(choice: Choice, results: Results) -> Choice:

@@ -7,7 +7,7 @@ from collections.abc import Callable, Sequence
 from decimus.analysis.results import Results
 from decimus.measurements.observations import Measurements
 from decimus.plurals import plural
-from decimus.study.edits import CountAgain, Edit, ExplainMissing, SetValuesAside
+from decimus.study.edits import CountAgain, Edit, ExplainMissing, NoteOnCell, SetValuesAside
 from decimus.study.readings import HEADINGS, SetAside
 from decimus.terms import Layout
 from decimus.wording.spans import Choice, Entry, Option
@@ -41,7 +41,25 @@ def cell_choice(results: Results, blocks: Sequence[tuple[int, int, int, int]]) -
         entries += _row(results, row, height)
         entries += _level(results, row, column, height, width)
     entries += _missing(results, places)
+    entries += _note(results, places)
     return Choice("cell", name, name, tuple(options), tuple(entries))
+
+
+def _note(results: Results, places: list[tuple[int, int]]) -> list[Entry]:
+    """A free note on the value in one cell."""
+    if len(places) != 1:
+        return []
+    row, column = places[0]
+    sheet = results.question.asked.sheet
+    notes = results.sheet.reading.cell_notes
+    now = next((note.text for note in notes if (note.row, note.column) == (row, column)), "")
+    return [
+        Entry(
+            "a note on this value",
+            now,
+            lambda text: NoteOnCell(row=row, column=column, text=text, sheet=sheet),
+        )
+    ]
 
 
 def _entry(results: Results, label: str, name: str, asides: tuple[SetAside, ...]) -> Entry:

@@ -30,6 +30,8 @@ from decimus.wording.remarks.on_units import summary_remark, unit_remark
 from decimus.wording.remarks.order import described, kind_of_type, rank_of
 from decimus.wording.remarks.words import RemarkWords
 
+OWN_WORDS = "own words"
+"""The kind of remarks on texts that somebody has written."""
 _SAID_ONCE = frozenset(map(kind_of_type, (ColumnsNotUsed, OtherOutcomes)))
 """Kinds of remarks about the columns of the table, which hold for every outcome of it."""
 
@@ -46,7 +48,24 @@ def remark_words(results: Results, *, with_comparison: bool = True) -> tuple[Rem
         found = (*results.remarks, *remarks_on_outcomes(results))
     ranked = sorted(_without_shown(results, found), key=rank_of)
     words = tuple(described(results, remark, _words(results, remark)) for remark in ranked)
-    return (*words, *_on_others(results, words, with_comparison=with_comparison))
+    others = _on_others(results, words, with_comparison=with_comparison)
+    return (*words, *others, *(_on_own_words(results) if with_comparison else ()))
+
+
+def _on_own_words(results: Results) -> Iterator[RemarkWords]:
+    """What somebody wrote around which something has changed since."""
+    if results.problem is not None or not results.question.words.passages:
+        return
+    from decimus.wording.write_up.passages import TITLES, doubts
+
+    for doubt in doubts(results):
+        yield RemarkWords(
+            "write_up",
+            f"{TITLES[doubt.which]}, in your words.",
+            doubt.words,
+            doubt.edits,
+            kind=OWN_WORDS,
+        )
 
 
 def _without_shown(results: Results, remarks: tuple[facts.Remark, ...]) -> Iterator[facts.Remark]:

@@ -19,7 +19,7 @@ from decimus.wording.comparisons.method_names import CORRECTION_NAMES, has_follo
 from decimus.wording.numbers import count_word, full_number
 from decimus.wording.phrases import quantity
 from decimus.wording.questions import is_undivided
-from decimus.wording.spans import Sentence
+from decimus.wording.spans import Sentence, Style, Text
 from decimus.wording.write_up.filling import capitalised, filled, in_a_row, joined, marked
 from decimus.wording.write_up.parts import live, part_text, with_article, written_outcome
 from decimus.wording.write_up.relations import was
@@ -213,7 +213,8 @@ def _tested(results: Results, comparison: Comparison) -> Sentence:
 
 def _counts_as_shown(results: Results) -> Sentence:
     return filled(
-        "A difference counts as shown where p{less}{alpha}.",
+        "A difference counts as shown where {p}{less}{alpha}.",
+        p=(Text("p", Style.ITALIC),),
         less=results.numerals.relation("<"),
         alpha=_fact(results, Fact.ALPHA),
     )

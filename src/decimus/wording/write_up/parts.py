@@ -17,6 +17,7 @@ from decimus.statistics.effect_sizes import EffectSize
 from decimus.study.live_parts import (
     AnyPart,
     ChoicePart,
+    EndsPart,
     Fact,
     FactorPart,
     FactPart,
@@ -45,17 +46,20 @@ from decimus.wording.comparisons.sentences import (
     pair_statistic,
     term_spans,
 )
+from decimus.wording.figure.captions import suggested_caption
 from decimus.wording.groups.statistics import statistic_text
+from decimus.wording.letters import lettered
 from decimus.wording.numbers import count, count_word, number, p_limit, percent
 from decimus.wording.p_values import p_spans
 from decimus.wording.phrases import (
     factor_or_levels,
     group_words,
     level_words,
+    n_words,
     outcome_words,
     quantity,
 )
-from decimus.wording.spans import Sentence, Style, Text, plain_text
+from decimus.wording.spans import Choice, Sentence, Style, Text, plain_text
 from decimus.wording.write_up.filling import marked
 from decimus.wording.write_up.relations import comparative
 from decimus.wording.write_up.whole_sentences import sentence_about
@@ -82,6 +86,8 @@ def words_of(results: Results, part: AnyPart) -> Sentence | None:
             return _as_sentence(_factor(results, part))
         case GroupPart():
             return _as_sentence(_group(results, part))
+        case EndsPart():
+            return _as_sentence(_ends(results, part))
         case TermPart():
             return _term(results, part)
         case PairPart():
@@ -95,7 +101,7 @@ def words_of(results: Results, part: AnyPart) -> Sentence | None:
 def _as_sentence(found: str | Sentence | None) -> Sentence | None:
     if not found:
         return None
-    return (Text(found),) if isinstance(found, str) else found
+    return lettered(found) if isinstance(found, str) else found
 
 
 def _fact(results: Results, fact: Fact) -> str | Sentence | None:
@@ -113,8 +119,7 @@ def _material(results: Results) -> Sentence | None:
 
 
 def _n(results: Results) -> str:
-    low, high = (count(n, results.numerals) for n in results.groups.ns)
-    return low if low == high else f"{low} to {high}"
+    return n_words(results.groups, results.numerals)
 
 
 def _n_in_all(results: Results) -> str:
@@ -201,6 +206,19 @@ def _group(results: Results, part: GroupPart) -> str | None:
     return _statistic(results, group, part.statistic)
 
 
+def _ends(results: Results, part: EndsPart) -> str | None:
+    """Both ends of the error bar of a group: "between 127.05 and 138.12 mm²"."""
+    groups, numerals = results.groups, results.numerals
+    if groups.find(part.levels) is None:
+        return None
+    found = groups.heights.ends(part.levels, groups.heights.choices.error_bar)
+    if found is None:
+        return None
+    low = number(found[0], groups.decimals, numerals)
+    high = quantity(number(found[1], groups.decimals, numerals), groups.shown_unit, numerals)
+    return f"between {low} and {high}"
+
+
 def _statistic(results: Results, group: Group, statistic: Statistic) -> str:
     text = statistic_text(results, group, statistic)
     in_unit = STATISTICS[statistic].unit is Unit.OUTCOME
@@ -239,7 +257,7 @@ def _term(results: Results, part: TermPart) -> Sentence | None:
             return p_words
         case TermFact.EFFECT:
             effect = term.effect
-            return None if effect is None else (Text(effect_text(results, effect)),)
+            return None if effect is None else lettered(effect_text(results, effect))
 
 
 def _p_of(comparison: Comparison, term: Term) -> float:
@@ -368,10 +386,7 @@ _OF_PAIR: dict[PairFact, Callable[[Results, PairResult, bool], str | Sentence | 
 
 
 def _choice(results: Results, part: ChoicePart) -> Sentence | None:
-    from decimus.wording.figure.captions import caption
-    from decimus.wording.spans import Choice
-
-    for span in caption(results):
+    for span in suggested_caption(results):
         if isinstance(span, Choice) and span.key == part.key and span.is_printed:
             return (Text(span.text, span.style),)
     return None
