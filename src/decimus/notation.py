@@ -107,3 +107,24 @@ def _written(piece: Piece) -> str:
     sign = {1: "^", -1: "~"}.get(piece.level, "")
     inside = f"{sign}{escaped(piece.text)}{sign}"
     return f"*{inside}*" if piece.is_italic else inside
+
+
+_MARKED = re.compile(r"[\\`*_{}\[\]<>|~&#!@]|:(?=//)|(?<=www)\.", re.IGNORECASE)
+"""What Markdown would take for more than text; links that make themselves included."""
+_AT_START = re.compile(r"^(\s*)([-+=]|\d{1,9}[.)])(?=\s|$)")
+"""What begins a list or a rule at the start of a line."""
+
+
+def in_markdown(text: str) -> str:
+    """Text such that it stands for itself in Markdown, wherever in a line it stands."""
+    return _MARKED.sub(r"\\\g<0>", text)
+
+
+def starting_in_markdown(text: str) -> str:
+    """Text such that it stands for itself at the start of a line."""
+    marked = in_markdown(text)
+    found = _AT_START.match(marked)
+    if found is None:
+        return marked
+    at = found.end() - 1
+    return f"{marked[:at]}\\{marked[at:]}"

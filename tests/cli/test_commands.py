@@ -232,7 +232,7 @@ def test_compare_options(table: Path, tmp_path: Path, capsys: Capture) -> None:
         (("figure", "F", "-o", "x.png", "--dpi", "5"), "5 dots per inch"),
         (("figure", "F", "-o", "x.png", "--kind", "pie"), "there are bars, points"),
         (("figure", "F", "-o", "x.png", "--width-mm", "2"), "not a usable size"),
-        (("report", "F", "-o", "x.html"), "report is not available yet"),
+        (("report", "F", "-o", "x.pdf"), "A report cannot be written as “.pdf”"),
         (("--nonsense",), "required"),
         (("one", "two"), "one argument too many"),
         (("demo", "nothing"), "There are: duckweed, duckweed-light"),

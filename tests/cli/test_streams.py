@@ -144,8 +144,15 @@ def run_window(work: str, tmp_path: Path) -> subprocess.CompletedProcess[str]:
     [
         "window.places_line.go('groups'); window.groups.copy(is_exact=False)",
         "window.places_line.go('groups'); window.groups.copy_markdown()",
-        "window.places_line.go('write_up'); window.write_up.caption.copy()",
-        "window.places_line.go('write_up'); window.write_up.summary.copy()",
+        "window.places_line.go('write_up'); window.write_up.passages['caption'].copy()",
+        (
+            "window.places_line.go('write_up'); window.write_up.show_part('Tables');"
+            " window.write_up.tables.tables['summary'].copy()"
+        ),
+        (
+            "window.places_line.go('write_up'); e = window.write_up.passages['methods'].text;"
+            " e.selectAll(); e.copy()"
+        ),
         "window.places_line.go('comparisons'); window.comparisons.panel.copy.click()",
         "window.files.copy_figure()",
         "window.measurements.sheet.selectAll(); window.measurements.sheet.copy()",

@@ -10,11 +10,14 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from decimus.errors import ChoiceError, InputError
+from decimus.figure.layout import page_of
+from decimus.figure.outlines import measure
 from decimus.formats.delimited import table_of_text
 from decimus.measurements.arithmetic import evaluated
 from decimus.measurements.cells import Floats
 from decimus.measurements.observations import Measurements
 from decimus.measurements.reading import read_measurements
+from decimus.study import edits
 from decimus.study.adjustments import (
     AnyAdjustment,
     ComputedColumn,
@@ -25,7 +28,11 @@ from decimus.study.adjustments import (
     RelativeScale,
     RelativeToControl,
 )
-from decimus.study.readings import HEADINGS, Reading
+from decimus.study.readings import HEADINGS, Reading, SetAside
+from decimus.wording.spans import plain_text
+from decimus.wording.write_up.captions import caption
+from decimus.wording.write_up.methods import methods_paragraph
+from tests.conftest import FIVE_BY_FOUR, results_of
 
 TABLE = "blank,dim,bright\n1.0,4.0,9.0\n3.0,6.0,11.0\n"
 
@@ -160,3 +167,28 @@ def test_arithmetic_agrees_with_the_language(expression: str) -> None:
     expected = eval(expression, {"__builtins__": {}}, dict(COLUMNS))  # noqa: S307 - made above
     found = evaluated(expression, column)
     assert np.allclose(np.broadcast_to(found, 3), np.broadcast_to(expected, 3), rtol=1e-12)
+
+
+@pytest.mark.parametrize(
+    "adjustment",
+    [
+        Logarithm(10),
+        RelativeToControl(-2, "0", RelativeScale.PERCENT),
+        RelativeToControl(-2, "0", RelativeScale.LOG2_FOLD),
+        ConvertUnit(10.0, "mm"),
+    ],
+)
+def test_what_is_set_aside_goes_along_with_an_adjustment(adjustment: AnyAdjustment) -> None:
+    """It was lost: neither drawn nor named in caption and methods."""
+    text = FIVE_BY_FOUR.replace("10.0", "0")
+    asides = tuple(SetAside("spilt", row=row, column=1) for row in (1, 2))
+    plain = results_of(text, edits.SetValuesAside(asides=asides))
+    results = results_of(
+        text,
+        edits.SetValuesAside(asides=asides),
+        edits.Adjust(adjustment=adjustment, words="adjusted"),
+    )
+    assert results.measurements.aside_count == plain.measurements.aside_count == 2
+    assert "set aside: spilt" in plain_text(methods_paragraph(results))
+    assert page_of(results, measure).width_mm > 0
+    assert plain_text(caption(results)).count("set aside") == 1

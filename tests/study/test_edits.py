@@ -18,6 +18,7 @@ from decimus.study.readings import Reading, SetAside, SummaryColumns
 from decimus.study.studies import Study
 from decimus.study.tables import Table
 from decimus.study.targets import GroupTextAt, PairAt
+from decimus.study.write_ups import TableChoices, TableKind
 from decimus.terms import (
     Adjustment,
     Alternative,
@@ -53,6 +54,7 @@ ONE_OF_EACH: tuple[Edit, ...] = (
     edits.AskAnother(asked=Asked(outcome=2, factors=(0,)), words="area by salt"),
     edits.RepeatQuestion(),
     edits.WritePassage(which=Passage.RESULTS, pieces=(OwnWords("Salt *hurts*."),), basis="x"),
+    edits.ArrangeTable(table=TableChoices(TableKind.ANOVA, is_turned=True)),
     edits.BackToSuggestion(which=Passage.METHODS),
     edits.NoteOnQuestion(text="ask again"),
     edits.NoteOnGroup(levels=("0", "dim"), text="by the window"),

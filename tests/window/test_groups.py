@@ -87,7 +87,7 @@ def test_a_height_changes_lane_figure_caption_and_methods(
     words = [getattr(mark, "text", "") for mark in page.marks]
     titles = {"median": "Median", "geometric mean": "Geometric mean", "count of cases": "Number of"}
     assert any(titles[label] in word for word in words)
-    assert label.split(maxsplit=1)[0].capitalize() in methods_paragraph(results)
+    assert label.split(maxsplit=1)[0].capitalize() in plain_text(methods_paragraph(results))
     for group in results.groups.shown:
         assert plain_text(group_sentence(results, group))
     salt.click(window.question_line.undo)
@@ -386,7 +386,7 @@ def test_the_methods_open_at_the_section(salt: Driver) -> None:
     window.groups.open_working(0, Statistic.STANDARD_ERROR)
     window.groups.working._ask_for_methods()
     salt.settle()
-    methods = window._methods
+    methods = window.methods._page
     assert methods is not None
     assert methods.isVisible()
     assert methods.textCursor().block().text() == "Per group"

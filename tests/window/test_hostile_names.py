@@ -39,12 +39,14 @@ from decimus.study.edits import (
     WriteAxisTitle,
 )
 from decimus.study.history import History
+from decimus.study.live_parts import Passage
 from decimus.study.readings import HEADINGS, SetAside
 from decimus.study.tables import Table
 from decimus.terms import ErrorBar
 from decimus.window.frame.places_line import PLACES
 from decimus.window.main_window import MainWindow
 from decimus.window.widgets.plain import PlainLabel, RichLabel, cut, menu_text, tip
+from decimus.window.write_up.place import Part
 from decimus.workflows.exporting import (
     FIGURE_FORMATS,
     TABLE_FORMATS,
@@ -220,9 +222,12 @@ def test_every_widget_shows_names_as_they_are(hostile: Driver) -> None:
 def test_what_is_painted_is_the_name(hostile: Driver) -> None:
     """The label of a name shows every letter of it, none of it taken for a tag."""
     hostile.go("write_up")
-    shown = hostile.window.write_up.methods.text
+    shown = hostile.window.write_up.passages[Passage.METHODS].text
+    assert "<img src='file:///dev/zero'>" in shown.toPlainText().replace("\u200b", "")
+    hostile.window.write_up.show_part(Part.SHEET)
+    labels = hostile.window.write_up.sheet.findChildren(RichLabel)
     document = QTextDocument()
-    document.setHtml(shown.text())
+    document.setHtml(" ".join(label.text() for label in labels))
     assert "<img src='file:///dev/zero'>" in document.toPlainText().replace("\u200b", "")
 
 
@@ -253,9 +258,12 @@ def test_every_copy_is_only_text(hostile: Driver) -> None:
     window.groups.copy_markdown()
     assert "<" not in QGuiApplication.clipboard().text().replace("\\<", "")
     hostile.go("write_up")
-    for passage in (window.write_up.caption, window.write_up.methods, window.write_up.summary):
-        passage.copy()
-        assert tags_in(QGuiApplication.clipboard().mimeData().html()) <= OURS
+    parts = window.write_up
+    for part in Part:
+        parts.show_part(part)
+    for copied in (*parts.passages.values(), *parts.tables.tables.values(), parts.sheet):
+        copied.copy()
+        assert tags_in(QGuiApplication.clipboard().mimeData().html()) <= OURS | {"p", "i"}
 
 
 def test_markdown_is_inert() -> None:

@@ -9,12 +9,15 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QLineEdit
 
 from decimus.study.history import History
+from decimus.study.live_parts import Passage
 from decimus.study.readings import CELLS
+from decimus.study.write_ups import TableKind
 from decimus.terms import Statistic
 from decimus.window.comparisons.pairs_model import Column as PairColumn
 from decimus.window.groups.lane_headings import GRIP
 from decimus.window.main_window import MainWindow
 from decimus.window.measurements.sheet_model import CellState, SheetModel
+from decimus.window.write_up.place import Part
 from decimus.wording.spans import plain_text
 from tests.conftest import TWO_FACTORS
 from tests.window.driving import LEFT, Driver
@@ -321,8 +324,8 @@ def test_ticks_draw_and_words_choose(salt: Driver) -> None:
 def test_methods_that_do_not_fit_are_greyed_with_the_reason(salt: Driver) -> None:
     salt.go("comparisons")
     menu = salt.open_choice(salt.window.comparisons.sentence, "method")
-    greyed = [a.text() for a in menu.actions() if not a.isEnabled()]
-    offered = [a.text() for a in menu.actions() if a.isEnabled()]
+    greyed = [a.text() for a in menu.actions() if a.text() if not a.isEnabled()]
+    offered = [a.text() for a in menu.actions() if a.text() if a.isEnabled()]
     assert [text.split("  ")[0] for text in offered] == [
         *("one-way ANOVA", "Welch’s ANOVA", "Kruskal–Wallis test"),
     ]
@@ -383,16 +386,17 @@ def test_settings_change_the_figure(salt: Driver) -> None:
 def test_texts_are_copied_as_they_stand(salt: Driver) -> None:
     salt.go("write_up")
     window = salt.window
-    for passage in (
-        *(window.write_up.caption, window.write_up.result),
-        *(window.write_up.interpretation, window.write_up.summary),
-    ):
-        salt.click(passage.copy_button)
+    for passage in window.write_up.passages.values():
+        passage.copy()
         assert QGuiApplication.clipboard().text() == passage.plain
         assert passage.plain
-    assert window.write_up.caption.plain == plain_text(window.page.caption.sentence)
-    assert window.write_up.interpretation.plain.count("\n") == 4
-    lines = window.write_up.summary.plain.splitlines()
+    caption = window.write_up.passages[Passage.CAPTION].plain
+    assert plain_text(window.page.caption.sentence) == f"Figure\u00a01. {caption}"
+    assert window.write_up.passages[Passage.GROUPS].plain.count("\n") == 4
+    salt.click(window.write_up.buttons[Part.TABLES])
+    summary = window.write_up.tables.tables[TableKind.SUMMARY]
+    salt.click(summary.copy_button)
+    lines = QGuiApplication.clipboard().text().splitlines()
     assert lines[0].split("\t")[:3] == ["Salt (g/L)", "n", "Mean"]
     assert len(lines) == 6
 
@@ -404,5 +408,5 @@ def test_hidden_places_catch_up_when_gone_to(salt: Driver, salt_history: History
     salt.go("measurements")
     salt.choose(window.page.caption, "error_bar", "standard error")
     salt.go("write_up")
-    assert "its standard error" in window.write_up.caption.plain
+    assert "its standard error" in window.write_up.passages[Passage.CAPTION].plain
     assert salt_history.position == 1

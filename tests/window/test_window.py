@@ -15,6 +15,7 @@ from decimus.examples.catalogue import example
 from decimus.formats.study_file import open_study
 from decimus.study.edits import ChooseErrorBarLevel
 from decimus.study.history import History
+from decimus.study.live_parts import Passage
 from decimus.window.frame.foot import RemarkList
 from decimus.window.widgets.choices import ChoiceMenu, EntryField
 from decimus.wording.remarks.remarks import remark_words
@@ -112,7 +113,7 @@ def test_designs_without_a_test_say_so_in_their_place(text: str, words: str, emp
     assert words in window.comparisons.refusal.text()
     assert not window.comparisons.rows.isVisible()
     assert window.places_line.buttons["comparisons"].count == "–"
-    assert words in window.write_up.result.plain
+    assert words[1:] in window.write_up.passages[Passage.RESULTS].plain
     assert window.page.view.page is not None
 
 

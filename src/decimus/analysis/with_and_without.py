@@ -39,7 +39,8 @@ def other_result(results: Results) -> OtherResult | None:
         return None
     if measurements.aside_count:
         found = _read_as(results, ())
-        return OtherResult(found.comparison, measurements.aside_count, is_with=True)
+        comparison = None if found.problem is not None else found.comparison
+        return OtherResult(comparison, measurements.aside_count, is_with=True)
     groups = results.groups
     if results.is_large:
         return None
@@ -51,7 +52,8 @@ def other_result(results: Results) -> OtherResult | None:
         return None
     asides = tuple(SetAside("far out", row, column) for row, column in places)
     found = _read_as(results, (*results.sheet.reading.asides, *asides))
-    return OtherResult(found.comparison, len(far), is_with=False, places=places)
+    comparison = None if found.problem is not None else found.comparison
+    return OtherResult(comparison, len(far), is_with=False, places=places)
 
 
 def _read_as(results: Results, asides: tuple[SetAside, ...]) -> Results:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from enum import Enum
 
 from decimus.charts.data import CurveMark
@@ -190,7 +191,7 @@ def reach(mark: SceneMark) -> tuple[float, ...]:
         case BoxMark():
             return _known(mark.box.lower_whisker, mark.box.upper_whisker, mark.mean)
         case DotsMark():
-            return (*mark.values, *mark.asides)
+            return (*mark.values, *(value for value in mark.asides if not math.isnan(value)))
         case PathMark() | CurveMark():
             return mark.values
         case DifferenceMark():

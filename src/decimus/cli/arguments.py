@@ -92,9 +92,15 @@ def parser(*, is_figure: bool = False) -> Parser:
     _add_comparison(figure)
     if is_figure:
         add_figure_options(figure)
-    report = commands.add_parser("report", help="not available yet")
+    report = commands.add_parser("report", help="write figure, words and tables into a document")
     _add_input(report)
-    report.add_argument("-o", dest="output", required=True, metavar="OUT")
+    report.add_argument("-o", dest="output", required=True, metavar="OUT.{html,docx,md}")
+    _add_comparison(report)
+    report.add_argument("--title", metavar="TEXT", help="of the document")
+    report.add_argument("--style", metavar="NAME|FILE", help="a house style for all of it")
+    report.add_argument(
+        "--without-sheets", action="store_true", help="no referee's sheet for each question"
+    )
     return top
 
 

@@ -116,8 +116,8 @@ def _tell(arguments: argparse.Namespace, results: Results) -> None:
     from decimus.wording.remarks.remarks import remark_words
 
     sys.stdout.flush()
-    is_figure = arguments.command == "figure"
-    with_comparison = arguments.command in ("compare", "figure")
+    is_figure = arguments.command in ("figure", "report")
+    with_comparison = arguments.command in ("compare", "figure", "report")
     for remark in remark_words(results, with_comparison=with_comparison):
         is_told = tells_of_reading(remark.kind) or tells_of_figure(remark.kind)
         if is_lesson(remark.kind) or (is_figure and not is_told):
@@ -165,4 +165,17 @@ def _figure(arguments: argparse.Namespace) -> None:
 
 
 def _report(arguments: argparse.Namespace) -> None:
-    raise UsageError(f"{arguments.command} is not available yet; use summary, compare and figure")
+    from decimus.cli.reporting import asked
+    from decimus.workflows.reporting import ReportWish, export_report, report_format
+
+    output = Path(arguments.output)
+    try:
+        report_format(output)
+    except InputError as error:
+        raise UsageError(str(error)) from error
+    every = asked(arguments, _results(arguments))
+    for results in every:
+        _tell(arguments, results)
+    wish = ReportWish(arguments.title or "", with_sheets=not arguments.without_sheets)
+    for line in export_report(every, output, wish):
+        say(f"{in_words(output)}: {line}")

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from functools import lru_cache
 
@@ -70,7 +71,7 @@ def _extent(
 def _reached(group: Group, heights: Heights, axis_base: float | None) -> tuple[float, ...]:
     own = (group.summary.minimum, group.summary.maximum)
     values = [value for value in own if value is not None]
-    values += [aside.value for aside in group.cells.asides]
+    values += [aside.value for aside in group.cells.asides if not math.isnan(aside.value)]
     found = [*taken_back(values, axis_base)]
     if heights.height.is_of_outcome:
         ends = heights.error_bar(group.levels)

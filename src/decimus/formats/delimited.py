@@ -229,11 +229,11 @@ def delimiter_of(name: str) -> str:
     return sign
 
 
-def written_csv(rows: Sequence[Sequence[str]]) -> str:
+def written_csv(rows: Sequence[Sequence[str]], delimiter: str = ",") -> str:
     """Rows of cells as CSV, quoted where needed, lines ending in a line feed."""
     out = io.StringIO(newline="")
     # The writer quotes what holds its own line end; a lone carriage return ends lines too.
     has_returns = any("\r" in cell for row in rows for cell in row)
     dialect = csv.unix_dialect if has_returns else csv.excel
-    csv.writer(out, dialect, lineterminator="\n").writerows(rows)
+    csv.writer(out, dialect, delimiter=delimiter, lineterminator="\n").writerows(rows)
     return out.getvalue()

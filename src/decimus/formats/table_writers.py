@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 import io
-import re
 from collections.abc import Sequence
 
 from decimus.errors import drawable
 from decimus.formats.delimited import written_csv
+from decimus.notation import in_markdown
 from decimus.values import Value
 
 Cell = str | float | None
@@ -22,10 +22,10 @@ class NamedRows(Value, frozen=True):
     rows: Rows
 
 
-def csv_bytes(rows: Rows) -> bytes:
+def csv_bytes(rows: Rows, delimiter: str = ",") -> bytes:
     """Rows as CSV in UTF-8; text that a spreadsheet would run as a formula is marked as text."""
     cells = [[_plain(cell) for cell in row] for row in rows]
-    return written_csv(cells).encode("utf-8")
+    return written_csv(cells, delimiter).encode("utf-8")
 
 
 def _plain(cell: Cell) -> str:
@@ -40,7 +40,7 @@ def as_text(text: str) -> str:
     """Text that no spreadsheet takes for a formula; numbers stay numbers."""
     if text[:1] in ("=", "+", "-", "@", "\t", "\r"):
         try:
-            float(text)
+            float(text.replace(",", "."))
         except ValueError:
             return f"'{text}"
     return text
@@ -50,15 +50,11 @@ def markdown(rows: Sequence[Sequence[str]], numeric: Sequence[bool]) -> str:
     """Rows as a Markdown table, headings first; numeric columns to the right."""
 
     def line(cells: Sequence[str]) -> str:
-        return "| " + " | ".join(_MARKED.sub(r"\\\g<0>", drawable(c)) for c in cells) + " |"
+        return "| " + " | ".join(in_markdown(drawable(c)) for c in cells) + " |"
 
     rule = "|" + "|".join("---:" if is_number else "---" for is_number in numeric) + "|"
     head, *body = rows
     return "\n".join([line(head), rule, *(line(row) for row in body)]) + "\n"
-
-
-_MARKED = re.compile(r"[\\`*_{}\[\]<>|~&#!@]|:(?=//)|(?<=www)\.", re.IGNORECASE)
-"""What Markdown would take for more than text; links that make themselves included."""
 
 
 def xlsx_bytes(sheets: Sequence[NamedRows]) -> bytes:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 
 import numpy as np
 from msgspec.structs import replace
@@ -11,7 +11,7 @@ from msgspec.structs import replace
 from decimus.errors import TableError
 from decimus.measurements.cells import Booleans, Floats
 from decimus.measurements.extraction import Observed
-from decimus.measurements.observations import GroupCells
+from decimus.measurements.observations import AsideValue, GroupCells
 from decimus.study.adjustments import (
     AnyAdjustment,
     ConvertUnit,
@@ -92,8 +92,14 @@ def adjusted_groups(
     return found
 
 
-def _with_values(group: GroupCells, values: Sequence[float]) -> GroupCells:
-    return replace(group, replicates=np.asarray(values, float), shifted=None, asides=())
+def _with_values(
+    group: GroupCells, values: Sequence[float], of_aside: Callable[[float], float]
+) -> GroupCells:
+    """The group with other values; what is set aside goes along, where it can, else unknown."""
+    asides = tuple(
+        AsideValue(aside.place, of_aside(aside.value), aside.reason) for aside in group.asides
+    )
+    return replace(group, replicates=np.asarray(values, float), shifted=None, asides=asides)
 
 
 def _logarithms(group: GroupCells, base: int) -> GroupCells:
@@ -104,7 +110,11 @@ def _logarithms(group: GroupCells, base: int) -> GroupCells:
                 remedy="Set it aside, or take the logarithm back",
             )
     log = {2: math.log2, 10: math.log10}.get(base, math.log)
-    return _with_values(group, [log(value) for value in group.values])
+
+    def of_aside(value: float) -> float:
+        return log(value) if value > 0 else math.nan
+
+    return _with_values(group, [log(value) for value in group.values], of_aside)
 
 
 def _relative(
@@ -132,8 +142,17 @@ def _relative(
                 f"The control “{adjustment.level}” {why}; nothing can be relative to it",
                 remedy="Choose another control, or take the adjustment back",
             )
-        found.append(_with_values(group, [_scaled(v, mean, adjustment) for v in group.values]))
+        found.append(_relative_to(group, mean, adjustment))
     return found
+
+
+def _relative_to(group: GroupCells, mean: float, adjustment: RelativeToControl) -> GroupCells:
+    is_log = adjustment.scale is RelativeScale.LOG2_FOLD
+
+    def of_aside(value: float) -> float:
+        return math.nan if is_log and value <= 0 else _scaled(value, mean, adjustment)
+
+    return _with_values(group, [_scaled(v, mean, adjustment) for v in group.values], of_aside)
 
 
 def _scaled(value: float, mean: float, adjustment: RelativeToControl) -> float:

@@ -34,7 +34,10 @@ class CellReference(Value, frozen=True):
 
 
 class AsideValue(Value, frozen=True):
-    """A measurement that is kept in view but not counted: where, what, and why."""
+    """A measurement that is kept in view but not counted: where, what, and why.
+
+    Its value is NaN where adjustments give it none, as logarithms of zero.
+    """
 
     place: Place
     value: float

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from decimus.analysis.results import Results
 from decimus.wording.groups.statistics import heading, part_names, values_of
 from decimus.wording.numbers import NBSP, UNDEFINED
@@ -12,18 +14,42 @@ Cell = str | float | None
 
 def shown_rows(results: Results) -> list[list[str]]:
     """The table as shown, headings first, with the signs that files are read with."""
-    table = summary_table(Results(results.study, results.number, before=results))
-    return [[_written(cell) for cell in row] for row in (table.headings, *table.rows)]
+    table = summary_table(_for_files(results))
+    return file_rows(results, (table.headings, *table.rows))
+
+
+def _for_files(results: Results) -> Results:
+    """The results with the decimal sign that somebody chose, else with a point."""
+    return Results(results.study, results.number, before=results)
+
+
+def file_rows(results: Results, rows: Sequence[Sequence[str]]) -> list[list[str]]:
+    """Cells as programs read them: plain spaces, a hyphen before negative numbers."""
+    sign = _for_files(results).numerals.decimal_sign
+    return [[_written(cell, sign) for cell in row] for row in rows]
+
+
+def delimiter_of(results: Results) -> str:
+    """What stands between cells: a semicolon where numbers have a decimal comma."""
+    return ";" if _for_files(results).numerals.decimal_sign == "," else ","
 
 
 def shown_cells(results: Results) -> list[list[Cell]]:
     """The same with numbers as numbers, as far as a cell is a number."""
-    labels = len(results.groups.factors)
     head, *body = shown_rows(results)
-    return [
-        list(head),
-        *([*row[:labels], *(_number_or_text(cell) for cell in row[labels:])] for row in body),
+    return as_numbers([head, *body], 1, labels=len(results.groups.factors))
+
+
+def as_numbers(
+    rows: Sequence[Sequence[str]], heading_rows: int, *, labels: int = 1
+) -> list[list[Cell]]:
+    """Cells with numbers as numbers, as far as they are; headings and labels stay text."""
+    heads = [list[Cell](row) for row in rows[:heading_rows]]
+    body: list[list[Cell]] = [
+        [*row[:labels], *(_number_or_text(_written(cell, ",")) for cell in row[labels:])]
+        for row in rows[heading_rows:]
     ]
+    return [*heads, *body]
 
 
 def exact_rows(results: Results) -> list[list[Cell]]:
@@ -45,17 +71,18 @@ def exact_rows(results: Results) -> list[list[Cell]]:
     return rows
 
 
-def _written(text: str) -> str:
+def _written(text: str, decimal_sign: str = ".") -> str:
     """Text with plain spaces; numbers with a hyphen for minus, as programs read them."""
     plain = text.replace(NBSP, " ").replace("\u2003", " ")
-    bare = plain.replace("\u2212", "-")
-    return bare if isinstance(_number_or_text(bare), float) else plain
+    bare = plain.replace("\u2212", "-").replace("\u2009", "")
+    return bare if isinstance(_number_or_text(bare, decimal_sign), float) else plain
 
 
-def _number_or_text(text: str) -> Cell:
+def _number_or_text(text: str, decimal_sign: str = ",") -> Cell:
+    """A cell as a number where it is one, with a point or the decimal sign that is used."""
     if text in ("", UNDEFINED):
         return None
     try:
-        return float(text)
+        return float(text.replace(decimal_sign, "."))
     except ValueError:
         return text

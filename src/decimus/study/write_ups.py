@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+from enum import StrEnum
+
 import msgspec
 
+from decimus.study.limits import DecimalCount
 from decimus.study.live_parts import OwnPassage, Passage
 from decimus.study.targets import Levels
 
@@ -15,6 +18,44 @@ class GroupNote(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     text: str
 
 
+class TableKind(StrEnum):
+    """A table of the write-up."""
+
+    SUMMARY = "summary"
+    COMPARISONS = "comparisons"
+    ANOVA = "anova"
+    """The lines of the test: terms, errors, and all in all."""
+
+
+class ColumnDecimals(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """How many decimals one column has."""
+
+    column: str
+    decimals: DecimalCount
+
+
+class TableChoices(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaults=True):
+    """How a table is arranged.
+
+    Args:
+        kind: of the tables.
+        columns: those that are shown, in order; none for the usual ones.
+        is_turned: whether rows and columns have changed places.
+        decimals: of columns that have others than all the rest.
+        outcomes: columns of the data that stand in the summary besides.
+    """
+
+    kind: TableKind
+    columns: tuple[str, ...] = ()
+    is_turned: bool = False
+    decimals: tuple[ColumnDecimals, ...] = ()
+    outcomes: tuple[int, ...] = ()
+
+    def decimals_of(self, column: str) -> int | None:
+        """The decimals of a column, None as everywhere."""
+        return next((own.decimals for own in self.decimals if own.column == column), None)
+
+
 class WriteUp(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defaults=True):
     """The words of a question that are not suggested.
 
@@ -22,15 +63,21 @@ class WriteUp(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_defa
         passages: texts in own words, at most one of each.
         note: on the question.
         group_notes: on groups.
+        tables: how tables are arranged, at most once each.
     """
 
     passages: tuple[OwnPassage, ...] = ()
     note: str = ""
     group_notes: tuple[GroupNote, ...] = ()
+    tables: tuple[TableChoices, ...] = ()
 
     def own(self, which: Passage) -> OwnPassage | None:
         """A text as somebody has written it; None where it is as suggested."""
         return next((own for own in self.passages if own.which is which), None)
+
+    def table(self, kind: TableKind) -> TableChoices:
+        """How a table is arranged."""
+        return next((own for own in self.tables if own.kind is kind), TableChoices(kind))
 
     def note_on(self, levels: Levels) -> str:
         """The note on a group, "" for none."""

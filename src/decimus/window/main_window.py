@@ -21,11 +21,13 @@ from PySide6.QtWidgets import QMainWindow, QSplitter, QStackedWidget, QVBoxLayou
 from decimus.analysis.results import Results
 from decimus.errors import FaultError, InputError
 from decimus.examples.catalogue import example
-from decimus.formats.files import name_in_words, path_of_stored
+from decimus.formats.files import name_in_words
 from decimus.study.history import History
 from decimus.study.tables import Table
 from decimus.window.figure.page import PagePanel
 from decimus.window.files.data_files import DataFiles
+from decimus.window.files.documents import Documents
+from decimus.window.files.dropping import dropped, is_welcome
 from decimus.window.files.exports import Files
 from decimus.window.files.keeping import Keeping
 from decimus.window.files.other_tables import PartLine
@@ -34,9 +36,11 @@ from decimus.window.frame.foot import Foot
 from decimus.window.frame.guard import Guard
 from decimus.window.frame.lessons import Lessons
 from decimus.window.frame.messages import Message
+from decimus.window.frame.methods_window import Methods
+from decimus.window.frame.offers import offer_aside, offer_left_here
 from decimus.window.frame.places_line import PLACES, PlaceKey, PlacesLine
 from decimus.window.frame.question_line import QuestionLine
-from decimus.window.frame.start import Start, said_time
+from decimus.window.frame.start import Start
 from decimus.window.measurements.place import MeasurementsPlace
 from decimus.window.state.jobs import Beside
 from decimus.window.state.late_results import LateResults
@@ -51,7 +55,6 @@ from decimus.workflows.saving import ChangedElsewhereError, NotSavedError
 if TYPE_CHECKING:
     from decimus.window.comparisons.place import ComparisonsPlace
     from decimus.window.figure.place import FigurePlace
-    from decimus.window.frame.methods_window import MethodsWindow
     from decimus.window.groups.place import GroupsPlace
     from decimus.window.write_up.place import WriteUpPlace
 
@@ -85,6 +88,7 @@ class MainWindow(QMainWindow):
         self.late_results = LateResults()
         self.guard = Guard()
         self.files = Files(self.store, self.beside, self)
+        self.documents = Documents(self.store, self.files, self)
         self.data = DataFiles(self.store, self.beside, self)
         self.question_line = QuestionLine(self.store)
         self.places_line = PlacesLine()
@@ -102,7 +106,7 @@ class MainWindow(QMainWindow):
         self._was_warned = False
         self._shown_table: Table | None = None
         self._told: Results | None = None
-        self._methods: MethodsWindow | None = None
+        self.methods = Methods(self)
         self._stale = {place.key for place in PLACES}
         self._lay_out()
         self._connect()
@@ -168,8 +172,10 @@ class MainWindow(QMainWindow):
         self.files.saving.ended.connect(self._close_if_asked)
         self.files.noted.connect(self.say_notes)
         self.keeping.failed.connect(self._say_not_kept)
-        self.keeping.put_aside.connect(self._offer_aside)
-        self.keeping.left_here.connect(self._offer_left_here)
+        self.keeping.put_aside.connect(lambda: offer_aside(self.message, self.keeping))
+        self.keeping.left_here.connect(
+            lambda written: offer_left_here(self.message, self.keeping, written)
+        )
         self.keeping.told.connect(self.say_words)
         self.files.opened_part.connect(self.part_line.show_part)
         self.part_line.chosen.connect(self.files.open_part)
@@ -252,6 +258,8 @@ class MainWindow(QMainWindow):
 
         made = self._added(place.WriteUpPlace(self.store))
         made.cell_wanted.connect(self.show_cell)
+        made.report_wanted.connect(self.open_report)
+        made.table_wanted.connect(self.documents.ask_for_table)
         return made
 
     def _work_place(self, key: PlaceKey) -> WorkPlace:
@@ -377,21 +385,6 @@ class MainWindow(QMainWindow):
     def _say_not_kept(self, problem: Exception) -> None:
         self.say_words(f"Changes cannot be kept safe until saved: {problem}. Save often")
 
-    def _offer_aside(self) -> None:
-        self.message.say(
-            "The study that was open before had not been saved. It is kept and can be brought back",
-            ("Bring it back", self.keeping.bring_back_aside),
-            is_problem=False,
-        )
-
-    def _offer_left_here(self, written: float) -> None:
-        when = said_time(written)
-        self.message.say(
-            f"Changes to this study, last made {when}, were not saved. They can be brought back",
-            ("Bring them back", self.keeping.bring_back_here),
-            is_problem=False,
-        )
-
     # --- actions -------------------------------------------------------------------
 
     def _keep_writing(self) -> None:
@@ -438,11 +431,7 @@ class MainWindow(QMainWindow):
 
     def show_methods(self, section: str) -> None:
         """Open the methods at a section."""
-        from decimus.window.frame.methods_window import MethodsWindow
-
-        if self._methods is None:
-            self._methods = MethodsWindow(self)
-        self._methods.show_section(section)
+        self.methods.show_section(section)
 
     def open_example(self) -> None:
         """Bring in the example study."""
@@ -454,6 +443,12 @@ class MainWindow(QMainWindow):
         if self.store.results.problem is None:
             self.files.open_export(self.page.mapToGlobal(self.page.rect().topLeft()))
 
+    def open_report(self) -> None:
+        """Open the panel in which a report is asked for, beside the page."""
+        self._keep_writing()
+        if self.store.results.problem is None:
+            self.documents.open_report(self.page.mapToGlobal(self.page.rect().topLeft()))
+
     def showEvent(self, event: QShowEvent) -> None:
         """Fit the screen anew, now that the frame is there to be measured."""
         super().showEvent(event)
@@ -463,14 +458,12 @@ class MainWindow(QMainWindow):
 
     def dragEnterEvent(self, event: QDragEnterEvent) -> None:
         """One local file is welcome."""
-        urls = event.mimeData().urls()
-        if len(urls) == 1 and urls[0].isLocalFile():
+        if is_welcome(event):
             event.acceptProposedAction()
 
     def dropEvent(self, event: QDropEvent) -> None:
-        """Open what was dropped; the encoded form keeps a name that is no text."""
-        url = event.mimeData().urls()[0]
-        self.files.open_path(path_of_stored(bytes(url.toEncoded().data()).decode("ascii")))
+        """Open what was dropped."""
+        self.files.open_path(dropped(event))
 
     def closeEvent(self, event: QCloseEvent) -> None:
         """Close without asking; what is not saved can be brought back at the next start."""

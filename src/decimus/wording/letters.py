@@ -7,10 +7,11 @@ import re
 from decimus.wording.spans import Style, Text
 
 _LETTER = re.compile(
-    r"(?<![\w’])(?P<letter>p|n|t|F|W|U|H|q|z|χ²|r²|η²|ε²|ω²|d_z|d_av)"
+    r"(?<![\w’])(?P<letter>p|n|t|F|W|U|H|q|z|χ²|r²|d_z|d_av)"
     r"(?=(?:\([\d.,\s\u00a0∞]*\))?[\s\u00a0]?[=<>≥≤])"
+    r"|(?<![\w’\u00a0-])(?P<alone>p)(?![\w’\u00a0-])"
 )
-"""A letter before a value, its degrees of freedom between them: p = 0.012, F(4, 34) = 9.1."""
+"""A letter before a value, with its df between them, as in F(4, 34) = 9.1; or p as a word."""
 
 
 def lettered(text: str) -> tuple[Text, ...]:
@@ -19,8 +20,9 @@ def lettered(text: str) -> tuple[Text, ...]:
     for match in _LETTER.finditer(text):
         if match.start() > at:
             found.append(Text(text[at : match.start()]))
-        found.append(Text(match["letter"], Style.ITALIC))
-        at = match.end("letter")
+        name = "letter" if match["letter"] else "alone"
+        found.append(Text(match[name], Style.ITALIC))
+        at = match.end(name)
     if at < len(text):
         found.append(Text(text[at:]))
     return tuple(found)

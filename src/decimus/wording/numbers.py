@@ -142,7 +142,7 @@ def p_words(p: float, alpha: float, numerals: Numerals = PLAIN) -> str:
 def p_value(p: float, alpha: float, numerals: Numerals = PLAIN) -> str:
     """A p value for a column of them: "0.012", "< 0.001"."""
     text = p_number(p, alpha, numerals)
-    return text.removeprefix("=").removeprefix(f"={NBSP}")
+    return text.removeprefix("=").lstrip(NBSP) if text.startswith("=") else text
 
 
 def _related(sign: str, text: str, numerals: Numerals) -> str:

@@ -15,14 +15,23 @@ from decimus.formats.study_file import study_bytes
 from decimus.formats.table_writers import NamedRows, csv_bytes, markdown, ods_bytes, xlsx_bytes
 from decimus.notation import plain
 from decimus.report.records import summary_rows
-from decimus.report.summary_tables import exact_rows, shown_cells, shown_rows
+from decimus.report.summary_tables import (
+    as_numbers,
+    delimiter_of,
+    exact_rows,
+    file_rows,
+    shown_cells,
+    shown_rows,
+)
 from decimus.study.history import History
 from decimus.study.studies import Study
+from decimus.study.write_ups import TableKind
 from decimus.values import Value
 from decimus.wording.figure.alt_text import alt_text, figure_name
 from decimus.wording.spans import plain_text
 from decimus.wording.write_up.captions import caption
 from decimus.wording.write_up.paragraphs import summary_table
+from decimus.wording.write_up.tables import table_of
 
 FIGURE_FORMATS = ("png", "svg", "pdf", "tiff", "jpg", "eps")
 _OTHER_ENDINGS = {"tif": "tiff", "jpeg": "jpg"}
@@ -154,17 +163,13 @@ def export_table(results: Results, path: Path, *, is_exact: bool = False) -> Non
     Raises:
         InputError: there is no such format, or the file cannot be written.
     """
-    suffix = path.suffix.lower().removeprefix(".")
-    if suffix not in TABLE_FORMATS:
-        known = ", ".join(TABLE_FORMATS)
-        raise ChoiceError(
-            f"A table cannot be written as “.{suffix}”", where=str(path), remedy=f"Use: {known}"
-        )
+    suffix = _table_format(path)
     if suffix == "md":
         table = summary_table(results)
         content = markdown((table.headings, *table.rows), table.numeric).encode("utf-8")
     elif suffix == "csv":
-        content = csv_bytes(exact_rows(results) if is_exact else shown_rows(results))
+        delimiter = "," if is_exact else delimiter_of(results)
+        content = csv_bytes(exact_rows(results) if is_exact else shown_rows(results), delimiter)
     else:
         sheets = (
             NamedRows("As shown", shown_cells(results)),
@@ -172,6 +177,41 @@ def export_table(results: Results, path: Path, *, is_exact: bool = False) -> Non
         )
         content = xlsx_bytes(sheets) if suffix == "xlsx" else ods_bytes(sheets)
     write_whole(path, content)
+
+
+def export_report_table(results: Results, kind: TableKind, path: Path) -> None:
+    """Write a table of the write-up, arranged as it is, in the format of the file's ending.
+
+    Workbooks hold it twice: as shown, and in full precision.
+
+    Raises:
+        InputError: there is no such table or format, or the file cannot be written.
+    """
+    table = table_of(results, kind)
+    if table is None:
+        raise InputError("There is no such table", remedy="Compare the groups first")
+    suffix = _table_format(path)
+    if suffix == "md":
+        content = markdown(table.rows, table.numeric).encode("utf-8")
+    elif suffix == "csv":
+        content = csv_bytes(file_rows(results, table.rows), delimiter_of(results))
+    else:
+        sheets = (
+            NamedRows("As shown", as_numbers(table.rows, table.heading_rows)),
+            NamedRows("Full precision", table.exact_rows),
+        )
+        content = xlsx_bytes(sheets) if suffix == "xlsx" else ods_bytes(sheets)
+    write_whole(path, content)
+
+
+def _table_format(path: Path) -> str:
+    suffix = path.suffix.lower().removeprefix(".")
+    if suffix not in TABLE_FORMATS:
+        known = ", ".join(TABLE_FORMATS)
+        raise ChoiceError(
+            f"A table cannot be written as “.{suffix}”", where=str(path), remedy=f"Use: {known}"
+        )
+    return suffix
 
 
 def export_summary(results: Results, path: Path) -> None:

@@ -59,7 +59,7 @@ def _checks(results: Results) -> Iterator[FigureCheck]:
     said = plain_text(caption(results))
     if "{error_bars}" in results.chart.words.shows and style.has_error_bars:
         yield _fine("the caption says what error bars are")
-    has_n = "n\u00a0=" in said
+    has_n = f"n{results.numerals.equals}" in said
     yield FigureCheck(has_n, "n stands in the caption" if has_n else "n is not in the caption")
     if results.annotations.has_any:
         yield _fine("the test stands in the caption")

@@ -119,6 +119,7 @@ from decimus.study.edits.replicates import (
 from decimus.study.edits.styles import ApplyStyle
 from decimus.study.edits.tables import AddTable, ChooseTable, RemoveTable, ReplaceTable
 from decimus.study.edits.writing import (
+    ArrangeTable,
     BackToSuggestion,
     NoteOnCell,
     NoteOnGroup,
@@ -224,6 +225,7 @@ Edit = (
     | RemoveQuestion
     | ChooseNumberStyle
     | WritePassage
+    | ArrangeTable
     | BackToSuggestion
     | NoteOnQuestion
     | NoteOnGroup
@@ -247,6 +249,7 @@ __all__ = [
     "AddTable",
     "Adjust",
     "ApplyStyle",
+    "ArrangeTable",
     "AskAnother",
     "BackToSuggestion",
     "BringInTable",

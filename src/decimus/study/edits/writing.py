@@ -11,7 +11,7 @@ from decimus.study.questions import Question
 from decimus.study.readings import CellNote
 from decimus.study.studies import Sheet, Study
 from decimus.study.targets import Levels
-from decimus.study.write_ups import GroupNote, WriteUp
+from decimus.study.write_ups import GroupNote, TableChoices, WriteUp
 
 _WORDS = {
     Passage.CAPTION: "the caption",
@@ -142,3 +142,20 @@ class NoteOnStudy(StudyEdit, frozen=True, kw_only=True):
     def apply(self, study: Study) -> Study:
         """The study with the note."""
         return replace(study, note=self.text.strip())
+
+
+class ArrangeTable(WritingEdit, frozen=True, kw_only=True):
+    """Arrange a table of the write-up: its columns, their order and decimals, turned or not."""
+
+    table: TableChoices
+    words: str = ""
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return self.words or "arrange the table"
+
+    def written(self, words: WriteUp) -> WriteUp:
+        """With the table arranged so."""
+        others = tuple(own for own in words.tables if own.kind is not self.table.kind)
+        return replace(words, tables=(*others, self.table))

@@ -34,7 +34,13 @@ def with_variables(words: WriteUp, moved: Callable[[int], int]) -> WriteUp:
             case _:
                 return what
 
-    return replace(words, passages=tuple(_passage(own, part) for own in words.passages))
+    return replace(
+        words,
+        passages=tuple(_passage(own, part) for own in words.passages),
+        tables=tuple(
+            replace(table, outcomes=tuple(map(moved, table.outcomes))) for table in words.tables
+        ),
+    )
 
 
 def with_levels_of(words: WriteUp, changed: Callable[[SideOfPair], SideOfPair]) -> WriteUp:

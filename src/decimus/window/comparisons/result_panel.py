@@ -24,7 +24,7 @@ from decimus.window.widgets.plain import PlainLabel, RichLabel, menu_text
 from decimus.window.widgets.rich_text import html_of, html_table
 from decimus.window.widgets.sentences import SentenceFonts, SentenceView
 from decimus.window.widgets.theme import QUIET, sans, serif
-from decimus.wording.comparisons.checks import check_lines, check_name, check_working
+from decimus.wording.comparisons.checks import check_lines, check_name, check_title, check_working
 from decimus.wording.comparisons.choices import required
 from decimus.wording.comparisons.main_effects import (
     main_effects_sentence,
@@ -41,6 +41,7 @@ from decimus.wording.comparisons.shares import shares_sentence
 from decimus.wording.comparisons.tables import comparison_table
 from decimus.wording.comparisons.trends import trend_sentence, trend_working
 from decimus.wording.comparisons.with_and_without import both_ways
+from decimus.wording.explanations import CHECKS
 from decimus.wording.figure.overlap import overlap_note
 from decimus.wording.groups.working import Working
 
@@ -188,7 +189,7 @@ class ResultPanel(QFrame):
                 width = len(table[0]) if table else 0
                 return html_table(table, [column > 0 for column in range(width)]) if table else ""
             case "Checks":
-                return "<br>".join(map(escape, check_lines(results)))
+                return "<br>".join((*map(escape, check_lines(results)), *_explained(results)))
             case "Straight line":
                 return escape(trend_sentence(results))
             case "Overlap of bars":
@@ -258,3 +259,12 @@ def label(
     if quiet:
         found.setStyleSheet(f"color: {QUIET};")
     return found
+
+
+def _explained(results: Results) -> list[str]:
+    """What each check asks, once, below what the checks said."""
+    names = dict.fromkeys(check.name for check in results.checks.checks)
+    return [
+        f'<span style="color: {QUIET}">{escape(f"{check_title(name)}: {CHECKS[name].text}")}</span>'
+        for name in names
+    ]

@@ -29,7 +29,7 @@ from decimus.workflows.figure_checks import figure_checks
 
 _BITMAPS = ("png", "tiff", "jpg")
 _NO_CLEAR = ("jpg", "eps")
-_STYLE = f"""
+PANEL_STYLE = f"""
 #export_panel {{ background: {PAPER}; border: 1px solid {RULE}; }}
 QPushButton[pick="true"] {{ background: {PAPER}; border: 1px solid {RULE}; color: {INK};
     padding: 3px 9px; }}
@@ -104,7 +104,7 @@ class ExportPanel(QFrame):
         self.setObjectName("export_panel")
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         self.setAccessibleName("Write the figure")
-        self.setStyleSheet(_STYLE)
+        self.setStyleSheet(PANEL_STYLE)
         self._results, self._habits = results, habits
         self.format = Pick("format", [(f, f.upper()) for f in FIGURE_FORMATS], self)
         self.dpi = QDoubleSpinBox(self)

@@ -280,7 +280,7 @@ class Files(QObject):
 
     def write_figure(self, path: Path, wanted: FigureFile) -> None:
         """Write the figure to a file."""
-        self._try(lambda: self._figure_note(path, wanted), path)
+        self.attempt(lambda: self._figure_note(path, wanted), path)
 
     def _figure_note(self, path: Path, wanted: FigureFile) -> str:
         notes = export_figure(self._store.results, path, wanted)
@@ -290,13 +290,11 @@ class Files(QObject):
 
     def ask_for_summary(self) -> None:
         """Ask for a file and write the summary to it."""
-        dialog = self._dialog("Save the summary", "CSV (*.csv)", self.write_summary)
-        self._for_writing(dialog, "summary.csv", "csv")
-        dialog.open()
+        self.ask("Save the summary", "CSV (*.csv)", "summary.csv", self.write_summary)
 
     def write_summary(self, path: Path) -> None:
         """Write the summary to a file."""
-        self._try(lambda: export_summary(self._store.results, path), path)
+        self.attempt(lambda: export_summary(self._store.results, path), path)
 
     def ask_for_table(self, ending: str, is_exact: bool) -> None:
         """Ask for a file and write the table of the lanes to it."""
@@ -309,7 +307,7 @@ class Files(QObject):
 
     def write_table(self, path: Path, *, is_exact: bool) -> None:
         """Write the table of the lanes to a file."""
-        self._try(lambda: export_table(self._store.results, path, is_exact=is_exact), path)
+        self.attempt(lambda: export_table(self._store.results, path, is_exact=is_exact), path)
 
     def copy_figure(self) -> None:
         """Put the figure on the clipboard: as picture, as vector, and with its caption."""
@@ -329,7 +327,13 @@ class Files(QObject):
         copy_picture(png, vectors, html)
         self.told.emit("The figure is on the clipboard, with its caption")
 
-    def _try(self, write: Callable[[], str | None], path: Path) -> None:
+    def ask(self, title: str, names: str, name: str, write: Callable[[Path], None]) -> None:
+        """Ask for a file to write to, and write."""
+        dialog = self._dialog(title, names, write)
+        self._for_writing(dialog, name, name.rpartition(".")[2])
+        dialog.open()
+
+    def attempt(self, write: Callable[[], str | None], path: Path) -> None:
         """Write, and say what there is to say about it."""
         try:
             note = write() or ""

@@ -4,9 +4,11 @@ from __future__ import annotations
 
 from importlib.resources import files
 
+from PySide6.QtCore import QObject
 from PySide6.QtGui import QTextCursor
 from PySide6.QtWidgets import QTextBrowser, QWidget
 
+from decimus.window.widgets.explained import MORE
 from decimus.window.widgets.theme import sans
 
 
@@ -34,3 +36,23 @@ class MethodsWindow(QTextBrowser):
                 break
             block = block.next()
         self.raise_()
+
+
+class Methods(QObject):
+    """The methods of a window, opened when first asked for, also where a word is explained."""
+
+    def __init__(self, window: QWidget) -> None:
+        super().__init__(window)
+        self._window = window
+        self._page: MethodsWindow | None = None
+        MORE.wanted.connect(self._show_for)
+
+    def show_section(self, section: str) -> None:
+        """Open the methods at a section."""
+        if self._page is None:
+            self._page = MethodsWindow(self._window)
+        self._page.show_section(section)
+
+    def _show_for(self, section: str, asked_in: QWidget) -> None:
+        if asked_in.window() is self._window or self._window.isAncestorOf(asked_in):
+            self.show_section(section)

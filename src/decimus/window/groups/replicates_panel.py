@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable
 
 from PySide6.QtCore import QPoint, Qt, Signal
@@ -115,7 +116,8 @@ class ReplicatesPanel(QFrame):
             if i == replicate:
                 self.list.setCurrentItem(item)
         for aside in cells.asides:
-            value = full_number(aside.value, results.numerals)
+            known = None if math.isnan(aside.value) else aside.value
+            value = full_number(known, results.numerals)
             item = QListWidgetItem(f"({value})  set aside: {aside.reason}")
             item.setData(Qt.ItemDataRole.UserRole + 1, aside.place)
             self.list.addItem(item)

@@ -26,8 +26,10 @@ from PySide6.QtWidgets import (
 )
 
 from decimus.errors import InputError
+from decimus.window.widgets.explained import ExplanationArea
 from decimus.window.widgets.plain import PlainLabel, menu_text, tip
 from decimus.window.widgets.theme import AMBER_SOFT, QUIET, RED, TEAL, TEAL_SOFT, colour, sans
+from decimus.wording.explanations import explanation_of
 from decimus.wording.spans import Choice, Entry, Option
 
 _CARET = 8
@@ -151,6 +153,28 @@ class ChoiceMenu(QMenu):
             action.triggered.connect(lambda: self.chosen.emit(edit))
         self.addAction(action)
 
+    def explain(self, choice: Choice) -> ExplanationArea | None:
+        """Say below the lines what the word under the pointer means; None where it says it all."""
+        known = [(option, explanation_of(option.edit)) for option in choice.options]
+        meant = {number: found for number, (_, found) in enumerate(known) if found is not None}
+        if not meant:
+            return None
+        area = ExplanationArea(self)
+        area.reserve([f"{known[n][0].label}: {found.text}" for n, found in meant.items()])
+        now = next((n for n in meant if known[n][0].is_current), min(meant))
+
+        def show(number: int) -> None:
+            area.show_explanation(known[number][0].label, meant[number])
+
+        lines = self.actions()
+        for number in meant:
+            lines[number].hovered.connect(lambda n=number: show(n))
+        show(now)
+        action = QWidgetAction(self)
+        action.setDefaultWidget(area)
+        self.addAction(action)
+        return area
+
     def add_entry(self, entry: Entry) -> EntryField:
         """A field to type in."""
         field = EntryField(entry, self)
@@ -233,6 +257,7 @@ def choice_menu(choice: Choice, parent: QWidget) -> ChoiceMenu:
     if choice.options and choice.entries:
         menu.addSeparator()
     fields = [menu.add_entry(entry) for entry in choice.entries]
+    menu.explain(choice)
     if fields and len(choice.options) < 2:
         menu.aboutToShow.connect(fields[0].line.setFocus)
     return menu

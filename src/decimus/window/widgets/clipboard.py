@@ -11,6 +11,13 @@ def copy_text(text: str) -> None:
     QGuiApplication.clipboard().setText(text)
 
 
+def text_data(text: str) -> QMimeData:
+    """Text as data that outlives the window."""
+    data = _made_by_qt()
+    data.setText(text)
+    return data
+
+
 def copy_rich(text: str, html: str) -> None:
     """Put text on the clipboard, with its rich form for those who take that."""
     data = _made_by_qt()

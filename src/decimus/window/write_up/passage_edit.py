@@ -23,6 +23,7 @@ from decimus.notation import pieces as pieces_of_notation
 from decimus.notation import written as in_notation
 from decimus.study.live_parts import AnyPart, Live, OwnWords, Piece
 from decimus.values import Value
+from decimus.window.widgets.clipboard import text_data
 from decimus.window.widgets.theme import AMBER_SOFT, INK, LIVE, TEAL, colour, serif
 from decimus.wording.spans import Style, Text
 
@@ -326,9 +327,7 @@ class PassageEdit(QTextEdit):
 
     def createMimeDataFromSelection(self) -> QMimeData:
         """What is copied is words."""
-        data = QMimeData()
-        data.setText(self.textCursor().selectedText().replace("\u2029", "\n"))
-        return data
+        return text_data(self.textCursor().selectedText().replace("\u2029", "\n"))
 
     def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
         """A double click on a part opens what can be done with it."""

@@ -23,6 +23,8 @@ from decimus.window.widgets.sentences import SentenceFonts, SentenceView
 from decimus.window.widgets.theme import MARGIN, QUIET, RULE, TEAL, sans, serif
 from decimus.window.write_up.notes_view import NotesView
 from decimus.window.write_up.passage_view import PassageView
+from decimus.window.write_up.referee_view import RefereeView
+from decimus.window.write_up.tables_view import TablesView
 from decimus.wording.number_choices import number_sentence
 from decimus.wording.write_up.passages import doubts
 
@@ -31,6 +33,8 @@ class Part(StrEnum):
     """What of the write-up is shown."""
 
     WORDS = "Words"
+    TABLES = "Tables"
+    SHEET = "Referee’s sheet"
     NOTES = "Notes"
 
 
@@ -39,10 +43,12 @@ class WriteUpPlace(QWidget):
 
     Signals:
         report_wanted: a document is to be made.
+        table_wanted: a table and the ending of the file that it is to be saved in.
         cell_wanted: row and column of a value that a note is on.
     """
 
     report_wanted = Signal()
+    table_wanted = Signal(object, str)
     cell_wanted = Signal(int, int)
 
     def __init__(self, store: Store) -> None:
@@ -57,8 +63,14 @@ class WriteUpPlace(QWidget):
         self.notes = NotesView(self)
         self.notes.edited.connect(store.apply)
         self.notes.cell_wanted.connect(self.cell_wanted)
+        self.tables = TablesView(self)
+        self.tables.edited.connect(store.apply)
+        self.tables.save_wanted.connect(self.table_wanted)
+        self.sheet = RefereeView(self)
         self._views = QStackedWidget(self)
         self._views.addWidget(self._words())
+        self._views.addWidget(_scrolling(self.tables))
+        self._views.addWidget(_scrolling(self.sheet))
         self._views.addWidget(_scrolling(self.notes))
         for view in self.passages.values():
             view.edited.connect(store.apply)
@@ -129,6 +141,10 @@ class WriteUpPlace(QWidget):
                 for view in self.passages.values():
                     view.show_results(results, found)
                 self.numbers.show_sentence(number_sentence(results))
+            case Part.TABLES:
+                self.tables.show_results(results)
+            case Part.SHEET:
+                self.sheet.show_results(results)
             case Part.NOTES:
                 self.notes.show_results(results)
 

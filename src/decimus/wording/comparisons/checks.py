@@ -41,6 +41,11 @@ _FOUND_WITHIN = "values are hardly normal within groups"
 _NOT_FOUND_WITHIN = "nothing speaks against normal values within groups"
 
 
+def check_title(name: str) -> str:
+    """What a check is called by: "Shapiro–Wilk"."""
+    return _NAMES[name].rpartition(", ")[2]
+
+
 SAYS_LITTLE = _FOUND
 """What a check that found something says."""
 

@@ -118,9 +118,15 @@ def values_of(results: Results, lane: Group | Total, statistic: Statistic) -> Va
     return statistic_of(results.groups, lane, statistic)
 
 
-def text_of(groups: ShownGroups, statistic: Statistic, values: Values, results: Results) -> str:
-    """The numbers of a statistic as shown."""
-    numerals, decimals = results.numerals, groups.decimals
+def text_of(
+    groups: ShownGroups,
+    statistic: Statistic,
+    values: Values,
+    results: Results,
+    decimals: int | None = None,
+) -> str:
+    """The numbers of a statistic as shown; with other decimals where they are said."""
+    numerals = results.numerals
     if not values.numbers:
         return UNDEFINED
     first = values.numbers[0]
@@ -128,11 +134,13 @@ def text_of(groups: ShownGroups, statistic: Statistic, values: Values, results: 
     if kind.unit is Unit.COUNT:
         return str(round(first))
     if kind.family is Family.SHARE:
-        return _share_text(kind, values, numerals)
+        return _share_text(kind, values, numerals, decimals)
     if kind.unit is Unit.FACTOR:
-        return f"×/÷{NBSP}{number(first, _FACTOR_DECIMALS, numerals)}"
+        places = _FACTOR_DECIMALS if decimals is None else decimals
+        return f"×/÷{NBSP}{number(first, places, numerals)}"
     percent_sign = f"{numerals.percent}" if kind.unit is Unit.PERCENT else ""
-    texts = [number(value, decimals, numerals) for value in values.numbers]
+    places = groups.decimals if decimals is None else decimals
+    texts = [number(value, places, numerals) for value in values.numbers]
     match kind.shape:
         case Shape.SEVERAL:
             return ", ".join(full_number(value, numerals) for value in values.numbers)
@@ -142,13 +150,16 @@ def text_of(groups: ShownGroups, statistic: Statistic, values: Values, results: 
             return f"{NBSP}to{NBSP}".join(texts) + percent_sign
 
 
-def _share_text(kind: StatisticKind, values: Values, numerals: Numerals) -> str:
+def _share_text(
+    kind: StatisticKind, values: Values, numerals: Numerals, decimals: int | None
+) -> str:
+    places = _SHARE_DECIMALS if decimals is None else decimals
     if kind.shape is Shape.ENDS:
-        ends = [number(end, _SHARE_DECIMALS, numerals) for end in values.numbers]
+        ends = [number(end, places, numerals) for end in values.numbers]
         return f"{ends[0]}{NBSP}to{NBSP}{ends[1]}{numerals.percent}"
     share, cases, of_all = values.numbers
     of = f"({cases:.0f}{NBSP}of{NBSP}{of_all:.0f})"
-    return f"{number(share, _SHARE_DECIMALS, numerals)}{numerals.percent} {of}"
+    return f"{number(share, places, numerals)}{numerals.percent} {of}"
 
 
 def part_names(statistic: Statistic) -> tuple[str, ...]:

@@ -1,0 +1,1 @@
+"""Documents: what they hold, and how each kind of file is written."""

@@ -1,0 +1,412 @@
+"""What a choice means: two or three sentences at the word itself, and the way to the methods."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+
+from decimus.study.edits import (
+    ChooseAdjustment,
+    ChooseAlternative,
+    ChooseAveraging,
+    ChooseErrorBar,
+    ChooseFamilies,
+    ChooseHeight,
+    ChooseMethod,
+    ChoosePairs,
+    ChoosePairsByRow,
+    ChooseSameUnits,
+    ChooseSphericity,
+    ChooseSumsOfSquares,
+    Edit,
+)
+from decimus.terms import (
+    Adjustment,
+    ErrorBar,
+    Height,
+    Method,
+    PairSet,
+    SphericityCorrection,
+    SumsOfSquares,
+)
+from decimus.values import Value
+
+
+class Explanation(Value, frozen=True):
+    """A few sentences, and the section of the methods that has more.
+
+    Args:
+        text: what it means, and when it is right.
+        section: of the methods.
+    """
+
+    text: str
+    section: str
+
+
+def _of_groups(text: str) -> Explanation:
+    return Explanation(text, "Per group")
+
+
+ERROR_BARS: dict[ErrorBar, Explanation] = {
+    ErrorBar.STANDARD_DEVIATION: _of_groups(
+        "The SD says how far single replicates typically lie from their mean. It describes the "
+        "spread of what was measured and does not shrink with more replicates. Use it to show how "
+        "variable things are, not how well a mean is known."
+    ),
+    ErrorBar.STANDARD_ERROR: _of_groups(
+        "The SE is the SD divided by √n: how far the mean itself would scatter if all were done "
+        "again. Bars of one SE hold the true mean about two times in three, less with few "
+        "replicates. They look small; say that they are SE."
+    ),
+    ErrorBar.CONFIDENCE_INTERVAL: _of_groups(
+        "A 95 % CI is made by a rule that catches the true mean in 95 of 100 experiments. It is "
+        "t × SE wide on either side, so that it allows for few replicates. It says how well the "
+        "mean is known, and is the safest bar to publish."
+    ),
+    ErrorBar.MULTIPLE_OF_SD: _of_groups(
+        "A multiple of the SD, such as 2 SD, is a band in which most single replicates lie where "
+        "they are roughly normal. It describes spread. The caption says which multiple."
+    ),
+    ErrorBar.MULTIPLE_OF_SE: _of_groups(
+        "A multiple of the SE is a rough interval of the mean. With few replicates 2 SE are too "
+        "narrow for 95 %, as t is larger than 2 then: a confidence interval is exact."
+    ),
+    ErrorBar.RANGE: _of_groups(
+        "From the smallest to the largest value. It grows with n, so that groups of unequal n "
+        "cannot be compared by it. Shown replicates say the same and more."
+    ),
+    ErrorBar.QUARTILES: _of_groups(
+        "The middle half of the values lies between the quartiles. They suit medians and skewed "
+        "values, and extreme ones hardly move them."
+    ),
+    ErrorBar.WITHIN_SE: Explanation(
+        "What sets subjects apart is taken out first, so that the bar shows how well conditions "
+        "can be told within the same units. It says nothing about single means. Cousineau 2005, "
+        "corrected by Morey 2008.",
+        "The same units",
+    ),
+    ErrorBar.WITHIN_CI: Explanation(
+        "An interval without what sets subjects apart: overlap then speaks of differences between "
+        "conditions measured on the same units, roughly. It is not the interval of a mean.",
+        "The same units",
+    ),
+    ErrorBar.GIVEN: Explanation(
+        "The spread as the table gave it, whatever it was made of. Nothing else follows from it.",
+        "Already summarised",
+    ),
+    ErrorBar.NONE: _of_groups(
+        "Without error bars nobody can see how sure a height is. Show replicates, or say in the "
+        "text how precise the means are."
+    ),
+}
+
+HEIGHTS: dict[Height, Explanation] = {
+    Height.MEAN: _of_groups(
+        "The sum of all values divided by n. It uses every value, and one that lies far out moves "
+        "it. Tests of means compare these."
+    ),
+    Height.MEDIAN: _of_groups(
+        "Half of the values lie below it. Values far out hardly move it, which suits skewed "
+        "values and scores; its error bars are quartiles."
+    ),
+    Height.GEOMETRIC_MEAN: _of_groups(
+        "The mean of the logarithms, taken back. It suits values that multiply, such as titres or "
+        "concentrations, and is never above the mean. All values must be positive."
+    ),
+    Height.COUNT: Explanation(
+        "How many cases there are in each group, whatever was measured of them.", "Per group"
+    ),
+    Height.SHARE: Explanation(
+        "How many of all cases lie beyond a threshold, in percent. Its interval is Wilson’s, which "
+        "stays between 0 and 100 %. Exact tests compare shares.",
+        "Shares",
+    ),
+}
+
+METHODS: dict[Method, Explanation] = {
+    Method.AUTO: Explanation(
+        "The test that the design suggests, from what groups and units are and never from what "
+        "the values turn out to be.",
+        "Two groups",
+    ),
+    Method.ONE_SAMPLE_T: Explanation(
+        "Asks whether the mean of one group differs from a value that was named beforehand.",
+        "Two groups",
+    ),
+    Method.WELCH_T: Explanation(
+        "Compares two means without taking their spreads to be alike. Where they are, it loses "
+        "next to nothing; so it is the one to begin with.",
+        "Two groups",
+    ),
+    Method.STUDENT_T: Explanation(
+        "Compares two means with one spread for both. Right only where groups vary alike; with "
+        "unequal n and unequal spread its p is wrong.",
+        "Two groups",
+    ),
+    Method.PAIRED_T: Explanation(
+        "The same units were measured twice: their differences are tested, so that what sets units "
+        "apart falls out. Pairs must be real: the same flask, animal, person or block.",
+        "Two groups",
+    ),
+    Method.ANOVA: Explanation(
+        "Asks of all groups at once whether any means differ, with one spread for all. It does not "
+        "say which: that is what pairs are compared for.",
+        "Three groups or more",
+    ),
+    Method.WELCH_ANOVA: Explanation(
+        "As one-way ANOVA, without taking spreads to be alike. Pairs follow by Games and Howell.",
+        "Three groups or more",
+    ),
+    Method.REPEATED_MEASURES: Explanation(
+        "The same units under three conditions or more: differences between units are taken out. "
+        "Where differences between conditions spread unlike, df are corrected for it.",
+        "The same units",
+    ),
+    Method.SPLIT_PLOT: Explanation(
+        "One factor differs between units, another within them; each is tested on its own error.",
+        "The same units",
+    ),
+    Method.CROSSED_WITHIN: Explanation(
+        "Every unit was measured at every combination of two factors; each term has an error of "
+        "its own.",
+        "The same units",
+    ),
+    Method.TWO_WAY: Explanation(
+        "Two factors at once: what each does, and whether what one does depends on the other. An "
+        "interaction that is shown comes before the main effects.",
+        "Several factors",
+    ),
+    Method.THREE_WAY: Explanation(
+        "Three factors at once, with all their interactions. Read the highest one first.",
+        "Several factors",
+    ),
+    Method.MANN_WHITNEY: Explanation(
+        "Compares two groups by ranks, for scores or values far from normal. It asks whether "
+        "values of one tend to be larger, not whether means differ.",
+        "Ranks",
+    ),
+    Method.SIGNED_RANK: Explanation(
+        "Compares the same units twice by the ranks of their differences, which are taken to be "
+        "symmetric.",
+        "Ranks",
+    ),
+    Method.KRUSKAL_WALLIS: Explanation(
+        "Compares three groups or more by ranks. Pairs follow by Dunn’s test.", "Ranks"
+    ),
+    Method.FRIEDMAN: Explanation(
+        "Compares the same units under several conditions by ranks within each unit.", "Ranks"
+    ),
+    Method.FISHER: Explanation(
+        "Compares two shares exactly, however few cases there are. It is cautious: its p is rather "
+        "too large than too small.",
+        "Shares",
+    ),
+    Method.FREEMAN_HALTON: Explanation(
+        "Fisher’s exact test for several groups of cases. Pairs follow by Fisher’s.", "Shares"
+    ),
+    Method.BINOMIAL: Explanation(
+        "Compares one share with a value that was named beforehand, exactly.", "Shares"
+    ),
+}
+
+ADJUSTMENTS: dict[Adjustment, Explanation] = {
+    Adjustment.TUKEY: Explanation(
+        "Compares all pairs on one pooled spread, such that the chance of even one false alarm "
+        "among them stays below α. Its intervals hold all together.",
+        "Three groups or more",
+    ),
+    Adjustment.GAMES_HOWELL: Explanation(
+        "All pairs, each on the spreads of its own two groups. It belongs to Welch’s ANOVA, where "
+        "groups do not vary alike.",
+        "Three groups or more",
+    ),
+    Adjustment.DUNNETT: Explanation(
+        "Compares each group with one control only. Asking fewer questions, it sees smaller "
+        "differences than a test of all pairs.",
+        "Three groups or more",
+    ),
+    Adjustment.HOLM: Explanation(
+        "The smallest p counts as many times as there are pairs, the next one time less, and so "
+        "on. It holds for any tests and is never worse than Bonferroni’s.",
+        "Three groups or more",
+    ),
+    Adjustment.BONFERRONI: Explanation(
+        "Every p is multiplied by the number of pairs. Simple and always right, but it misses more "
+        "than Holm’s.",
+        "Three groups or more",
+    ),
+    Adjustment.SIDAK: Explanation(
+        "As Bonferroni’s, but exact for independent tests and a little less strict. Its intervals "
+        "hold all together.",
+        "Three groups or more",
+    ),
+    Adjustment.BENJAMINI_HOCHBERG: Explanation(
+        "Keeps the share of false alarms among the differences shown below α, not the chance of "
+        "any. For many comparisons that are looked into further.",
+        "Three groups or more",
+    ),
+    Adjustment.NONE: Explanation(
+        "Every pair at α by itself: among 20 pairs of equal groups one false alarm is to be "
+        "expected. For few pairs planned beforehand.",
+        "Three groups or more",
+    ),
+}
+
+PAIRS: dict[PairSet, Explanation] = {
+    PairSet.ALL: Explanation(
+        "A family is what is adjusted together. All pairs make the largest one: n groups have "
+        "n (n − 1) ÷ 2 pairs, and each has to be further apart to count.",
+        "Three groups or more",
+    ),
+    PairSet.CONTROL: Explanation(
+        "Every group against one control: fewer pairs, so smaller differences are seen. Pairs "
+        "among the others are not tested.",
+        "Three groups or more",
+    ),
+    PairSet.WITHIN: Explanation(
+        "Only cells that differ in one factor are compared, at each level of the others: the "
+        "questions that two factors are mostly crossed for.",
+        "Several factors",
+    ),
+    PairSet.MARGINAL: Explanation(
+        "Levels of one factor, averaged over the others. Where an interaction is shown these are "
+        "averages of unlike differences.",
+        "Several factors",
+    ),
+    PairSet.CHOSEN: Explanation(
+        "Pairs that were picked after the data were seen stay part of all that they could have "
+        "been picked from, and are adjusted for all of those.",
+        "Three groups or more",
+    ),
+    PairSet.PLANNED: Explanation(
+        "Pairs that were named before the data were seen are a family by themselves, and are "
+        "adjusted for each other alone. Say so in the methods.",
+        "Three groups or more",
+    ),
+    PairSet.NONE: Explanation(
+        "The test over all groups alone: it says that groups differ, not which.",
+        "Three groups or more",
+    ),
+}
+
+SIDES = {
+    True: Explanation(
+        "Differences in either direction count, and p is that of both. The usual choice.",
+        "Two groups",
+    ),
+    False: Explanation(
+        "Only a difference in one direction counts, which must have been fixed before the data "
+        "were seen. p is about half of the two-sided one, and a difference the other way never "
+        "counts.",
+        "Two groups",
+    ),
+}
+
+SAME_UNITS = {
+    True: Explanation(
+        "The same units were measured under every condition, so that each is compared with itself. "
+        "That sees smaller differences, and is wrong where units were different ones.",
+        "The same units",
+    ),
+    False: Explanation(
+        "Every value is of another unit. What sets units apart is then part of the spread.",
+        "Two groups",
+    ),
+}
+
+AVERAGING = {
+    True: Explanation(
+        "Several readings of one unit are no replicates: they say how well that unit was read. "
+        "They are averaged first, so that n counts units.",
+        "What counts",
+    ),
+    False: Explanation(
+        "Every reading counts as a replicate of its own. Right only where each is of another unit: "
+        "else n is too large and p too small.",
+        "What counts",
+    ),
+}
+
+FAMILIES = {
+    True: Explanation(
+        "Pairs at each level of the other factor are adjusted by themselves. Say why these are "
+        "questions of their own.",
+        "Several factors",
+    ),
+    False: Explanation(
+        "All pairs that are tested are adjusted together, the cautious way.", "Several factors"
+    ),
+}
+
+SQUARES = {
+    SumsOfSquares.GIVEN_ALL: Explanation(
+        "Each term is tested given all others. With equal n it makes no difference.",
+        "Several factors",
+    ),
+    SumsOfSquares.GIVEN_LOWER: Explanation(
+        "Each term is tested given those that do not hold it; it sees more where there is no "
+        "interaction. With equal n it makes no difference.",
+        "Several factors",
+    ),
+}
+
+SPHERICITY = {
+    SphericityCorrection.GREENHOUSE_GEISSER: Explanation(
+        "Multiplies df by ε, below 1 where differences between conditions spread unlike. Cautious.",
+        "The same units",
+    ),
+    SphericityCorrection.HUYNH_FELDT: Explanation(
+        "As Greenhouse and Geisser’s, with an ε that is less strict for few units.",
+        "The same units",
+    ),
+    SphericityCorrection.NONE: Explanation(
+        "Takes all differences between conditions to spread alike, which they seldom do.",
+        "The same units",
+    ),
+}
+
+CHECKS: dict[str, Explanation] = {
+    "shapiro-wilk": Explanation(
+        "Asks whether residuals look normal; W is near 1 where they do. With few replicates it "
+        "misses much, with many it finds what does not matter: look at the picture too.",
+        "Checks",
+    ),
+    "brown-forsythe": Explanation(
+        "Asks whether groups vary alike, by distances from their medians, which values far out "
+        "hardly move.",
+        "Checks",
+    ),
+    "levene": Explanation(
+        "Asks whether groups vary alike, by distances from their means. Values far out move it "
+        "more than Brown and Forsythe’s.",
+        "Checks",
+    ),
+    "mauchly": Explanation(
+        "Asks whether differences between conditions spread alike, as repeated-measures ANOVA "
+        "takes for granted. With few units it says little; df are corrected anyway.",
+        "Checks",
+    ),
+}
+
+
+_BY_KIND: dict[type[object], Callable[[Any], Explanation]] = {
+    ChooseErrorBar: lambda edit: ERROR_BARS[edit.error_bar],
+    ChooseHeight: lambda edit: HEIGHTS[edit.height],
+    ChooseMethod: lambda edit: METHODS[edit.method],
+    ChooseAdjustment: lambda edit: ADJUSTMENTS[edit.adjustment],
+    ChoosePairs: lambda edit: PAIRS[edit.pair_set],
+    ChooseAlternative: lambda edit: SIDES[edit.alternative is None],
+    ChooseSameUnits: lambda edit: SAME_UNITS[edit.is_same],
+    ChoosePairsByRow: lambda edit: SAME_UNITS[edit.is_paired],
+    ChooseAveraging: lambda edit: AVERAGING[edit.column is not None],
+    ChooseFamilies: lambda edit: FAMILIES[edit.per_level],
+    ChooseSumsOfSquares: lambda edit: SQUARES[edit.kind],
+    ChooseSphericity: lambda edit: SPHERICITY[edit.correction],
+}
+
+
+def explanation_of(edit: Edit | None) -> Explanation | None:
+    """What the choice that an edit makes means; None where the word says it all."""
+    found = _BY_KIND.get(type(edit))
+    return None if found is None else found(edit)
