@@ -33,6 +33,7 @@ tests: .venv/development .venv/compiled
 screens: .venv/runtime
 	QT_QPA_PLATFORM=offscreen $(BIN)/python scripts/screens.py docs/screenshots
 	QT_QPA_PLATFORM=offscreen $(BIN)/python scripts/kinds_sheet.py docs/screenshots/kinds.png
+	QT_QPA_PLATFORM=offscreen $(BIN)/python scripts/report_pages.py docs/screenshots/report.png
 
 bench: .venv/development
 	QT_QPA_PLATFORM=offscreen $(BIN)/python benchmarks/run.py

@@ -24,21 +24,27 @@ from decimus.figure.layout import page_of
 from decimus.figure.outlines import measure
 from decimus.study.edits import (
     ApplyStyle,
-    ChooseDrawnComparisons,
+    AskAnother,
+    ChooseKind,
     ChooseSetting,
     ChooseTotals,
+    NameQuestion,
+    RepeatQuestion,
 )
 from decimus.study.history import History
-from decimus.study.questions import PairOfGroups
+from decimus.study.live_parts import Passage
+from decimus.study.questions import Asked
 from decimus.study.studies import Study
 from decimus.study.targets import Axis, AxisEnd, AxisTitle, GroupAt
 from decimus.terms import (
+    ChartKind,
     Statistic,
     Totals,
     Vision,
 )
 from decimus.window.app import application
 from decimus.window.main_window import MainWindow
+from decimus.window.write_up.place import Part
 from decimus.workflows.house_styles import all_styles
 from decimus.workflows.opening import pasted
 
@@ -112,18 +118,10 @@ def window_of(text: str) -> MainWindow:
 
 
 def comparisons(folder: Path) -> None:
-    """Two factors, and checks beside every pair."""
+    """Two factors."""
     second = window_with("duckweed-light")
     second.places_line.go("comparisons")
     shot(second, folder, "comparisons-two-factors")
-    dense = window_with("duckweed")
-    dense.places_line.go("comparisons")
-    made = dense.store.results.comparison
-    pairs = () if made is None else made.pairs
-    chosen = tuple(PairOfGroups(*both) for pair in pairs if (both := pair.cells) is not None)
-    dense.store.apply(ChooseDrawnComparisons(pairs=chosen, words="every comparison"))
-    dense.comparisons.panel.unfold("Checks")
-    shot(dense, folder, "comparisons-checks")
 
 
 def side_by_side(pictures: list[QPixmap], folder: Path, name: str) -> None:
@@ -139,6 +137,39 @@ def side_by_side(pictures: list[QPixmap], folder: Path, name: str) -> None:
     painter.end()
     together.save(str(folder / f"{name}.png"))
     print(folder / f"{name}.png")
+
+
+def write_up(folder: Path) -> None:
+    """Own words around live numbers, one of them being exchanged; the sheet; the questions."""
+    window = window_with("duckweed")
+    window.places_line.go("write_up")
+    settle()
+    results = window.write_up.passages[Passage.RESULTS]
+    results.text.setFocus()
+    cursor = results.text.textCursor()
+    cursor.setPosition(0)
+    results.text.setTextCursor(cursor)
+    QTest.keyClicks(results.text, "As we had expected, ")
+    cursor = results.text.textCursor()
+    cursor.movePosition(cursor.MoveOperation.End)
+    results.text.setTextCursor(cursor)
+    QTest.keyClicks(results.text, " This agrees with the survey of the pond.")
+    window.write_up.commit()
+    settle()
+    panel = results.open_parts(6)
+    if panel is not None:
+        with_popup(window, panel, folder, "write-up")
+    window.write_up.show_part(Part.TABLES)
+    shot(window, folder, "write-up-tables")
+    window.write_up.show_part(Part.SHEET)
+    shot(window, folder, "write-up-referee")
+    window.store.apply(AskAnother(asked=Asked(sheet=1)))
+    window.store.apply(RepeatQuestion(question=1))
+    window.store.apply(NameQuestion(name="pale fronds, as points"))
+    window.store.apply(ChooseKind(kind=ChartKind.POINTS))
+    window.places_line.go("figure")
+    settle()
+    with_popup(window, window.question_line.open_list(), folder, "questions")
 
 
 def hands(folder: Path) -> None:
@@ -196,28 +227,20 @@ def main(folder: Path) -> None:
     shot(window, folder, "groups")
     window.groups.open_working(2, Statistic.CONFIDENCE_INTERVAL)
     shot(window, folder, "groups-working")
-    window.groups.open_meanings()
-    shot(window, folder, "groups-meanings")
-    window.groups.meanings.hide()
     window.places_line.go("comparisons")
     shot(window, folder, "comparisons")
     window.places_line.go("figure")
     shot(window, folder, "figure")
     panel = window.files.open_export(window.page.mapToGlobal(window.page.rect().topLeft()))
     with_popup(window, panel, folder, "figure-export")
-    window.places_line.go("write_up")
-    shot(window, folder, "write-up")
+    write_up(folder)
     hands(folder)
     styles(folder)
-    shot(window_with("enzyme"), folder, "measurements-readings")
     banks = window_of(TWO_BANKS)
     shot(banks, folder, "measurements-question")
     remarks = window_of(REMARKS)
     with_popup(remarks, remarks.foot.open_remarks(), folder, "measurements-remarks")
     comparisons(folder)
-    signs = window_with("signage")
-    signs.places_line.go("comparisons")
-    shot(signs, folder, "comparisons-paired")
     second = window_with("duckweed-light")
     second.places_line.go("groups")
     second.store.apply(ChooseTotals(totals=Totals.MARGINAL))

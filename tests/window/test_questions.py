@@ -121,3 +121,9 @@ def test_a_question_is_removed_and_comes_back(duckweed: Driver) -> None:
     window.store.undo()
     assert window.store.results.number == 0
     assert window.store.results.measurements.outcome.name == "frond area"
+
+
+def test_undo_and_redo_with_nothing_left_do_nothing(empty: Driver) -> None:
+    for keys in ("Ctrl+Z", "Ctrl+Shift+Z"):
+        empty.keys(keys)
+    assert empty.window.store.history.position == 0

@@ -91,7 +91,9 @@ class QuestionLine(QWidget):
         found = QuestionList(question_titles(results), names, results.number, self.window())
         found.wanted.connect(self._store.show_question)
         found.chosen.connect(self._store.apply)
-        found.move(self.others.mapToGlobal(QPoint(0, self.others.height() + 2)))
+        at = self.others.mapToGlobal(QPoint(0, self.others.height() + 2))
+        right = self.mapToGlobal(QPoint(self.width() - MARGIN, 0)).x()
+        found.move(min(at.x(), right - found.width()), at.y())
         found.show()
         return found
 

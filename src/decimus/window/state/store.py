@@ -106,14 +106,14 @@ class Store(QObject):
     def undo(self) -> None:
         """Take the last change back, and show the question that it was made to."""
         undone = self._history.undone()
-        if undone is not self._history:
+        if undone.position != self._history.position:
             edit = self._history.steps[undone.position].edit
             self._move(undone, number=edit.question if isinstance(edit, QuestionEdit) else None)
 
     def redo(self) -> None:
         """Bring the change back that was undone last, and show the question that it is made to."""
         redone = self._history.redone()
-        if redone is not self._history:
+        if redone.position != self._history.position:
             edit = redone.steps[self._history.position].edit
             self._move(redone, number=_number_after(edit, redone.study))
 

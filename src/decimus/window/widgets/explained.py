@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QObject, Signal
+from PySide6.QtCore import QObject, Qt, Signal
 from PySide6.QtWidgets import QHBoxLayout, QPushButton, QWidget
 
 from decimus.window.widgets.plain import PlainLabel
@@ -46,7 +46,7 @@ class ExplanationArea(QWidget):
         layout = QHBoxLayout(self)
         layout.setContentsMargins(12, 7, 8, 8)
         layout.addWidget(self.label, 1)
-        layout.addWidget(self.more)
+        layout.addWidget(self.more, 0, Qt.AlignmentFlag.AlignTop)
 
     def show_explanation(self, word: str, found: Explanation) -> None:
         """Show what a word means."""

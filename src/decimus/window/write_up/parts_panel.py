@@ -16,7 +16,7 @@ from PySide6.QtWidgets import (
 )
 
 from decimus.window.widgets.plain import PlainLabel, cut
-from decimus.window.widgets.theme import QUIET, RULE, TEAL, WHITE, sans
+from decimus.window.widgets.theme import INK, QUIET, RULE, TEAL, TEAL_SOFT, WHITE, sans
 from decimus.wording.write_up.offered import Offer
 
 _WIDTH, _HEIGHT = 520, 380
@@ -43,6 +43,8 @@ class PartsPanel(QFrame):
         self.setStyleSheet(
             f"#parts {{ background: {WHITE}; border: 1px solid {RULE}; }}"
             f"QListWidget {{ background: {WHITE}; border: none; }} QPushButton {{ color: {TEAL}; }}"
+            f"QListWidget::item {{ padding: 2px 4px; }}"
+            f"QListWidget::item:selected {{ background: {TEAL_SOFT}; color: {INK}; }}"
         )
         self._offers = offers
         heading = PlainLabel(title, self)
@@ -55,6 +57,7 @@ class PartsPanel(QFrame):
         self.list = QListWidget(self)
         self.list.setFont(sans(15))
         self.list.setAccessibleName("Live parts")
+        self.list.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         self.freeze = QPushButton(freeze, self)
         self.freeze.setFont(sans(14))
         self.freeze.setVisible(bool(freeze))

@@ -23,7 +23,7 @@ from decimus.study.live_parts import (
 from decimus.terms import Statistic
 from decimus.values import Value
 from decimus.wording.groups.statistics import NAMES
-from decimus.wording.phrases import factor_or_levels, group_words, upper_first
+from decimus.wording.phrases import factor_or_levels, group_words
 from decimus.wording.write_up.parts import part_text
 
 _MOST_PAIRS = 200
@@ -99,7 +99,7 @@ class Offer(Value, frozen=True):
 def offers(results: Results, beside: AnyPart | None = None) -> tuple[Offer, ...]:
     """All that there is to say now, what is most like a part first."""
     found = [
-        Offer(part, upper_first(name), text)
+        Offer(part, name, text)
         for part, name in _all(results)
         if (text := part_text(results, part))
     ]
