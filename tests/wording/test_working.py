@@ -95,3 +95,13 @@ def test_the_decimal_sign_of_the_place_is_used() -> None:
     assert "4,303" in found.filled
     assert "1,96 × SE" in found.reading
     assert "." not in found.exact.removeprefix("In full:").replace(". ", "")
+
+
+def test_a_geometric_mean_of_logarithms_is_in_the_unit_of_the_measurements() -> None:
+    results = results_of(
+        "Group,Area (mm²)\na,10\na,1000\nb,10\nb,100\n",
+        Adjust(adjustment=Logarithm(10), words="log"),
+    )
+    assert working(results, results.lanes[0], Statistic.GEOMETRIC_MEAN).result.endswith("mm²")
+    assert "log" not in working(results, results.lanes[0], Statistic.GEOMETRIC_MEAN).result
+    assert working(results, results.lanes[0], Statistic.MEAN).result.endswith("log₁₀ mm²")

@@ -27,6 +27,8 @@ class Fact(StrEnum):
     """A fact about a question as a whole."""
 
     OUTCOME = "outcome"
+    COMPARED = "compared"
+    """What a test compares: the outcome, or the share of its cases."""
     MATERIAL = "material"
     CONDITION = "condition"
     UNIT_NAMES = "unit-names"

@@ -106,6 +106,20 @@ def total_words(groups: ShownGroups, total: Total) -> str:
     return f"all {plural(groups.measurements.unit_name, 2)}"
 
 
+def statistic_unit(groups: ShownGroups, statistic: Statistic) -> str:
+    """The unit that stands behind a statistic; "" where it has none of its own."""
+    unit = groups.measurements.outcome.unit
+    match STATISTICS[statistic].unit:
+        case Unit.OUTCOME:
+            return unit
+        case Unit.PLAIN:
+            return groups.plain_unit
+        case Unit.SQUARED:
+            return f"({unit})²" if unit else ""
+        case Unit.COUNT | Unit.PERCENT | Unit.FACTOR:
+            return ""
+
+
 def statistic_text(results: Results, lane: Group | Total, statistic: Statistic) -> str:
     """A statistic as shown, rounded; "–" where it is undefined."""
     return text_of(results.groups, statistic, values_of(results, lane, statistic), results)

@@ -7,7 +7,7 @@ from collections.abc import Callable, Sequence
 from decimus.analysis.groups import Group
 from decimus.analysis.lane_statistics import Total
 from decimus.analysis.results import Results
-from decimus.analysis.statistic_kinds import STATISTICS, Family, Unit
+from decimus.analysis.statistic_kinds import STATISTICS, Family
 from decimus.plurals import plural
 from decimus.statistics.geometric import geometric_summary
 from decimus.statistics.shares import Share
@@ -19,6 +19,7 @@ from decimus.wording.groups.statistics import (
     NAMES,
     SIDES,
     full_text,
+    statistic_unit,
     text_of,
     total_words,
     values_of,
@@ -127,23 +128,12 @@ class _Worker:
             f"Working: {name} {self._where}",
             _letters(parts.formula),
             parts.filled,
-            quantity(shown, self._unit_of(which), self._numerals),
+            quantity(shown, statistic_unit(self._groups, which), self._numerals),
             parts.reading,
             f"In full: {full_text(which, values, self._numerals)}",
             DEFINITIONS[which],
             parts.steps,
         )
-
-    def _unit_of(self, which: Statistic) -> str:
-        if which is Statistic.VARIANCE:
-            return f"({self._unit})²" if self._unit else ""
-        match STATISTICS[which].unit:
-            case Unit.COUNT | Unit.PERCENT | Unit.FACTOR:
-                return ""
-            case Unit.PLAIN:
-                return self._groups.shown_unit
-            case Unit.OUTCOME | Unit.SQUARED:
-                return self._unit
 
     def _parts(self, which: Statistic) -> _Parts:
         if isinstance(self._lane, Total) and self._lane.marginal is not None:

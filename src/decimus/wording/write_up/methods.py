@@ -15,13 +15,13 @@ from decimus.study.live_parts import (
 )
 from decimus.terms import SphericityCorrection
 from decimus.wording.comparisons.choices import alternative_words
-from decimus.wording.comparisons.method_names import CORRECTION_NAMES, has_follow_up, method_name
+from decimus.wording.comparisons.method_names import CORRECTION_NAMES, has_follow_up
 from decimus.wording.numbers import count_word, full_number
 from decimus.wording.phrases import quantity
 from decimus.wording.questions import is_undivided
-from decimus.wording.spans import Sentence, Style, Text
-from decimus.wording.write_up.filling import capitalised, filled, in_a_row, joined, marked
-from decimus.wording.write_up.parts import live, part_text, with_article, written_outcome
+from decimus.wording.spans import Sentence, Style, Text, plain_text
+from decimus.wording.write_up.filling import capitalised, filled, in_a_row, joined
+from decimus.wording.write_up.parts import live, written_outcome
 from decimus.wording.write_up.relations import was
 
 _MOST_LEVELS = 8
@@ -156,8 +156,6 @@ def _on(results: Results) -> Sentence:
     if measurements.is_summarised and not all(group.is_n_known for group in groups.shown):
         return ()
     units, n = _fact(results, Fact.UNIT_NAMES), _fact(results, Fact.N)
-    if part_text(results, FactPart(Fact.N)) == "1":
-        units = marked(FactPart(Fact.UNIT_NAMES), plural(measurements.unit_name, 1))
     comparison = results.comparison
     if _is_same(results):
         count = len(comparison.units) if comparison is not None and comparison.units else 0
@@ -179,7 +177,8 @@ def _on(results: Results) -> Sentence:
 
 def _tested(results: Results, comparison: Comparison) -> Sentence:
     """The test, its follow-up with its family, its sides, and its intervals."""
-    name = with_article(method_name(comparison))
+    method = _fact(results, Fact.METHOD)
+    name = plain_text(method)
     is_own = name.startswith("the ") or "’" in name.partition(" ")[0] or "ANOVA" in name
     article = "" if is_own else "a "
     correction = ""
@@ -189,7 +188,7 @@ def _tested(results: Results, comparison: Comparison) -> Sentence:
     intervals = _about(results, SentenceAbout.INTERVALS)
     family = _about(results, SentenceAbout.FAMILY)
     parts: dict[str, str | Sentence] = {
-        "method": marked(FactPart(Fact.METHOD), name),
+        "method": method,
         "article": article,
         "correction": correction,
         "sides": f", {sides}" if comparison.is_of_two or family else "",

@@ -29,6 +29,7 @@ from decimus.wording.write_up.parts import part_text
 _MOST_PAIRS = 200
 _FACT_NAMES = {
     Fact.OUTCOME: "what was measured",
+    Fact.COMPARED: "what is compared",
     Fact.MATERIAL: "on what",
     Fact.CONDITION: "when or under what",
     Fact.UNIT_NAMES: "what replicates are",

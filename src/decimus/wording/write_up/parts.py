@@ -10,7 +10,6 @@ from decimus.analysis.groups import FactorInOrder, Group
 from decimus.analysis.method_kinds import SHARE_METHODS
 from decimus.analysis.ratios import pair_ratio
 from decimus.analysis.results import Results
-from decimus.analysis.statistic_kinds import STATISTICS, Unit
 from decimus.measurements.observations import Measurements
 from decimus.plurals import plural
 from decimus.statistics.effect_sizes import EffectSize
@@ -47,7 +46,7 @@ from decimus.wording.comparisons.sentences import (
     term_spans,
 )
 from decimus.wording.figure.captions import suggested_caption
-from decimus.wording.groups.statistics import statistic_text
+from decimus.wording.groups.statistics import statistic_text, statistic_unit
 from decimus.wording.letters import lettered
 from decimus.wording.numbers import count, count_word, number, p_limit, percent
 from decimus.wording.p_values import p_spans
@@ -113,6 +112,18 @@ def written_outcome(measurements: Measurements) -> str:
     return outcome_words(measurements) if measurements.outcome.is_named else "the values"
 
 
+def written_comparison(results: Results) -> str:
+    """What is compared in a text, as :func:`written_outcome`. Raises InputError without a test."""
+    is_of_shares = required(results).method in SHARE_METHODS
+    is_named = results.measurements.outcome.is_named
+    return compared_words(results) if is_named or is_of_shares else "the values"
+
+
+def _unit_names(results: Results) -> str:
+    """What replicates are, in the number that fits n: "8 flasks", "1 flask"."""
+    return plural(results.measurements.unit_name, 1 if _n(results) == "1" else 2)
+
+
 def _material(results: Results) -> Sentence | None:
     material = results.measurements.material
     return (Text(material, Style.ITALIC),) if material else None
@@ -155,7 +166,8 @@ _FACTS: dict[Fact, Callable[[Results], str | Sentence | None]] = {
     Fact.OUTCOME: lambda results: written_outcome(results.measurements),
     Fact.MATERIAL: _material,
     Fact.CONDITION: lambda results: results.measurements.condition,
-    Fact.UNIT_NAMES: lambda results: plural(results.measurements.unit_name, 2),
+    Fact.COMPARED: _of(lambda results, _comparison: written_comparison(results)),
+    Fact.UNIT_NAMES: _unit_names,
     Fact.N: _n,
     Fact.N_IN_ALL: _n_in_all,
     Fact.GROUP_COUNT: lambda results: count_word(len(results.groups.shown)),
@@ -168,7 +180,7 @@ _FACTS: dict[Fact, Callable[[Results], str | Sentence | None]] = {
         lambda r, comparison: percent(comparison.interval_level, r.numerals)
     ),
     Fact.ALPHA: _of(lambda results, comparison: p_limit(comparison.alpha, results.numerals)),
-    Fact.METHOD: _of(lambda _results, comparison: method_name(comparison)),
+    Fact.METHOD: _of(lambda _results, comparison: with_article(method_name(comparison))),
     Fact.FOLLOW_UP: _of(lambda _results, comparison: _follow_up(comparison)),
     Fact.PAIR_COUNT: _of(lambda _r, found: str(len(found.pairs) + len(found.untested))),
     Fact.SHOWN_COUNT: _of(lambda _results, comparison: _shown_count(comparison)),
@@ -221,9 +233,7 @@ def _ends(results: Results, part: EndsPart) -> str | None:
 
 def _statistic(results: Results, group: Group, statistic: Statistic) -> str:
     text = statistic_text(results, group, statistic)
-    in_unit = STATISTICS[statistic].unit is Unit.OUTCOME
-    unit = results.groups.measurements.outcome.unit if in_unit else ""
-    return quantity(text, unit, results.numerals)
+    return quantity(text, statistic_unit(results.groups, statistic), results.numerals)
 
 
 def find_term(results: Results, factors: tuple[int, ...]) -> Term | None:

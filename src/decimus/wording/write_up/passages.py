@@ -11,6 +11,7 @@ from decimus.study.live_parts import (
     Live,
     OwnPassage,
     OwnWords,
+    PairPart,
     Passage,
     Piece,
 )
@@ -107,8 +108,11 @@ def live_piece(results: Results, piece: Live) -> list[Span]:
 
 
 def skeleton(sentence: Sentence) -> str:
-    """The words of a suggestion without its live parts."""
-    words, last = "", None
+    """The words of a suggestion without its live parts, and which pairs it tells of.
+
+    The same words around other pairs are another claim; the same pairs in another order are not.
+    """
+    words, last, pairs = "", None, set()
     for span in sentence:
         if not span.is_printed:
             continue
@@ -117,8 +121,10 @@ def skeleton(sentence: Sentence) -> str:
             words += span.text
         elif part != last:
             words += _LIVE
+        if isinstance(part, PairPart):
+            pairs.add(f"{part.first}{part.second}")
         last = part
-    return words
+    return "\n".join([words, *sorted(pairs)])
 
 
 def part_of(span: Span) -> AnyPart | None:

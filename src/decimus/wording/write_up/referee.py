@@ -15,6 +15,7 @@ from decimus.terms import ErrorBar, Height
 from decimus.values import Value
 from decimus.wording.asking import question_title
 from decimus.wording.comparisons.checks import check_lines
+from decimus.wording.comparisons.method_names import method_name
 from decimus.wording.comparisons.planning import planning_sentence
 from decimus.wording.comparisons.reasons import reason
 from decimus.wording.comparisons.sentences import effect_words, statistic_spans, term_spans
@@ -125,7 +126,7 @@ def _n(results: Results) -> Iterator[SheetLine]:
 
 def _tested(results: Results, comparison: Comparison) -> Iterator[SheetLine]:
     numerals = results.numerals
-    method = part_text(results, FactPart(Fact.METHOD)) or ""
+    method = method_name(comparison)
     why = reason(comparison, results.measurements.unit_name)
     yield _line("Test and why", f"{method[:1].upper()}{method[1:]}. {why}")
     lines: list[Text] = []

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from decimus.analysis.comparison_results import Comparison, PairResult, Term
-from decimus.analysis.method_kinds import RANK_METHODS, SHARE_METHODS
+from decimus.analysis.method_kinds import RANK_METHODS
 from decimus.analysis.results import Results
 from decimus.study.live_parts import (
     Fact,
@@ -24,8 +24,8 @@ from decimus.wording.comparisons.sentences import compared_words
 from decimus.wording.numbers import full_number
 from decimus.wording.phrases import group_words, preposition, quantity
 from decimus.wording.spans import Sentence, Text
-from decimus.wording.write_up.filling import capitalised, filled, in_a_row, joined, marked
-from decimus.wording.write_up.parts import live, part_text
+from decimus.wording.write_up.filling import capitalised, filled, in_a_row, joined
+from decimus.wording.write_up.parts import live, part_text, written_comparison
 from decimus.wording.write_up.relations import was
 
 MOST_PAIRS = 5
@@ -49,20 +49,14 @@ def results_paragraph(results: Results) -> Sentence:
 
 def _outcome(results: Results) -> Sentence:
     """What is compared, live: the outcome, or the share of its cases."""
-    return marked(FactPart(Fact.OUTCOME), _outcome_words(results))
-
-
-def _outcome_words(results: Results) -> str:
-    is_named = results.measurements.outcome.is_named
-    is_of_shares = required(results).method in SHARE_METHODS
-    return compared_words(results) if is_named or is_of_shares else "the values"
+    return live(results, FactPart(Fact.COMPARED))
 
 
 # --- two groups, or one beside a value ------------------------------------------------------
 
 
 def _of_two(results: Results, comparison: Comparison) -> Sentence:
-    pair, outcome = comparison.pairs[0], _outcome_words(results)
+    pair, outcome = comparison.pairs[0], written_comparison(results)
     is_shown = pair.p_shown < comparison.alpha
     if comparison.reference is not None:
         return _beside_value(results, comparison, pair, is_shown=is_shown)
@@ -91,7 +85,7 @@ def _beside_value(
     results: Results, comparison: Comparison, pair: PairResult, *, is_shown: bool
 ) -> Sentence:
     """One group beside a value that was named beforehand."""
-    outcome, numerals = _outcome_words(results), results.numerals
+    outcome, numerals = written_comparison(results), results.numerals
     unit = results.groups.measurements.outcome.unit
     parts: dict[str, str | Sentence] = {
         "outcome": _outcome(results),
@@ -290,7 +284,7 @@ def _clauses(results: Results, comparison: Comparison, told: list[PairResult]) -
     if shown:
         parts = [_shown(results, pair) for pair in shown]
         is_rank = any(pair.rank is not None or pair.samples is not None for pair in shown)
-        verb = "tended to be" if is_rank else was(_outcome_words(results))
+        verb = "tended to be" if is_rank else was(written_comparison(results))
         found.append(
             filled(
                 "{outcome} {verb} {parts}",
