@@ -7,7 +7,6 @@ import os
 import signal
 import subprocess
 import sys
-import time
 from pathlib import Path
 
 import pytest
@@ -91,16 +90,26 @@ def test_control_signs_in_names_do_not_reach_the_terminal(tmp_path: Path) -> Non
     assert b"\x1b" not in done.stdout + done.stderr
 
 
-def test_ctrl_c_ends_a_command_with_one_line(tmp_path: Path) -> None:
-    path = tmp_path / "pipe.csv"
-    os.mkfifo(path)
+HEARING = """
+import signal
+signal.signal(signal.SIGINT, signal.default_int_handler)
+from decimus.__main__ import main
+main()
+"""
+"""The program, where what runs in the background of a script is started deaf to Ctrl+C."""
+
+
+def test_ctrl_c_ends_a_command_with_one_line() -> None:
     process = subprocess.Popen(
-        [sys.executable, "-m", "decimus", "summary", "-"],
+        [sys.executable, "-c", HEARING, "summary", "-"],
         stdin=subprocess.PIPE,
         stdout=subprocess.PIPE,
         stderr=subprocess.PIPE,
     )
-    time.sleep(1.0)
+    assert process.stdin is not None
+    # More than a pipe holds is only taken once the command reads.
+    process.stdin.write(b"salt,area\n" * 60_000)
+    process.stdin.flush()
     process.send_signal(signal.SIGINT)
     out, err = process.communicate(timeout=10)
     assert (process.returncode, out, err) == (130, b"", b"decimus: stopped\n")

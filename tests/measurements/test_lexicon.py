@@ -5,7 +5,13 @@ from __future__ import annotations
 import pytest
 
 from decimus.measurements.headings import amount_and_unit, name_and_unit
-from decimus.measurements.lexicon import Sense, Statistic, senses, statistic_named
+from decimus.measurements.lexicon import (
+    Sense,
+    Statistic,
+    senses,
+    statistic_named,
+    without_statistics,
+)
 from decimus.measurements.summaries.lines import summary_places
 from decimus.measurements.units import is_unit
 
@@ -177,3 +183,28 @@ def test_a_quantity_of_somebody_is_no_name_of_it(heading: str) -> None:
 )
 def test_what_else_a_heading_is_about(heading: str, sense: Sense) -> None:
     assert sense in senses(heading)
+
+
+@pytest.mark.parametrize(
+    ("heading", "measured"),
+    [
+        ("mean ± Std Error", ""),
+        ("Average ± standard deviation", ""),
+        ("M ± SD", ""),
+        ("x ± s", ""),
+        ("Mean (95 % CI)", ""),
+        ("m", ""),
+        ("Mittelwert ± SD", ""),
+        ("Area ± SD", "Area"),
+        ("mean area ± SD", "area"),
+        ("Rate of growth, mean ± SE", "Rate of growth"),
+        ("Mean ± SD of area", "area"),
+        ("OD600 mean±SEM", "OD600"),
+        ("Sex ratio (mean, SE)", "Sex ratio"),
+        ("Maximum speed", "Maximum speed"),
+        ("Mean maximum speed", "maximum speed"),
+        ("height", "height"),
+    ],
+)
+def test_what_was_measured_is_told_from_what_was_made_of_it(heading: str, measured: str) -> None:
+    assert without_statistics(heading) == measured

@@ -25,6 +25,8 @@ from decimus.terms import Decimals, Height
 from decimus.values import Value
 
 _SIGNIFICANT_DIGITS = 6
+_MOST_DIGITS = 13
+"""Significant digits that somebody types; numbers with more were worked out by a program."""
 """More digits than this say nothing about a summary of replicates."""
 
 
@@ -227,13 +229,27 @@ class ShownGroups(Groups, frozen=True):
     @cached_property
     def decimals(self) -> int:
         """Decimals for all statistics of the question."""
-        choice, typed = self.numbers.decimals, self.measurements.decimals
+        choice, typed = self.numbers.decimals, self._typed_decimals
         if choice is Decimals.FIXED:
             return self.numbers.fixed
         wanted = typed + 1 if choice is Decimals.ONE_MORE else typed
         largest = max((abs(g.summary.mean) for g in self.shown if g.summary.mean), default=0.0)
         whole_digits = len(str(int(largest))) if largest >= 1 else 1
         return max(0, min(wanted, max(typed, _SIGNIFICANT_DIGITS - whole_digits)))
+
+    @cached_property
+    def _typed_decimals(self) -> int:
+        """Decimals as typed; where a program worked the numbers out, what shows their spread."""
+        typed = self.measurements.decimals
+        summaries = [group.summary for group in self.shown]
+        spread = max((s.standard_deviation or 0.0 for s in summaries), default=0.0)
+        largest = max((abs(s.mean) for s in summaries if s.mean), default=0.0) or spread
+        whole_digits = math.floor(math.log10(largest)) + 1 if largest else 1
+        if typed + whole_digits <= _MOST_DIGITS:
+            return typed
+        if not spread:
+            return max(0, _SIGNIFICANT_DIGITS - whole_digits)
+        return max(0, 1 - math.floor(math.log10(spread)))
 
     @property
     def ns(self) -> tuple[int, int]:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from msgspec.structs import replace
 
 from decimus.measurements.headings import name_and_unit
-from decimus.measurements.lexicon import Sense, Statistic, statistics_in
+from decimus.measurements.lexicon import Sense, without_statistics
 from decimus.measurements.profiles import is_replicate_stem
 from decimus.measurements.shapes import TableShape
 from decimus.measurements.summaries.shapes import statistic_and_rest
@@ -88,10 +88,8 @@ def long_outcome(shape: TableShape, reading: Reading, column: int, typed_unit: s
         word = profile.heading_word
         name = "" if profile.is_about(Sense.READING) else word
     if shape.layout is Layout.SUMMARISED:
-        statistic, rest = statistic_and_rest(name)
         unit = "" if statistic_and_rest(unit)[0] is not None else unit
-        name = (rest if statistic is Statistic.MEAN else name) or ""
-        name = "" if statistics_in(name) and statistic is Statistic.MEAN else name
+        name = without_statistics(name)
     return _outcome(reading, column, name, unit or profile.unit or typed_unit)
 
 

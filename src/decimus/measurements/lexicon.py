@@ -330,6 +330,32 @@ def statistics_in(text: str) -> tuple[Statistic, ...]:
     return tuple(statistic for _, _, statistic in sorted(kept))
 
 
+_OF_MEANS = frozenset(
+    {Statistic.MEAN, Statistic.SD, Statistic.SE, Statistic.VARIANCE, Statistic.MARGIN}
+    | {Statistic.ERROR, Statistic.N}
+)
+"""Statistics that stand in the heading of a mean and are none of what was measured."""
+_BESIDE_ERROR = re.compile(r"(\w+)?\s*±\s*(\w+)?")
+_JOINING = r"(?:[\s:,;/±+&-]|\b(?:of|and|with|or|und|et|och|der|des|de)\b)+"
+_AT_ENDS = re.compile(rf"^{_JOINING}|{_JOINING}$|[(\[]\s*(?:{_JOINING})?[)\]]")
+
+
+@lru_cache(maxsize=20_000)
+def without_statistics(heading: str) -> str:
+    """What was measured, of a heading of means: "area" of "mean area ± SD", "" of "M ± SD"."""
+    words = plain(_JOINED_SE.sub("sem", heading[:300]))
+    kept = list(_LEVEL.sub(lambda found: " " * len(found[0]), words))
+    known = {**_SURE_WORDS, "se": Statistic.SE}
+    spans = [(a, b) for a, b, statistic in _matches("".join(kept), known) if statistic in _OF_MEANS]
+    for found in _BESIDE_ERROR.finditer(words):
+        spans += [found.span(i) for i in (1, 2) if found[i] in _UNSURE_WORDS or found[i] == "x"]
+    for start, end in spans:
+        kept[start:end] = " " * (end - start)
+    rest = " ".join(_AT_ENDS.sub("", _AT_ENDS.sub("", "".join(kept))).split())
+    is_mean = _UNSURE_WORDS.get(rest) is Statistic.MEAN
+    return "" if is_mean or not re.search(r"\w", rest) else _as_typed(heading, rest)
+
+
 def _as_typed(heading: str, rest: str) -> str:
     """Words that were looked up, as they stand in the heading."""
     typed = " ".join(heading.replace("_", " ").split())

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+import re
 
 from decimus.analysis.families import Compared
 from decimus.analysis.groups import FactorInOrder, Group, ShownGroups
@@ -109,8 +110,20 @@ def at_group(groups: ShownGroups, group: Group | Compared, of_names: str = "for"
     return f"{preposition(groups, of_names)} {group_words(groups, group)}"
 
 
+_OF_TIMES = {
+    "in": re.compile(r"(?:19|20)\d\d"),
+    "at": re.compile(r"[012]?\d:[0-5]\d"),
+}
+"""Levels without a unit that are years, and that are times of the day."""
+
+
 def preposition(groups: ShownGroups, of_names: str = "for") -> str:
-    """The word before a group: one stands at an amount, but not at a name."""
+    """The word before a group: one stands at an amount or an hour and in a year, not at a name."""
+    if len(groups.factors) == 1 and not groups.factors[0].factor.unit:
+        texts = [level.label for level in groups.factors[0].levels]
+        for word, pattern in _OF_TIMES.items():
+            if all(pattern.fullmatch(text) for text in texts):
+                return word
     has_amounts = any(f.factor.kind is LevelKind.AMOUNTS for f in groups.factors)
     return "at" if has_amounts else of_names
 

@@ -54,5 +54,9 @@ class Methods(QObject):
         self._page.show_section(section)
 
     def _show_for(self, section: str, asked_in: QWidget) -> None:
-        if asked_in.window() is self._window or self._window.isAncestorOf(asked_in):
+        # A menu is a window of its own, so that Qt does not count it among those within this one.
+        parent: QWidget | None = asked_in
+        while parent is not None and parent is not self._window:
+            parent = parent.parentWidget()
+        if parent is not None:
             self.show_section(section)

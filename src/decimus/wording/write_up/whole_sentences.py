@@ -30,7 +30,8 @@ from decimus.wording.figure.error_bars import height_words
 from decimus.wording.measurements.adjustments import adjustment_words
 from decimus.wording.measurements.asides import aside_name
 from decimus.wording.numbers import count_word, percent
-from decimus.wording.phrases import bar_name, lower_first, upper_first
+from decimus.wording.phrases import bar_name, group_words, lower_first, preposition, upper_first
+from decimus.wording.remarks.words import listed
 
 _MOST_NAMED = 6
 _ALPHA = 0.05
@@ -222,12 +223,20 @@ def _verdict(found: tuple[Check, ...], against: list[str]) -> str:
 
 
 def _left_out(results: Results) -> str:
-    incomplete = required(results).incomplete
-    if not incomplete:
-        return ""
-    names = ", ".join(incomplete[:_MOST_NAMED])
-    more = " …" if len(incomplete) > _MOST_NAMED else ""
-    return f"Left out of the test, with values missing: {names}{more}."
+    """Groups without a value, and units that lack one."""
+    groups, incomplete = results.groups, required(results).incomplete
+    empty = [group for group in groups.shown if group.summary.mean is None]
+    said = []
+    if empty:
+        was = "was" if len(empty) == 1 else "were"
+        names = listed(tuple(group_words(groups, group) for group in empty))
+        at = preposition(groups)
+        said.append(f"There was no measurement {at} {names}, which {was} not compared.")
+    if incomplete:
+        names = ", ".join(incomplete[:_MOST_NAMED])
+        more = " …" if len(incomplete) > _MOST_NAMED else ""
+        said.append(f"Left out of the test, with values missing: {names}{more}.")
+    return " ".join(said)
 
 
 def _joined(results: Results) -> str:
