@@ -25,6 +25,7 @@ from decimus.report.records import comparison_record, summary_record
 from decimus.study import edits
 from decimus.study.edits import Edit, TableEdit
 from decimus.study.history import History
+from decimus.study.live_parts import OwnWords, Passage
 from decimus.study.looks import Look
 from decimus.study.number_styles import NumberStyle
 from decimus.study.questions import FigureChoices
@@ -46,6 +47,16 @@ from decimus.wording.spans import Choice, plain_text
 from decimus.wording.write_up.captions import caption
 from decimus.wording.write_up.methods import methods_paragraph
 from decimus.wording.write_up.paragraphs import summary_table
+from decimus.wording.write_up.passages import (
+    doubts,
+    part_of,
+    passage,
+    pieces_of,
+    suggested,
+    write,
+)
+from decimus.wording.write_up.referee import referee_sheet
+from decimus.wording.write_up.tables import tables_of
 from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS
 from tests.study.test_edits import ASIDE, LOGS, ONE_OF_EACH
 
@@ -156,9 +167,32 @@ def base(name: str) -> History:
         *((edits.Adjust(adjustment=LOGS, words="logs"),) if name == "long" else ()),
         edits.AddTable(table=Table.from_rows((("e",), ("1",)), "spare")),
         edits.ChooseTable(sheet=0),
+        edits.NoteOnStudy(text=MINE),
+        edits.NoteOnQuestion(text=MINE),
+        edits.NoteOnCell(row=2, column=1, text=MINE),
     ):
         history = history.after(edit)
+    results = Results(history.study)
+    first = results.groups.shown[0]
+    history = history.after(edits.NoteOnGroup(levels=first.levels, text=MINE))
+    for which in Passage:
+        pieces = (*pieces_of(suggested(results, which)), OwnWords(f" {MINE}"))
+        history = history.after(write(results, which, pieces))
     return history
+
+
+MINE = "As I would say it."
+"""What nothing but its own edit may ever take away."""
+_TAKES_WORDS = (
+    edits.WritePassage,
+    edits.BackToSuggestion,
+    edits.NoteOnStudy,
+    edits.NoteOnQuestion,
+    edits.NoteOnGroup,
+    edits.NoteOnCell,
+    edits.RemoveQuestion,
+    edits.BringInTable,
+)
 
 
 @cache
@@ -188,6 +222,11 @@ def show(results: Results) -> list[object]:
         sentences += [s.sentence for section in figure_settings(results) for s in section.settings]
         found.append(methods_paragraph(results))
         found.append(summary_table(results))
+        for which in Passage:
+            for said in (passage(results, which), suggested(results, which)):
+                found += [(span.text, span.style, part_of(span)) for span in said]
+        found += [doubts(results), tables_of(results)]
+        found += [(line.about, plain_text(line.words)) for line in referee_sheet(results)]
         found.append(summary_record(results, results.question.heights.level))
         found += [(r.head, r.why, r.kind, r.where) for r in remark_words(results)]
         found.append(page_of(results, measure))
@@ -229,6 +268,8 @@ def test_every_value_is_shown_undone_saved_and_replayed(edit: Edit, name: str) -
         return  # said in one line, and nothing has changed
     if after is before:
         return  # it was so already
+    if not isinstance(edit, _TAKES_WORDS):
+        assert msgspec.json.encode(after.study).count(MINE.encode()) >= 4 + len(Passage)
     # What is taken over from the results before is what would be made anew.
     taken_over = show(Results(after.study, before=shown_base(name)))
     assert after.undone().study == before.study

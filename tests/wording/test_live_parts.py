@@ -14,6 +14,7 @@ from decimus.study.edits import (
     ChooseErrorBar,
     ChooseHeight,
     ChooseNumberStyle,
+    RenameLevel,
     WriteCells,
 )
 from decimus.study.history import History
@@ -22,7 +23,15 @@ from decimus.terms import ErrorBar, Height
 from decimus.wording.spans import plain_text
 from decimus.wording.write_up.offered import offers
 from decimus.wording.write_up.parts import part_text
-from decimus.wording.write_up.passages import doubts, pieces_of, spans_of, suggested, write
+from decimus.wording.write_up.passages import (
+    doubts,
+    passage,
+    pieces_of,
+    skeleton,
+    spans_of,
+    suggested,
+    write,
+)
 from tests.conftest import results_of, table_of_text
 from tests.wording.paper_situations import PAPERS
 
@@ -97,3 +106,32 @@ def test_where_no_doubt_is_said_an_own_text_tells_what_would_be_suggested(
     fresh = pieces_of(suggested(after, which))
     said, wanted = texts_of(after, pieces), texts_of(after, fresh)
     assert Counter(said) == Counter(wanted)
+
+
+def kept_as_own(table: str) -> History:
+    """A study whose results are the suggestion, kept as somebody's own."""
+    history = History().after(BringInTable(table=table_of_text(table, title="plants")))
+    results = Results(history.study)
+    pieces = pieces_of(suggested(results, Passage.RESULTS))
+    return history.after(write(results, Passage.RESULTS, pieces))
+
+
+def test_a_new_name_of_a_group_is_no_doubt() -> None:
+    rename = RenameLevel(variable=0, level="fern", label="bracken")
+    results = Results(kept_as_own(THREE).after(rename).study)
+    assert doubts(results) == ()
+    assert "bracken" in plain_text(passage(results, Passage.RESULTS))
+
+
+def test_the_same_words_about_other_pairs_are_doubted() -> None:
+    low, high = (10, 11, 12, 13), (19, 21, 20, 18)
+    rows = [f"{name},{v}\n" for name, vs in (("a", low), ("b", low), ("c", high)) for v in vs]
+    history = kept_as_own("Group,Area\n" + "".join(rows))
+    before = Results(history.study)
+    for row, value in enumerate((*high, *low, *low), 1):
+        history = history.after(WriteCells(row=row, column=1, cells=((str(value),),)))
+    after = Results(history.study)
+    which = Passage.RESULTS
+    assert skeleton(suggested(before, which)) == skeleton(suggested(after, which))
+    (doubt,) = doubts(after)
+    assert doubt.words.startswith("What is suggested reads otherwise")

@@ -10,6 +10,7 @@ from decimus.study.targets import Levels
 from decimus.terms import Statistic
 
 SideOfPair = tuple[str | None, ...]
+TwoSides = tuple[SideOfPair, SideOfPair]
 """The levels of one side of a comparison; None for a factor averaged over, () for a value."""
 
 
@@ -189,8 +190,10 @@ class OwnPassage(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
         which: of the texts.
         pieces: own words and live parts, in order.
         basis: the words of the suggestion when it was last looked at, without its live parts.
+        pairs: of which groups it told then. The same words about other pairs are another claim.
     """
 
     which: Passage
     pieces: tuple[Piece, ...]
     basis: str = ""
+    pairs: tuple[TwoSides, ...] = ()

@@ -167,12 +167,16 @@ def fresh(question: Question, asked: Asked) -> Question:
 
 
 def about(question: Question, sheet: int) -> Question:
-    """The question asked of another table: it begins anew, under its number and name."""
+    """The question asked of another table: it begins anew, under its number and name.
+
+    What somebody has written and noted stays, and is watched as ever.
+    """
     if question.asked.sheet == sheet:
         return question
     begun = fresh(question, Asked(sheet=sheet))
     figure = replace(begun.figure, figure_number=question.figure.figure_number)
-    return replace(begun, figure=figure, levels=LevelChoices(), name=question.name)
+    words = replace(question.words, tables=())
+    return replace(begun, figure=figure, levels=LevelChoices(), name=question.name, words=words)
 
 
 def _next_figure(study: Study, question: Question) -> Question:

@@ -184,7 +184,7 @@ class DescribeCondition(SheetEdit, frozen=True, kw_only=True):
 
 
 class ReadAs(SheetEdit, frozen=True, kw_only=True):
-    """Take another reading as a whole; names and units that were said stay."""
+    """Take another reading as a whole; names and units that were said stay, and notes do."""
 
     reading: Reading
     words: str
@@ -196,4 +196,5 @@ class ReadAs(SheetEdit, frozen=True, kw_only=True):
 
     def changed(self, sheet: Sheet) -> Sheet:
         """The sheet read that way."""
-        return replace(sheet, reading=self.reading)
+        notes = self.reading.cell_notes or sheet.reading.cell_notes
+        return replace(sheet, reading=replace(self.reading, cell_notes=notes))

@@ -91,6 +91,8 @@ class LevelRename(msgspec.Struct, frozen=True):
 class ReplaceTable(SheetEdit, frozen=True, kw_only=True):
     """New data in the same place: question, figure, comparisons and words stay.
 
+    A note on a value that is no longer there becomes part of that on the study.
+
     Args:
         table: the new cells.
         source: where they came from.
@@ -134,7 +136,14 @@ class ReplaceTable(SheetEdit, frozen=True, kw_only=True):
                 at_new_places = moved_question(question, moved, gone)
                 renamed = renamed_question(at_new_places, self.renames)
                 study = study.with_question(number, renamed)
-        return study
+        lost = [n for n in old.reading.cell_notes if not self._is_same_cell(old, n.row, n.column)]
+        said = [
+            f"On “{old.table.cell(n.row, n.column)}” in the data before: {n.text}" for n in lost
+        ]
+        return replace(study, note="\n".join([study.note, *said] if study.note else said))
+
+    def _is_same_cell(self, old: Sheet, row: int, column: int) -> bool:
+        return old.table.cell(row, column) == self.table.cell(row, column)
 
     def _kept(self, old: Sheet) -> Reading:
         """What was said of single cells and rows, where they hold the same as before."""
@@ -144,7 +153,7 @@ class ReplaceTable(SheetEdit, frozen=True, kw_only=True):
             return old.table.block(row, 0, 1, width) == self.table.block(row, 0, 1, width)
 
         def same_cell(row: int, column: int) -> bool:
-            return old.table.cell(row, column) == self.table.cell(row, column)
+            return self._is_same_cell(old, row, column)
 
         reading = old.reading
         return replace(

@@ -6,7 +6,7 @@ from msgspec.structs import replace
 
 from decimus.study.edits.kinds import QuestionEdit, SheetEdit, StudyEdit
 from decimus.study.limits import Index
-from decimus.study.live_parts import OwnPassage, Passage, Piece
+from decimus.study.live_parts import OwnPassage, Passage, Piece, TwoSides
 from decimus.study.questions import Question
 from decimus.study.readings import CellNote
 from decimus.study.studies import Sheet, Study
@@ -40,11 +40,13 @@ class WritePassage(WritingEdit, frozen=True, kw_only=True):
         which: of the texts.
         pieces: own words and live parts.
         basis: the words of the suggestion without its live parts.
+        pairs: of which groups it tells.
     """
 
     which: Passage
     pieces: tuple[Piece, ...]
     basis: str = ""
+    pairs: tuple[TwoSides, ...] = ()
 
     @property
     def title(self) -> str:
@@ -53,7 +55,7 @@ class WritePassage(WritingEdit, frozen=True, kw_only=True):
 
     def written(self, words: WriteUp) -> WriteUp:
         """With the text in place of what stood there."""
-        own = OwnPassage(self.which, self.pieces, self.basis)
+        own = OwnPassage(self.which, self.pieces, self.basis, self.pairs)
         others = tuple(each for each in words.passages if each.which is not self.which)
         return replace(words, passages=(*others, own))
 

@@ -60,7 +60,12 @@ def with_levels_of(words: WriteUp, changed: Callable[[SideOfPair], SideOfPair]) 
 
     return replace(
         words,
-        passages=tuple(_passage(own, part) for own in words.passages),
+        passages=tuple(
+            replace(
+                _passage(own, part), pairs=tuple((changed(a), changed(b)) for a, b in own.pairs)
+            )
+            for own in words.passages
+        ),
         group_notes=tuple(replace(n, levels=levels(n.levels)) for n in words.group_notes),
     )
 

@@ -14,6 +14,7 @@ from decimus.study.live_parts import (
     PairPart,
     Passage,
     Piece,
+    TwoSides,
 )
 from decimus.values import Value
 from decimus.wording.figure.captions import suggested_caption
@@ -108,11 +109,8 @@ def live_piece(results: Results, piece: Live) -> list[Span]:
 
 
 def skeleton(sentence: Sentence) -> str:
-    """The words of a suggestion without its live parts, and which pairs it tells of.
-
-    The same words around other pairs are another claim; the same pairs in another order are not.
-    """
-    words, last, pairs = "", None, set()
+    """The words of a suggestion without its live parts."""
+    words, last = "", None
     for span in sentence:
         if not span.is_printed:
             continue
@@ -121,10 +119,15 @@ def skeleton(sentence: Sentence) -> str:
             words += span.text
         elif part != last:
             words += _LIVE
-        if isinstance(part, PairPart):
-            pairs.add(f"{part.first}{part.second}")
         last = part
-    return "\n".join([words, *sorted(pairs)])
+    return words
+
+
+def pairs_told(sentence: Sentence) -> tuple[TwoSides, ...]:
+    """Which pairs of groups a suggestion tells of."""
+    parts = (part_of(span) for span in sentence)
+    found = ((part.first, part.second) for part in parts if isinstance(part, PairPart))
+    return tuple(dict.fromkeys(found))
 
 
 def part_of(span: Span) -> AnyPart | None:
@@ -155,8 +158,14 @@ def pieces_of(sentence: Sentence) -> tuple[Piece, ...]:
 
 def write(results: Results, which: Passage, found: tuple[Piece, ...]) -> WritePassage:
     """The edit that keeps a text as somebody has written it, looked at beside the suggestion."""
-    basis = skeleton(suggested(results, which))
-    return WritePassage(which=which, pieces=found, basis=basis, question=results.number)
+    now = suggested(results, which)
+    return WritePassage(
+        which=which,
+        pieces=found,
+        basis=skeleton(now),
+        pairs=pairs_told(now),
+        question=results.number,
+    )
 
 
 class Doubt(Value, frozen=True):
@@ -181,9 +190,10 @@ def doubts(results: Results) -> tuple[Doubt, ...]:
     for own in results.question.words.passages:
         found += _gone(results, own)
         found += _frozen(results, own)
-        now = skeleton(suggested(results, own.which))
-        if own.basis and now != own.basis:
-            said = plain_text(suggested(results, own.which))
+        now = suggested(results, own.which)
+        is_same = skeleton(now) == own.basis and set(pairs_told(now)) == set(own.pairs)
+        if own.basis and not is_same:
+            said = plain_text(now)
             keep = write(results, own.which, own.pieces)
             back = BackToSuggestion(which=own.which, question=results.number)
             found.append(
