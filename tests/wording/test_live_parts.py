@@ -9,6 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from decimus.analysis.results import Results
+from decimus.examples.catalogue import example
 from decimus.study.edits import (
     BringInTable,
     ChooseErrorBar,
@@ -20,11 +21,14 @@ from decimus.study.edits import (
 from decimus.study.history import History
 from decimus.study.live_parts import Fact, FactPart, Live, Passage, Piece
 from decimus.terms import ErrorBar, Height
-from decimus.wording.spans import plain_text
+from decimus.wording.letters import as_printed
+from decimus.wording.spans import Style, plain_text
+from decimus.wording.write_up.captions import caption
 from decimus.wording.write_up.offered import offers
 from decimus.wording.write_up.parts import part_text
 from decimus.wording.write_up.passages import (
     doubts,
+    live_piece,
     passage,
     pieces_of,
     skeleton,
@@ -135,3 +139,12 @@ def test_the_same_words_about_other_pairs_are_doubted() -> None:
     assert skeleton(suggested(before, which)) == skeleton(suggested(after, which))
     (doubt,) = doubts(after)
     assert doubt.words.startswith("What is suggested reads otherwise")
+
+
+def test_the_letter_of_p_is_slanted_in_frozen_words_and_in_choices() -> None:
+    results = Results(example("duckweed").history().study)
+    frozen = Live(FactPart(Fact.N), "p = 0.012", is_frozen=True)
+    for spans in (live_piece(results, frozen), as_printed(caption(results))):
+        letters = [span for span in spans if span.text == "p"]
+        assert letters
+        assert all(span.style is Style.ITALIC for span in letters)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from decimus.wording.spans import Style, Text
+from decimus.wording.spans import Sentence, Style, Text
 
 _LETTER = re.compile(
     r"(?<![\w’])(?P<letter>p|n|t|F|W|U|H|q|z|χ²|r²|d_z|d_av)"
@@ -12,6 +12,21 @@ _LETTER = re.compile(
     r"|(?<![\w’\u00a0-])(?P<alone>p)(?![\w’\u00a0-])"
 )
 """A letter before a value, with its df between them, as in F(4, 34) = 9.1; or p as a word."""
+
+
+def as_printed(sentence: Sentence) -> tuple[Text, ...]:
+    """The printed words of a sentence, the letters in its choices slanted, too."""
+    found: list[Text] = []
+    for span in sentence:
+        if not span.is_printed:
+            continue
+        if isinstance(span, Text):
+            found.append(span)
+        elif span.style is Style.PLAIN:
+            found += lettered(span.text)
+        else:
+            found.append(Text(span.text, span.style))
+    return tuple(found)
 
 
 def lettered(text: str) -> tuple[Text, ...]:

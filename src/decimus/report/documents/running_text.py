@@ -5,8 +5,8 @@ from __future__ import annotations
 import re
 
 from decimus.errors import drawable
-from decimus.wording.letters import lettered
-from decimus.wording.spans import Choice, Sentence, Style, Text
+from decimus.wording.letters import as_printed, lettered
+from decimus.wording.spans import Sentence, Style, Text
 
 _LETTERS = frozenset({"n", "p", "t", "F", "q", "U", "W", "H", "z", "d_z", "d_av", "χ²"})
 _CONTROL = re.compile(r"[\x00-\x08\x0b\x0c\x0e-\x1f\ufffe\uffff]")
@@ -20,15 +20,11 @@ def clean(text: str) -> str:
 def lines_of(sentence: Sentence) -> list[Sentence]:
     """Printed spans in paragraphs, one a line."""
     lines: list[list[Text]] = [[]]
-    for span in sentence:
-        if not span.is_printed:
-            continue
+    for span in as_printed(sentence):
         for number, part in enumerate(span.text.split("\n")):
             if number:
                 lines.append([])
-            if isinstance(span, Choice) and part:
-                lines[-1] += lettered(part)
-            elif part:
+            if part:
                 lines[-1].append(Text(part, span.style))
     return [tuple(line) for line in lines if line]
 

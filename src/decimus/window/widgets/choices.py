@@ -30,7 +30,8 @@ from decimus.window.widgets.explained import ExplanationArea
 from decimus.window.widgets.plain import PlainLabel, menu_text, tip
 from decimus.window.widgets.theme import AMBER_SOFT, QUIET, RED, TEAL, TEAL_SOFT, colour, sans
 from decimus.wording.explanations import explanation_of
-from decimus.wording.spans import Choice, Entry, Option
+from decimus.wording.letters import lettered
+from decimus.wording.spans import Choice, Entry, Option, Style
 
 _CARET = 8
 """Room for the caret, in pixels."""
@@ -79,8 +80,17 @@ class ChoiceButton(QToolButton):
 
     def sizeHint(self) -> QSize:
         """The words, the caret, and the underline below."""
-        metrics = QFontMetrics(self.font())
-        return QSize(metrics.horizontalAdvance(self.text()) + _CARET, metrics.height() + 2)
+        width = sum(QFontMetrics(font).horizontalAdvance(text) for text, font in self._runs())
+        return QSize(width + _CARET, QFontMetrics(self.font()).height() + 2)
+
+    def _runs(self) -> list[tuple[str, QFont]]:
+        """The words as they are set: the letters of statistics slanted, as everywhere."""
+        slanted = QFont(self.font())
+        slanted.setItalic(True)
+        return [
+            (run.text, slanted if run.style is Style.ITALIC else self.font())
+            for run in lettered(self.text())
+        ]
 
     @property
     def ascent(self) -> int:
@@ -94,13 +104,17 @@ class ChoiceButton(QToolButton):
         if self.underMouse() or self.hasFocus():
             ground = colour(TEAL_SOFT if self.underMouse() else AMBER_SOFT)
             painter.fillRect(self.rect(), ground)
-        painter.setFont(self.font())
         painter.setPen(colour(TEAL))
         room = self.width() - _CARET
-        text = QFontMetrics(self.font()).elidedText(
-            self.text(), Qt.TextElideMode.ElideRight, room + 1
-        )
-        painter.drawText(QPointF(0, self.ascent), text)
+        at = 0
+        for run, font in self._runs():
+            metrics = QFontMetrics(font)
+            text = metrics.elidedText(run, Qt.TextElideMode.ElideRight, max(0, room + 1 - at))
+            painter.setFont(font)
+            painter.drawText(QPointF(at, self.ascent), text)
+            at += metrics.horizontalAdvance(run)
+            if text != run:
+                break
         line = self.ascent + 4.5
         painter.setPen(QPen(colour(TEAL), 1.2, Qt.PenStyle.DotLine))
         painter.drawLine(QPointF(0, line), QPointF(room - 1, line))

@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from html import escape
 
 from decimus.window.widgets.theme import QUIET
+from decimus.wording.letters import as_printed
 from decimus.wording.spans import Sentence, Style
 
 STRONG = "font-weight: 600"
@@ -15,14 +16,13 @@ STRONG = "font-weight: 600"
 def html_of(sentence: Sentence) -> str:
     """The printed words of a sentence as HTML."""
     parts = []
-    for span in sentence:
-        if span.is_printed:
-            text = escape(span.text)
-            if span.style is Style.ITALIC:
-                text = f"<i>{text}</i>"
-            elif span.style is Style.STRONG:
-                text = strong(text)
-            parts.append(text)
+    for span in as_printed(sentence):
+        text = escape(span.text)
+        if span.style is Style.ITALIC:
+            text = f"<i>{text}</i>"
+        elif span.style is Style.STRONG:
+            text = strong(text)
+        parts.append(text)
     return "".join(parts)
 
 

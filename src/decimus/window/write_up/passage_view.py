@@ -16,6 +16,7 @@ from decimus.window.widgets.rich_text import html_of
 from decimus.window.widgets.theme import AMBER_SOFT, QUIET, RULE, TEAL, sans
 from decimus.window.write_up.parts_panel import PartsPanel
 from decimus.window.write_up.passage_edit import PassageEdit, Shown, ShownPart
+from decimus.wording.letters import as_printed
 from decimus.wording.spans import Span, Text, plain_text
 from decimus.wording.write_up.offered import offers, part_name
 from decimus.wording.write_up.passages import (
@@ -211,6 +212,6 @@ def _shown(results: Results, kept: tuple[Piece, ...]) -> tuple[Shown, ...]:
 
 
 def _part(results: Results, piece: Live, spans: Sequence[Span]) -> ShownPart:
-    words = tuple(Text(span.text, span.style) for span in spans)
+    words = tuple(Text(span.text, span.style) for span in as_printed(tuple(spans)))
     gone = not piece.is_frozen and is_gone(results, piece)
     return ShownPart(piece.what, words, piece.is_frozen, gone)

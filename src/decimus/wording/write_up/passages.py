@@ -8,6 +8,8 @@ from decimus.study.edits import BackToSuggestion, WritePassage
 from decimus.study.live_parts import (
     AnyPart,
     ChoicePart,
+    Fact,
+    FactPart,
     Live,
     OwnPassage,
     OwnWords,
@@ -18,6 +20,7 @@ from decimus.study.live_parts import (
 )
 from decimus.values import Value
 from decimus.wording.figure.captions import suggested_caption
+from decimus.wording.letters import lettered
 from decimus.wording.spans import Choice, Sentence, Span, Style, Text, plain_text
 from decimus.wording.write_up.filling import capitalised
 from decimus.wording.write_up.group_sentences import group_sentences
@@ -97,15 +100,21 @@ def own_spans(text: str) -> list[Span]:
 def live_piece(results: Results, piece: Live) -> list[Span]:
     """What a live part says now, or where it is frozen or gone, what it said."""
     if piece.is_frozen:
-        return [Text(piece.shown, live=piece.what)]
+        return _as_last_said(piece)
     if isinstance(piece.what, ChoicePart):
         for span in suggested(results, Passage.CAPTION):
             if isinstance(span, Choice) and span.key == piece.what.key and span.is_printed:
                 return [span]
     found = words_of(results, piece.what)
     if found is None:
-        return [Text(piece.shown, live=piece.what)]
+        return _as_last_said(piece)
     return [Text(span.text, span.style, live=piece.what) for span in found]
+
+
+def _as_last_said(piece: Live) -> list[Span]:
+    if isinstance(piece.what, FactPart) and piece.what.fact is Fact.MATERIAL:
+        return [Text(piece.shown, Style.ITALIC, live=piece.what)]
+    return [Text(span.text, span.style, live=piece.what) for span in lettered(piece.shown)]
 
 
 def skeleton(sentence: Sentence) -> str:
