@@ -87,6 +87,7 @@ def test_the_full_example_in_words_and_files(tmp_path: Path, capsys: Capture) ->
     for words in ("39 numbers, 1 missing", "One-way ANOVA", "Lines join compared groups"):
         assert words in said
     assert open_study(tmp_path / "duckweed.decimus").history.study == history.study
+    assert "<figcaption>" in (tmp_path / "duckweed.html").read_text("utf-8")
     blocked = tmp_path / "file"
     blocked.write_text("")
     assert run_full_example(history, "duckweed", blocked / "x") == 1

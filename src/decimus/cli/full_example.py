@@ -13,11 +13,14 @@ from decimus.study.history import History
 from decimus.wording.spans import plain_text
 from decimus.wording.write_up.captions import caption
 from decimus.workflows.exporting import export_figure
+from decimus.workflows.reporting import export_report
 
 
 def run_full_example(history: History, name: str, folder: Path) -> int:
-    """Print summary, comparison and caption; write figure and study to `folder`."""
+    """Print summary, comparison and caption; write figure, report and study to `folder`."""
     results = Results(history.study)
+    numbers = range(len(history.study.questions))
+    every = [Results(history.study, number, results) for number in numbers]
     print(summary_text(results))
     if results.comparison is not None:
         print(f"\n{comparison_text(results, results.comparison, with_pairs=True)}")
@@ -26,6 +29,7 @@ def run_full_example(history: History, name: str, folder: Path) -> int:
         folder.mkdir(parents=True, exist_ok=True)
         for suffix in ("png", "svg"):
             export_figure(results, folder / f"{name}.{suffix}")
+        export_report(every, folder / f"{name}.html")
         save_study(folder / f"{name}.decimus", history)
     except OSError as error:
         say(f"{folder}: {error.strerror}")
@@ -33,6 +37,6 @@ def run_full_example(history: History, name: str, folder: Path) -> int:
     except DecimusError as error:
         say(str(error))
         return 1
-    for suffix in ("png", "svg", "decimus"):
+    for suffix in ("png", "svg", "html", "decimus"):
         print(f"written: {folder / name}.{suffix}")
     return 0
