@@ -266,6 +266,48 @@ BREAKS = (
         "",
         "tests/formats/test_study_file.py",
     ),
+    Break(
+        "own words do not mind that other pairs are told",
+        "wording/write_up/passages.py",
+        "skeleton(now) == own.basis and set(pairs_told(now)) == set(own.pairs)",
+        "skeleton(now) == own.basis",
+        "tests/wording/test_live_parts.py",
+    ),
+    Break(
+        "a live part says otherwise than the suggestion it is taken from",
+        "wording/groups/statistics.py",
+        "return groups.plain_unit",
+        'return ""',
+        "tests/wording/test_live_parts.py",
+    ),
+    Break(
+        "notes on values are lost by another reading",
+        "study/edits/readings.py",
+        "self.reading.cell_notes or sheet.reading.cell_notes",
+        "self.reading.cell_notes",
+        "tests/study/test_every_value.py",
+    ),
+    Break(
+        "own words are lost where the question asks about another table",
+        "study/edits/question_list.py",
+        "name=question.name, words=words)",
+        "name=question.name)",
+        "tests/study/test_every_value.py",
+    ),
+    Break(
+        "the methods do not open from an explained word",
+        "window/frame/methods_window.py",
+        "while parent is not None and parent is not self._window:",
+        "while parent is not None and not parent.isWindow():",
+        "tests/window/test_reports.py",
+    ),
+    Break(
+        "the name of a mean counts as what was measured",
+        "measurements/factors.py",
+        "name = without_statistics(name)",
+        "name = str(name)",
+        "tests/measurements",
+    ),
 )
 
 
