@@ -8,6 +8,7 @@ import pytest
 
 from decimus.analysis.causes import Keeper
 from decimus.analysis.results import Results
+from decimus.analysis.with_and_without import other_result
 from decimus.errors import InputError
 from decimus.figure.layout import page_of
 from decimus.figure.outlines import measure
@@ -29,6 +30,7 @@ CAUSES: dict[str, tuple[str, ...]] = {
     "design": ("groups",),
     "comparison": ("groups", "design", "comparison choices"),
     "checks": ("comparison",),
+    "other result": ("table", "reading", "comparison", "groups"),
     "trend": ("groups", "design", "comparison level"),
     "annotations": ("comparison", "groups", "drawn", "hidden", "marks", "is of outcome"),
     "row names": ("table", "measurements"),
@@ -120,7 +122,7 @@ def make_all(results: Results) -> None:
     """Ask for everything that the table names."""
     _ = (results.lanes, results.comparison, results.remarks, results.row_names, results.trend)
     if results.comparison is not None:
-        _ = results.checks
+        _ = (results.checks, other_result(results))
     caption(results)
     page_of(results, measure)
 
@@ -143,8 +145,8 @@ def test_an_edit_makes_anew_exactly_what_it_is_a_cause_of(edit: Edit) -> None:
     make_all(after)
     wanted = expected(before.study, study)
     if before.comparison is None or after.comparison is None:
-        wanted -= {"checks"}
-        assert made(after.made) - {"checks"} == wanted
+        wanted -= {"checks", "other result"}
+        assert made(after.made) - {"checks", "other result"} == wanted
     else:
         assert made(after.made) == wanted
 

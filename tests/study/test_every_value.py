@@ -248,7 +248,7 @@ def _cases() -> list[tuple[Edit, str]]:
     """Every edit on every table; the many settings of a figure on the tables in turn."""
     found = []
     for number, edit in enumerate(EVERY):
-        is_setting = isinstance(edit, edits.ChooseSetting | edits.ChooseLook)
+        is_setting = isinstance(edit, edits.ChooseSetting | edits.ChooseLook | edits.ApplyStyle)
         tables = list(TABLES)
         found += [(edit, name) for name in ([tables[number % 3]] if is_setting else tables)]
     return found

@@ -34,14 +34,21 @@ class OtherResult(Value, frozen=True):
 
 def other_result(results: Results) -> OtherResult | None:
     """The result with what was set aside, else without what lies far out; None without either."""
-    measurements = results.measurements
+    measurements, sheet = results.measurements, results.sheet
     if measurements.is_summarised or results.comparison is None:
         return None
+    # Several sentences tell of it, and the table is read once more for it.
+    causes = (sheet.table, sheet.reading, results.comparison, results.compared)
+    return results.kept("other result", causes, lambda: _other_result(results))
+
+
+def _other_result(results: Results) -> OtherResult | None:
+    measurements = results.measurements
     if measurements.aside_count:
         found = _read_as(results, ())
         comparison = None if found.problem is not None else found.comparison
         return OtherResult(comparison, measurements.aside_count, is_with=True)
-    groups = results.groups
+    groups = results.compared
     if results.is_large:
         return None
     far = far_values([group.summary.array for group in groups.shown])

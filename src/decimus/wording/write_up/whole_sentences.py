@@ -251,7 +251,8 @@ def _terms(results: Results) -> str:
 
 
 def _with_and_without(results: Results) -> str:
-    return both_ways(results) if results.measurements.aside_count else ""
+    is_wanted = results.measurements.aside_count and not results.is_large
+    return both_ways(results) if is_wanted else ""
 
 
 _SENTENCES: dict[SentenceAbout, Callable[[Results], str]] = {
