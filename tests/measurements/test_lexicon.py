@@ -14,6 +14,7 @@ from decimus.measurements.lexicon import (
 )
 from decimus.measurements.summaries.lines import summary_places
 from decimus.measurements.units import is_unit
+from tests.conftest import results_of
 
 SURE = {
     Statistic.MEAN: ("Mean", "AVERAGE", "x̄", "Mittelwert", "moyenne", "media", "gemiddelde"),
@@ -208,3 +209,18 @@ def test_what_else_a_heading_is_about(heading: str, sense: Sense) -> None:
 )
 def test_what_was_measured_is_told_from_what_was_made_of_it(heading: str, measured: str) -> None:
     assert without_statistics(heading) == measured
+
+
+@pytest.mark.parametrize(
+    ("heading", "name", "unit"),
+    [
+        ("Area ± SD (mm²)", "Area", "mm²"),
+        ("mean ± Std Error", "measurement", ""),
+        ("mean area ± SD", "area", ""),
+        ("Average ± standard deviation", "measurement", ""),
+    ],
+)
+def test_an_outcome_is_called_by_what_was_measured(heading: str, name: str, unit: str) -> None:
+    cells = "fen,12.3 ± 1.2,6\nbog,14.1 ± 1.5,6\nheath,11.0 ± 0.9,5\n"
+    outcome = results_of(f"group,{heading},n\n{cells}").measurements.outcome
+    assert (outcome.name, outcome.unit) == (name, unit)
