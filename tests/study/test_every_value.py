@@ -158,7 +158,7 @@ TABLES = {"long": TWO_FACTORS, "columns": FIVE_BY_FOUR, "summarised": SUMMARISED
 
 
 @cache
-def base(name: str, *, is_written: bool) -> History:
+def base(name: str, *, is_written: bool = False) -> History:
     """A study with a bit of everything, so that every edit has something to change.
 
     Args:
@@ -260,11 +260,20 @@ def write_up(results: Results) -> list[object]:
     return found + [(line.about, plain_text(line.words)) for line in referee_sheet(results)]
 
 
+_SETTINGS = (
+    edits.ChooseSetting,
+    edits.ChooseLook,
+    edits.ApplyStyle,
+    edits.ChooseNumberStyle,
+    edits.ChooseColumns,
+)
+
+
 def _cases() -> list[tuple[Edit, str, bool]]:
     """Every edit on every table, in turn where all is written; settings on the tables in turn."""
     found = []
     for number, edit in enumerate(EVERY):
-        is_setting = isinstance(edit, edits.ChooseSetting | edits.ChooseLook | edits.ApplyStyle)
+        is_setting = isinstance(edit, _SETTINGS)
         in_turn = list(TABLES)[number % len(TABLES)]
         names = [in_turn] if is_setting else TABLES
         found += [(edit, name, name == in_turn) for name in names]
