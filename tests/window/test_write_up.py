@@ -6,7 +6,7 @@ from collections.abc import Callable
 from pathlib import Path
 
 import pytest
-from PySide6.QtCore import Qt
+from PySide6.QtCore import QPoint, QRect, Qt
 from PySide6.QtGui import QGuiApplication, QTextCursor
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QPushButton
@@ -315,3 +315,16 @@ def test_notes_are_kept_with_study_question_group_and_value(
     assert other.window.store.history.study == study
     window.store.undo()
     assert window.store.history.study.sheets[0].reading.cell_notes == ()
+
+
+def test_the_panel_stays_within_the_window(writing: Driver) -> None:
+    window = writing.window
+    ground = QRect(window.mapToGlobal(QPoint(0, 0)), window.size())
+    for which in Passage:
+        shown = view(writing, which)
+        for at in (0, -1):
+            put_cursor(shown.text, at)
+            panel = shown.open_parts(-1)
+            assert panel is not None
+            assert ground.contains(panel.geometry())
+            panel.close()

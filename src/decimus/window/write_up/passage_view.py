@@ -31,6 +31,8 @@ from decimus.wording.write_up.passages import (
     write,
 )
 
+_GAP = 4
+
 
 class PassageView(QFrame):
     """A titled text that is edited in place.
@@ -164,10 +166,21 @@ class PassageView(QFrame):
             panel.freeze_wanted.connect(
                 lambda: self._change(number, Live(part.what, part.text, not part.is_frozen))
             )
-        at = self.text.cursorRect().bottomLeft() + QPoint(0, 4)
-        panel.move(self.text.viewport().mapToGlobal(at))
+        panel.move(self._place_of(panel))
         panel.show()
         return panel
+
+    def _place_of(self, panel: QWidget) -> QPoint:
+        """Under the cursor, or over it where the window ends; within its sides."""
+        window, line = self.window(), self.text.cursorRect()
+        ground = self.text.viewport()
+        below = ground.mapToGlobal(line.bottomLeft() + QPoint(0, _GAP))
+        above = ground.mapToGlobal(line.topLeft() - QPoint(0, _GAP + panel.height()))
+        end = window.mapToGlobal(QPoint(window.width() - _GAP, window.height() - _GAP))
+        top = window.mapToGlobal(QPoint(0, _GAP)).y()
+        lowest = end.y() - panel.height()
+        y = below.y() if below.y() <= lowest else above.y()
+        return QPoint(min(below.x(), end.x() - panel.width()), max(top, min(y, lowest)))
 
     def _insert(self, what: AnyPart) -> None:
         results = self._results

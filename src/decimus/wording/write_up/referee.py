@@ -24,7 +24,7 @@ from decimus.wording.explanations import ERROR_BARS
 from decimus.wording.letters import lettered
 from decimus.wording.numbers import superscript
 from decimus.wording.phrases import group_words, n_words
-from decimus.wording.spans import Sentence, Text, plain_text
+from decimus.wording.spans import Sentence, Style, Text, plain_text
 from decimus.wording.write_up.parts import part_text, words_of
 from decimus.wording.write_up.whole_sentences import sentence_about
 
@@ -82,9 +82,14 @@ def _measured(results: Results) -> Iterator[SheetLine]:
         yield _line("Outcome", "Nobody has said what was measured.", is_gap=True)
     else:
         unit = f" ({outcome.unit})" if outcome.unit else ""
-        of = f" of {measurements.material}" if measurements.material else ""
         when = f" {measurements.condition}" if measurements.condition else ""
-        yield _line("Outcome", f"{outcome.name}{unit}{of}{when}.")
+        named = (
+            Text(f"{outcome.name}{unit}"),
+            Text(" of " if measurements.material else ""),
+            Text(measurements.material, Style.ITALIC),
+            Text(f"{when}."),
+        )
+        yield SheetLine("Outcome", tuple(span for span in named if span.text))
     if outcome.is_named and not outcome.unit:
         yield _line("Unit", "No unit is given; say that there is none, or which.", is_gap=True)
     if not measurements.material:
@@ -112,7 +117,8 @@ def _n(results: Results) -> Iterator[SheetLine]:
         same = ""
         if measurements.units.is_same:
             same = f" The same {units} were measured again."
-        yield _line("What n is", f"n counts {units}: {said} in each {each}, {total} in all.{same}")
+        counted = lettered(f" counts {units}: {said} in each {each}, {total} in all.{same}")
+        yield SheetLine("What n is", (Text("n", Style.ITALIC), *counted))
     if readings := sentence_about(results, SentenceAbout.READINGS):
         yield _line("Readings", readings)
     low = min((group.n for group in groups.shown), default=0)
