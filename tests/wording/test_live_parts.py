@@ -63,7 +63,7 @@ def assert_reads_as_suggested(results: Results) -> None:
         assert "".join(texts_of(results, pieces)) == plain_text(sentence)
         for piece in pieces:
             if isinstance(piece, Live) and isinstance(piece.what, FactPart):
-                assert piece.what in {offer.part for offer in offers(results)}
+                assert part_text(results, piece.what)
 
 
 @pytest.mark.parametrize("situation", PAPERS)
@@ -83,6 +83,14 @@ def test_under_every_height_and_error_bar(height: Height, error_bar: ErrorBar) -
         )
         if results.problem is None:
             assert_reads_as_suggested(results)
+
+
+def test_what_stands_in_a_suggestion_is_offered_elsewhere() -> None:
+    results = results_of(THREE)
+    offered = {offer.part for offer in offers(results)}
+    for which in (Passage.RESULTS, Passage.METHODS, Passage.GROUPS):
+        found = {p.what for p in pieces_of(suggested(results, which)) if isinstance(p, Live)}
+        assert found <= offered
 
 
 def test_of_one_value_in_each_group() -> None:
