@@ -176,6 +176,9 @@ def _report(arguments: argparse.Namespace) -> None:
     every = asked(arguments, _results(arguments))
     for results in every:
         _tell(arguments, results)
+        # The report says it where the results would stand; who asked for a test is told at once.
+        if arguments.method != "auto" and results.refusal is not None:
+            say(f"{in_words(arguments.file)}: Not compared: {results.refusal}")
     wish = ReportWish(arguments.title or "", with_sheets=not arguments.without_sheets)
     for line in export_report(every, output, wish):
         say(f"{in_words(output)}: {line}")

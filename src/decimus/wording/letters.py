@@ -14,6 +14,9 @@ _LETTER = re.compile(
 """A letter before a value, with its df between them, as in F(4, 34) = 9.1; or p as a word."""
 
 
+_LETTERS = frozenset({"n", "p", "t", "F", "q", "U", "W", "H", "z", "d_z", "d_av", "χ²"})
+
+
 def as_printed(sentence: Sentence) -> tuple[Text, ...]:
     """The printed words of a sentence, the letters in its choices slanted, too."""
     found: list[Text] = []
@@ -41,3 +44,19 @@ def lettered(text: str) -> tuple[Text, ...]:
     if at < len(text):
         found.append(Text(text[at:]))
     return tuple(found)
+
+
+def heading_letters(text: str) -> Sentence:
+    """The heading of a column, its letter slanted where it is one: *p*, adjusted *p*, *n* (%)."""
+    words = text.split(" ")
+    if not any(word in _LETTERS for word in words):
+        return lettered(text)
+    spans: list[Text] = []
+    for number, word in enumerate(words):
+        gap = " " if number else ""
+        if word in _LETTERS:
+            spans += [Text(gap)] if gap else []
+            spans.append(Text(word, Style.ITALIC))
+        else:
+            spans.append(Text(gap + word))
+    return tuple(spans)

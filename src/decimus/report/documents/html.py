@@ -8,7 +8,8 @@ from importlib.resources import files
 from decimus import __version__
 from decimus.errors import drawable
 from decimus.report.documents.contents import Document
-from decimus.report.documents.running_text import clean, heading_letters, lines_of
+from decimus.report.documents.running_text import clean, lines_of
+from decimus.wording.letters import heading_letters
 
 
 def html_bytes(document: Document) -> bytes:

@@ -20,7 +20,8 @@ from decimus.report.documents.contents import (
     Paragraph,
     Table,
 )
-from decimus.report.documents.running_text import clean, heading_letters, lines_of
+from decimus.report.documents.running_text import clean, lines_of
+from decimus.wording.letters import heading_letters
 from decimus.wording.spans import Sentence, Style, Text
 
 if TYPE_CHECKING:

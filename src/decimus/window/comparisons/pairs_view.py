@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QEvent, QPoint, QPointF, QRect, QRectF, Qt, Signal
+from PySide6.QtCore import QEvent, QPoint, QPointF, QRect, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import (
     QFontMetrics,
     QKeyEvent,
@@ -15,6 +15,7 @@ from PySide6.QtWidgets import (
     QAbstractItemView,
     QHeaderView,
     QMenu,
+    QStyle,
     QStyledItemDelegate,
     QStyleOptionViewItem,
     QWidget,
@@ -41,8 +42,10 @@ from decimus.window.widgets.theme import (
     colour,
     sans,
 )
+from decimus.wording.letters import heading_letters
 from decimus.wording.numbers import NBSP, full_number
 from decimus.wording.phrases import group_words, quantity
+from decimus.wording.spans import Style
 
 _HEADING_HEIGHT = 32
 _NARROWEST_DIFFERENCE = 130
@@ -74,7 +77,7 @@ class PairHeadings(QHeaderView):
         """The heading; letters of statistics in italics."""
         painter.save()
         text = str(self.model().headerData(section, Qt.Orientation.Horizontal) or "")
-        painter.setFont(sans(14, italic=text in ("p", "t", "q", "z", "U", "W")))
+        painter.setFont(sans(14))
         painter.setPen(colour(QUIET))
         column = Column(section)
         to_left = column in (Column.PAIR, Column.DIFFERENCE)
@@ -85,7 +88,18 @@ class PairHeadings(QHeaderView):
         if column is Column.DIFFERENCE and metrics.horizontalAdvance(text) > room.width():
             text = text.split(" (", maxsplit=1)[0]  # the unit is on the axis of the figure too
         text = metrics.elidedText(text, Qt.TextElideMode.ElideRight, room.width())
-        painter.drawText(room, side | Qt.AlignmentFlag.AlignVCenter, text)
+        runs = [
+            (run.text, sans(14, italic=run.style is Style.ITALIC)) for run in heading_letters(text)
+        ]
+        widths = [QFontMetrics(font).horizontalAdvance(run) for run, font in runs]
+        left = QStyle.alignedRect(
+            Qt.LayoutDirection.LeftToRight, side, QSize(sum(widths), room.height()), room
+        ).left()
+        for (run, font), width in zip(runs, widths, strict=True):
+            painter.setFont(font)
+            place = QRect(left, room.top(), width + 2, room.height())
+            painter.drawText(place, Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter, run)
+            left += width
         painter.restore()
 
 

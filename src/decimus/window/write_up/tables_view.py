@@ -24,6 +24,8 @@ from decimus.window.widgets.plain import PlainLabel, RichLabel, menu_text
 from decimus.window.widgets.rich_text import html_of, html_table
 from decimus.window.widgets.sentences import SentenceFonts, SentenceView
 from decimus.window.widgets.theme import INK, QUIET, RULE, TEAL, sans, serif
+from decimus.wording.letters import heading_letters
+from decimus.wording.spans import Style
 from decimus.wording.write_up.report_tables import LABEL, ReportTable
 from decimus.wording.write_up.table_choices import column_choice, table_sentence
 from decimus.wording.write_up.tables import TITLES, table_of
@@ -121,6 +123,8 @@ class TableView(QFrame):
         grid.setRowCount(len(body))
         for column, text in enumerate(head):
             item = QTableWidgetItem(text)
+            is_letter = all(run.style is Style.ITALIC for run in heading_letters(text))
+            item.setFont(sans(15, italic=is_letter, strong=True))
             right = table.numeric[column]
             side = Qt.AlignmentFlag.AlignRight if right else Qt.AlignmentFlag.AlignLeft
             item.setTextAlignment(side | Qt.AlignmentFlag.AlignVCenter)
