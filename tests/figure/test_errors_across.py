@@ -12,7 +12,7 @@ from decimus.errors import ChoiceError
 from decimus.figure.layout import page_of
 from decimus.figure.marks import Dots, Line, PageNote, Stroke
 from decimus.figure.outlines import measure
-from decimus.measurements.headings import amount_and_unit, error_of_amount
+from decimus.measurements.amounts import amount_and_unit, error_of_amount
 from decimus.study import edits
 from decimus.study.questions import FigureChoices, LevelError
 from decimus.study.targets import GroupAt

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import pytest
 
-from decimus.measurements.headings import amount_and_unit, name_and_unit
+from decimus.measurements.amounts import amount_and_unit
+from decimus.measurements.headings import name_and_unit
 from decimus.measurements.lexicon import (
     Sense,
     Statistic,

@@ -9,7 +9,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from decimus.measurements.decimals import DecimalVote, decimal_vote
-from decimus.measurements.headings import amount_and_unit, name_and_unit
+from decimus.measurements.amounts import amount_and_unit
+from decimus.measurements.headings import name_and_unit
 from decimus.measurements.numbers import CellKind, read_cell
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from itertools import product
 
 import numpy as np
@@ -12,12 +13,24 @@ from decimus.analysis.methods.subject_tests import complete_units, split_plot_of
 from decimus.statistics.assumption_checks import brown_forsythe, levene
 from decimus.statistics.distributions import Floats
 from decimus.statistics.linear_models import top_interaction
-from decimus.statistics.shapiro_wilk import FEWEST, MOST, combined_p, normal_scores, shapiro_wilk
+from decimus.statistics.shapiro_wilk import (
+    FEWEST,
+    MOST,
+    combined_p,
+    normal_scores,
+    rounding_step,
+    shapiro_wilk,
+    ties_spread,
+)
 from decimus.terms import Method
 from decimus.values import Value
 
 _MOST_POINTS = 1000
 """Points of a Q–Q picture; of more residuals as many are drawn, evenly by rank."""
+_ENOUGH_EACH = 8
+"""Values that every group needs for normality to be looked at within each."""
+_UNLIKE = 2.0
+"""Residuals of groups whose SDs differ by more than this factor are not looked at together."""
 
 
 class Check(Value, frozen=True):
@@ -30,6 +43,7 @@ class Check(Value, frozen=True):
         p_value: its p.
         groups: of how many groups it combines the p, each looked at by itself; `value` is then
             the smallest W. 1 for all residuals together.
+        step: what equal values were rounded to, over which they were spread; 0 for no ties.
     """
 
     name: str
@@ -37,6 +51,7 @@ class Check(Value, frozen=True):
     df: tuple[float, ...]
     p_value: float
     groups: int = 1
+    step: float = 0.0
 
 
 class Checks(Value, frozen=True, eq=False):
@@ -102,16 +117,11 @@ def checks_of(comparison: Comparison) -> Checks:
     if any(group.cells.given is not None for group in comparison.groups):
         why = "Single values are not known, so nothing can be checked."
         return Checks((), _NOTHING, _NOTHING, why_none=why)
-    residuals, fitted = _residuals(comparison)
+    residuals, fitted = _residuals(comparison, lambda values: values)
     found: list[Check] = []
-    why = ""
-    normality = _normality(comparison, residuals)
+    normality, why = _normality(comparison, len(residuals))
     if normality is not None:
         found.append(normality)
-    elif not FEWEST <= len(residuals) <= MOST:
-        why = f"Shapiro and Wilk’s W is made for {FEWEST} to {MOST} values; here are " + str(
-            len(residuals)
-        )
     within = comparison.method in (
         Method.PAIRED_T,
         Method.REPEATED_MEASURES,
@@ -120,7 +130,7 @@ def checks_of(comparison: Comparison) -> Checks:
         Method.ONE_SAMPLE_T,
     )
     if not within:
-        values = [group.summary.array for group in comparison.groups]
+        values = _values(comparison)
         for name, spread in (
             ("brown-forsythe", brown_forsythe(values)),
             ("levene", levene(values)),
@@ -149,50 +159,89 @@ def checks_of(comparison: Comparison) -> Checks:
 def _scaled(comparison: Comparison) -> Floats | None:
     if comparison.method not in OWN_SPREAD:
         return None
-    parts = [group.summary.array for group in comparison.groups]
+    parts = _values(comparison)
     return np.concatenate([(part - part.mean()) / (part.std(ddof=1) or 1.0) for part in parts])
 
 
-def _normality(comparison: Comparison, residuals: Floats) -> Check | None:
-    """Whether residuals can be normal; group by group where their spread is not pooled.
+def _values(comparison: Comparison) -> list[Floats]:
+    """The values of every group, less the measurements' origin, so that no digit is lost."""
+    return [np.array(group.cells.exact, dtype=np.float64) for group in comparison.groups]
 
-    Thrown together, normal values of groups that spread unlike would not seem normal; divided
-    by the SD of few values neither would they.
+
+def _normality(comparison: Comparison, count: int) -> tuple[Check | None, str]:
+    """Whether residuals can be normal, else why that is not looked at.
+
+    Where spread is not pooled, each group is looked at by itself if it has enough values for
+    that. Of smaller groups the residuals are taken together, unless they spread too unlike:
+    thrown together, or divided by the SD of few values, normal ones would not seem normal.
+    Equal values are spread over the step to which they were rounded.
+
+    Args:
+        comparison: what is looked at.
+        count: how many residuals its model leaves.
     """
+    parts = _values(comparison)
+    if comparison.pairing is not None:
+        parts = [np.array(comparison.pairing.differences.replicates, dtype=np.float64)]
+    step = rounding_step(np.concatenate(parts)) if count <= MOST else 0.0
+    tied = step if any(len(np.unique(part)) < len(part) for part in parts) else 0.0
     if comparison.method in OWN_SPREAD:
-        each = [shapiro_wilk(group.summary.array) for group in comparison.groups]
-        known = [check for check in each if check is not None]
-        if known:
+        if all(len(part) >= _ENOUGH_EACH for part in parts):
+            each = [shapiro_wilk(ties_spread(part, step)) for part in parts]
+            known = [check for check in each if check is not None]
+            if not known:
+                return None, ""
             smallest = min(check.statistic for check in known)
             p = combined_p([check.p_value for check in known])
-            return Check("shapiro-wilk", smallest, (), p, len(known))
-        return None
-    together = shapiro_wilk(residuals)
-    if together is None:
-        return None
-    return Check("shapiro-wilk", together.statistic, (), together.p_value)
+            return Check("shapiro-wilk", smallest, (), p, len(known), tied), ""
+        spreads = [float(part.std(ddof=1)) for part in parts if len(part) > 1]
+        if max(spreads) > _UNLIKE * min(spreads):
+            return None, (
+                "Normality is not looked at: groups are too small for each by itself, and spread "
+                "too unlike for all together"
+            )
+    together = shapiro_wilk(_residuals(comparison, lambda values: ties_spread(values, step))[0])
+    if together is not None:
+        return Check("shapiro-wilk", together.statistic, (), together.p_value, 1, tied), ""
+    if FEWEST <= count <= MOST:
+        return None, ""
+    return None, f"Shapiro and Wilk’s W is made for {FEWEST} to {MOST} values; here are {count}"
 
 
-def _residuals(comparison: Comparison) -> tuple[Floats, Floats]:
-    """What the model leaves of every value, and the mean it is about."""
+def _residuals(
+    comparison: Comparison, prepared: Callable[[Floats], Floats]
+) -> tuple[Floats, Floats]:
+    """What the model leaves of every value, and the mean it is about.
+
+    Args:
+        comparison: what was compared.
+        prepared: what is done first with the values of every group, or with the differences.
+    """
     if comparison.pairing is not None:
-        differences = np.array(comparison.pairing.differences.replicates, dtype=np.float64)
+        differences = prepared(
+            np.array(comparison.pairing.differences.replicates, dtype=np.float64)
+        )
         mean = float(differences.mean())
         return differences - mean, np.full(len(differences), mean)
     if comparison.method in (Method.REPEATED_MEASURES, Method.CROSSED_WITHIN):
-        return _within(complete_units(comparison.groups).values)
+        return _within(_by_column(complete_units(comparison.groups).values, prepared))
     if comparison.method is Method.SPLIT_PLOT:
         design = comparison.design
         parts = split_plot_of(comparison.groups, design.between[0], design.within[0])
-        found = [_within(part.values) for part in parts.complete]
+        found = [_within(_by_column(part.values, prepared)) for part in parts.complete]
         return np.concatenate([r for r, _ in found]), np.concatenate([f for _, f in found])
     if comparison.design.is_single and comparison.method in FACTORIAL:
         return _additive(comparison)
-    values = [np.array(group.cells.exact, dtype=np.float64) for group in comparison.groups]
+    values = [prepared(part) for part in _values(comparison)]
     means = [group.summary.moments.mean for group in comparison.groups]
     left = [part - mean for part, mean in zip(values, means, strict=True)]
     fitted = [np.full(len(part), mean) for part, mean in zip(values, means, strict=True)]
     return np.concatenate(left), np.concatenate(fitted)
+
+
+def _by_column(values: Floats, prepared: Callable[[Floats], Floats]) -> Floats:
+    """Each condition's values prepared by themselves."""
+    return np.column_stack([prepared(column) for column in values.T])
 
 
 def _additive(comparison: Comparison) -> tuple[Floats, Floats]:

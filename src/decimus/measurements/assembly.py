@@ -20,7 +20,7 @@ from decimus.measurements.asked import no_numbers, roles_of, unit_column
 from decimus.measurements.cells import CODE, Booleans, Floats, Integers
 from decimus.measurements.extraction import Observed
 from decimus.measurements.factors import block_outcome, factor_of, long_outcome
-from decimus.measurements.numbers import LARGEST, SMALLEST, CellKind, exact_number
+from decimus.measurements.numbers import LARGEST, SMALLEST, CellKind, read_cell
 from decimus.measurements.observations import (
     AsideValue,
     CellReference,
@@ -396,7 +396,8 @@ class Assembly:
         decimals = int(self._observed.decimals[at].max())
         origin = self._exact(int(at[0]))
         shifted = np.full(len(self._values), np.nan)
-        if max(abs(low), abs(high)) * 10.0**decimals < _EXACT:
+        are_typed = bool(np.equal(self._observed.values[at], self._values[at]).all())
+        if are_typed and max(abs(low), abs(high)) * 10.0**decimals < _EXACT:
             # Whole numbers of the last decimal fit a double: their differences are exact.
             scaled = np.rint(self._values[at] * 10.0**decimals)
             shifted[at] = (scaled - scaled[0]) / 10.0**decimals
@@ -405,7 +406,11 @@ class Assembly:
         return origin, shifted
 
     def _exact(self, i: int) -> Decimal:
-        return exact_number(self._table.cell(*self._place(i)), self._shape.decimal)
+        """The number of a cell as typed; of a limit what it counts as."""
+        cell = read_cell(self._table.cell(*self._place(i)), self._shape.decimal)
+        if cell.kind is CellKind.LIMIT and self._reading.limits is not None:
+            return cell.exact * Decimal(_LIMIT_SHARE[self._reading.limits])
+        return cell.exact
 
 
 def _means(values: Floats, readings: list[list[int]]) -> Floats:

@@ -375,7 +375,7 @@ class _Look:
         def fits(at: int) -> bool:
             if not turned or len(self._body) > _MOST_COMPUTED:
                 return False
-            return computed_lines(turned[: at + 1], digits[: at + 1]) > 0
+            return computed_lines(turned[: at + 1], digits[: at + 1], are_named=True) > 0
 
         labelled = summary_places([p.heading for p in numeric], fits=fits)
         if labelled:
@@ -384,7 +384,7 @@ class _Look:
         if len(numeric) < 4 or not turned or len(self._body) > _MOST_COMPUTED:
             return ()
         # What has a name of its own is a group, whatever its numbers amount to.
-        count = computed_lines(turned, digits)
+        count = computed_lines(turned, digits, are_named=False)
         last = numeric[len(numeric) - count :] if count else []
         return tuple(p.index for p in last) if not any(p.heading for p in last) else ()
 
@@ -445,7 +445,8 @@ class _Look:
             r for r, row in enumerate(self._body) if any(row[c].strip() for c in parts.measured)
         ]
         lines, decimals = self._numbers(list(parts.measured))
-        count = computed_lines(lines, decimals) if len(lines) == len(rows) else 0
+        are_full = len(lines) == len(rows)
+        count = computed_lines(lines, decimals, are_named=False) if are_full else 0
         return tuple(first + r for r in rows[len(rows) - count :]) if count else ()
 
     def _counts(self, column: int) -> Mapping[str, int]:
@@ -469,7 +470,8 @@ class _Look:
                 [cell.value if cell.kind is CellKind.NUMBER else None for cell in line]
                 for line in cells
             ]
-            return computed_lines(lines, [[cell.decimals for cell in line] for line in cells]) > 0
+            decimals = [[cell.decimals for cell in line] for line in cells]
+            return computed_lines(lines, decimals, are_named=True) > 0
 
         return fits
 

@@ -28,7 +28,8 @@ from decimus.measurements.cells import (
     coded_texts,
     parsed_column,
 )
-from decimus.measurements.headings import amount_and_unit, name_and_unit
+from decimus.measurements.amounts import amount_and_unit
+from decimus.measurements.headings import name_and_unit
 from decimus.measurements.profiles import filled_down
 from decimus.measurements.shapes import TableShape
 from decimus.study.readings import HEADINGS, HEADINGS_ABOVE, LevelJoin, Reading

@@ -17,7 +17,7 @@ from decimus.terms import Layout, LevelKind
 def factor_of(shape: TableShape, reading: Reading, variable: int, texts: tuple[str, ...]) -> Factor:
     """A factor with its levels, whose texts are given in reading order."""
     facts = reading.facts(variable)
-    kind, unit, levels = levels_of(texts, facts.kind)
+    kind, unit, levels = levels_of(texts, facts.kind, shape.decimal)
     if variable == HEADINGS and common_unit(shape) and kind is not LevelKind.AMOUNTS:
         levels = [replace(level, label=name_and_unit(level.text)[0]) for level in levels]
     name, heading_unit = _factor_name(shape, variable)

@@ -10,7 +10,8 @@ from collections.abc import Sequence
 from enum import Enum
 from itertools import pairwise
 
-from decimus.measurements.headings import amount_and_unit, name_and_unit
+from decimus.measurements.amounts import amount_and_unit
+from decimus.measurements.headings import name_and_unit
 from decimus.measurements.lexicon import Sense, plain, quantity_in, senses
 from decimus.measurements.numbers import is_date, read_cell
 from decimus.measurements.profiles import REPLICATE_SIGNS, ColumnProfile, numbered_stem

@@ -1,4 +1,4 @@
-"""One grammar of headings: the name and the unit in them, and amounts.
+"""One grammar of headings: the name and the unit in them.
 
     heading = name [ "(" unit ")" | "[" unit "]" | "/" unit | "in" unit | "," unit | "_" unit ]
 
@@ -8,7 +8,6 @@ known unit of measurement.
 
 from __future__ import annotations
 
-import math
 import re
 from functools import lru_cache
 
@@ -17,40 +16,12 @@ from decimus.measurements.units import is_unit, unit_behind
 SPACES = dict.fromkeys(map(ord, "\u00a0\u2009\u202f\u2007"), " ")
 MINUS = str.maketrans({"\u2212": "-", "\uff0d": "-"})
 
-_AMOUNT = re.compile(r"([<>]?)\s*([+-]?(?:\d+(?:[.,]\d*)?|[.,]\d+)(?:[eE][+-]?\d+)?)\s*(\D.*)?")
-_ERROR = re.compile(r"(.*?)\s*(?:±|\+/-)\s*(\d+(?:[.,]\d+)?|[.,]\d+)\s*(.*)")
 _BRACKETS = re.compile(r"(.*\S)\s*(?:\(([^()]*(?:\([^()]*\))?[^()]*)\)|\[([^\[\]]+)\])\s*")
 _ONLY = re.compile(r"(?:\(([^()]+)\)|\[([^\[\]]+)\])")
 _SLASH = re.compile(r"(\S.*?)\s+/\s*(\S.*)|(\S.*?\S)/(\S.*)")
 _IN = re.compile(r"(\S.*?),?\s+in\s+(\S.*)", re.IGNORECASE)
 _COMMA = re.compile(r"(\S.*?),\s*(\S.*)")
 _JOINED = re.compile(r"(\w*[^\W_]{2})[_.]([^\W_]+)")
-
-
-def amount_and_unit(text: str) -> tuple[float, str] | None:
-    """A heading such as "2 g/L" as (2.0, "g/L"); "2" as (2.0, ""); None for names.
-
-    An error that is given with it is none of its unit: "10 ± 0.5 °C" is (10.0, "°C").
-    """
-    match = _AMOUNT.fullmatch(text.translate(SPACES).strip().translate(MINUS))
-    if match is None or match[1]:
-        return None
-    value, rest = float(match[2].replace(",", ".")), (match[3] or "").strip()
-    if error := _ERROR.fullmatch(rest):
-        if error[1] and error[3] not in ("", error[1]):
-            return None
-        rest = error[1] or error[3]
-    if rest and rest[0] in ".,:/-":
-        return None  # a date, a time, a range
-    return (value, rest) if math.isfinite(value) else None
-
-
-def error_of_amount(text: str) -> float | None:
-    """The error that an amount gives of itself: 0.5 for "10 ± 0.5 °C"; None for none."""
-    found = _ERROR.fullmatch(text.translate(SPACES).strip())
-    if found is None or amount_and_unit(text) is None:
-        return None
-    return float(found[2].replace(",", "."))
 
 
 @lru_cache(maxsize=20_000)

@@ -6,7 +6,7 @@ import math
 from collections.abc import Sequence
 
 from decimus.measurements.families import Family, are_readings, family_of, unlikeness
-from decimus.measurements.headings import amount_and_unit
+from decimus.measurements.amounts import amount_and_unit
 from decimus.measurements.lexicon import Sense
 from decimus.measurements.numbers import read_cell
 from decimus.measurements.profiles import ColumnProfile, is_replicate_stem, numbered_stem

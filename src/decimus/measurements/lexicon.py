@@ -12,7 +12,7 @@ import unicodedata
 from enum import Enum, StrEnum
 from functools import lru_cache
 
-from decimus.measurements.headings import error_of_amount
+from decimus.measurements.amounts import error_of_amount
 from decimus.values import Value
 
 

@@ -36,8 +36,10 @@ class Cell(Value, frozen=True):
         kind: what it is.
         value: the number; of a limit, the number it names.
         decimals: digits after the decimal sign as typed.
-        unit: the unit typed behind the number, "" for none.
+        unit: the unit typed behind the number, or the currency before it; "" for none.
         has_other_sign: whether its decimal sign is not that of the table.
+        digits: the number with a point and without signs of thousands, from which value and
+            exact decimal are both made; "" where there is none.
     """
 
     kind: CellKind
@@ -45,6 +47,12 @@ class Cell(Value, frozen=True):
     decimals: int = 0
     unit: str = ""
     has_other_sign: bool = False
+    digits: str = ""
+
+    @property
+    def exact(self) -> Decimal:
+        """The number exactly as typed; only where there is one."""
+        return Decimal(self.digits)
 
 
 LARGEST, SMALLEST = 1e50, 1e-50
@@ -115,15 +123,19 @@ def read_cell(text: str, decimal: str = ".") -> Cell:
     if stripped.lower() in _MISSING_MARKS:
         return _MISSING
     if plain := _PLAIN[decimal].fullmatch(stripped):
-        digits = len(plain[1] or plain[2] or "")
-        value = float(stripped.replace(",", "."))
-        if not math.isfinite(value) or (value == 0 and _ANY_DIGIT.search(stripped)):
-            return _TEXT  # beyond what a double can hold, at either end
-        return Cell(CellKind.NUMBER, value, max(0, digits - int(plain[3] or 0)))
+        places = len(plain[1] or plain[2] or "")
+        return _number(stripped.replace(",", "."), max(0, places - int(plain[3] or 0)))
     if grouped := _GROUPED[decimal].fullmatch(stripped):
         whole = re.sub(r"[ ']|" + ("," if decimal == "." else r"\."), "", stripped)
-        return Cell(CellKind.NUMBER, float(whole.replace(",", ".")), len(grouped[1] or ""))
+        return _number(whole.replace(",", "."), len(grouped[1] or ""))
     return _read_more(stripped, decimal)
+
+
+def _number(digits: str, decimals: int) -> Cell:
+    value = float(digits)
+    if not math.isfinite(value) or (value == 0 and _ANY_DIGIT.search(digits)):
+        return _TEXT  # beyond what a double can hold, at either end
+    return Cell(CellKind.NUMBER, value, decimals, digits=digits)
 
 
 def _read_more(stripped: str, decimal: str) -> Cell:
@@ -136,7 +148,7 @@ def _read_more(stripped: str, decimal: str) -> Cell:
             return _TEXT  # the limit of a limit is none
         bound = read_cell(limit[2], decimal)
         if bound.kind is CellKind.NUMBER:
-            return Cell(CellKind.LIMIT, bound.value, bound.decimals, bound.unit)
+            return replace(bound, kind=CellKind.LIMIT)
         return _TEXT
     if stripped[0] in _CURRENCIES and stripped[1:2] != stripped[0]:
         amount = read_cell(stripped[1:], decimal)
@@ -148,22 +160,13 @@ def _read_more(stripped: str, decimal: str) -> Cell:
     if with_unit is not None and not _LEVEL_OF_INTERVAL.search(stripped):
         bare = read_cell(with_unit[1].strip(), decimal)
         if bare.kind is CellKind.NUMBER:
-            return Cell(CellKind.NUMBER, bare.value, bare.decimals, with_unit[2].strip())
+            return replace(bare, unit=with_unit[2].strip())
     return _TEXT
 
 
 def is_date(text: str) -> bool:
     """True for a date in one of the usual forms."""
     return _DATE.fullmatch(text.strip()) is not None
-
-
-def exact_number(text: str, decimal: str = ".") -> Decimal:
-    """The number in a cell exactly as typed; the cell must hold one."""
-    bare = text.translate(SPACES).strip().translate(MINUS)
-    if (unit := read_cell(text, decimal).unit) and bare.endswith(unit):
-        bare = bare.removesuffix(unit).strip()
-    bare = re.sub(r"[ ']|" + ("," if decimal == "." else r"\."), "", bare)
-    return Decimal(bare.replace(",", "."))
 
 
 def is_number(text: str, decimal: str = ".") -> bool:

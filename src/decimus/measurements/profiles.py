@@ -8,7 +8,8 @@ from collections.abc import Sequence
 from functools import cached_property
 from itertools import pairwise
 
-from decimus.measurements.headings import amount_and_unit, name_and_unit
+from decimus.measurements.amounts import amount_and_unit
+from decimus.measurements.headings import name_and_unit
 from decimus.measurements.lexicon import Sense, is_control, is_identifier, senses
 from decimus.measurements.numbers import CellKind, is_date, read_cell
 from decimus.measurements.variables import known_order

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from decimus.measurements.headings import amount_and_unit, error_of_amount
+from decimus.measurements.amounts import amount_and_unit, error_of_amount, sign_of_amounts
 from decimus.terms import LevelKind
 from decimus.values import Value
 
@@ -156,17 +156,21 @@ def known_order(texts: tuple[str, ...]) -> tuple[str, ...] | None:
     return _counted_in_time(texts)
 
 
-def levels_of(texts: tuple[str, ...], kind: LevelKind | None) -> tuple[LevelKind, str, list[Level]]:
+def levels_of(
+    texts: tuple[str, ...], kind: LevelKind | None, decimal: str = "."
+) -> tuple[LevelKind, str, list[Level]]:
     """Levels from their texts: what they are, the unit all of them carry, the levels.
 
     Args:
         texts: distinct, in reading order.
         kind: what the user says they are; None to find out.
+        decimal: the decimal sign of the table, for amounts that leave it open.
 
     Amounts need every text to be a number, all with the same unit or none; when the
     user says amounts and they are not, they stay names.
     """
-    amounts = [amount_and_unit(text) for text in texts]
+    sign = sign_of_amounts(texts, decimal)
+    amounts = [amount_and_unit(text, sign) for text in texts]
     units = {amount[1] for amount in amounts if amount is not None}
     all_amounts = bool(texts) and None not in amounts and len(units) == 1
     if not all_amounts:
@@ -179,7 +183,7 @@ def levels_of(texts: tuple[str, ...], kind: LevelKind | None) -> tuple[LevelKind
             text,
             text.removesuffix(unit).strip() if unit else text,
             amount[0],
-            error_of_amount(text),
+            error_of_amount(text, sign),
         )
         for text, amount in zip(texts, amounts, strict=True)
         if amount is not None

@@ -109,6 +109,48 @@ def shapiro_wilk(values: Floats) -> NormalityCheck | None:
     return NormalityCheck(w, normal_tail((y - mean) / deviation))
 
 
+def rounding_step(values: Floats) -> float:
+    """The least distance of values that differ, which is what they were rounded to; 0 for none.
+
+    Args:
+        values: all values that were read on one scale, of any length.
+    """
+    distinct = np.unique(values)
+    if len(distinct) < 2:
+        return 0.0
+    gaps = np.diff(distinct)
+    # What binary arithmetic has left between equal numbers is no step.
+    real = gaps[gaps > _NOISE * float(np.abs(distinct).max())]
+    return float(real.min()) if len(real) else 0.0
+
+
+def ties_spread(values: Floats, step: float) -> Floats:
+    """The values, equal ones evenly over the step that rounding made one of.
+
+    Rounded values are no sample of a normal distribution: W falls with the step, and with many
+    values any step is found. Where within the step a value lay is not known; evenly, the mean
+    stays and the check rejects normal values rounded to whole SDs no more often than it says.
+
+    Args:
+        values: one group, of length n, in any order.
+        step: what they were rounded to, 0 for nothing known.
+    """
+    order = np.argsort(values, kind="stable")
+    ordered = values[order]
+    if not step or len(ordered) < 2:
+        return values
+    starts = np.flatnonzero(np.diff(ordered, prepend=-math.inf) > step / 2)
+    counts = np.diff(starts, append=len(ordered))
+    place = np.arange(len(ordered)) - np.repeat(starts, counts)
+    many = np.repeat(counts, counts)
+    spread = np.empty(len(ordered))
+    spread[order] = ordered + step * ((place + 0.5) / many - 0.5)
+    return spread
+
+
+_NOISE = 1e-12
+
+
 def combined_p(p_values: Sequence[float]) -> float:
     """One p of several independent ones: χ² = −2 Σ log p on 2k df, whose tail is a finite sum.
 

@@ -11,7 +11,7 @@ from decimus.analysis.results import Results
 from decimus.errors import InputError
 from decimus.formats.table_files import FoundTable
 from decimus.measurements.detection import table_shape
-from decimus.measurements.headings import amount_and_unit, name_and_unit
+from decimus.measurements.amounts import amount_and_unit, name_and_unit
 from decimus.study.edits import ReplaceTable
 from decimus.study.edits.tables import LevelRename
 from decimus.study.readings import Reading

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 
 from msgspec.structs import replace
 
-from decimus.measurements.headings import amount_and_unit
+from decimus.measurements.amounts import amount_and_unit
 from decimus.measurements.lexicon import Statistic, statistic_named
 from decimus.measurements.numbers import Cell, CellKind, read_cell
 from decimus.measurements.observations import GroupCells, Measurements

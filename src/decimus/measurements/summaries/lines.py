@@ -158,12 +158,16 @@ def _runs(places: Sequence[int]) -> list[list[int]]:
     return runs
 
 
-def computed_lines(lines: Sequence[Numbers], decimals: Sequence[Sequence[int]]) -> int:
+def computed_lines(
+    lines: Sequence[Numbers], decimals: Sequence[Sequence[int]], *, are_named: bool
+) -> int:
     """How many of the last lines are computed from those before them.
 
     Args:
         lines: rows (or columns) of equal length.
         decimals: how many decimals each number was typed with.
+        are_named: whether the last have a name that can be a summary's. A line without one
+            among numbers like its own is a measurement, whatever it equals.
     """
     for count in range(min(_MOST_LINES, len(lines) - _FEWEST_BEHIND), 0, -1):
         behind = lines[:-count]
@@ -171,6 +175,7 @@ def computed_lines(lines: Sequence[Numbers], decimals: Sequence[Sequence[int]]) 
         most = _CHANCE_OF_ONE if count == 1 else _CHANCE
         if all(
             _is_computed(lines[i], decimals[i], behind, decimals[:-count], most)
+            and (are_named or not _is_like(lines[i], decimals[i], behind, decimals[:-count]))
             for i in range(len(lines) - count, len(lines))
         ):
             return count
@@ -202,6 +207,24 @@ def _is_computed(
     return any(_all_match(columns, arithmetic, most) for arithmetic in _ARITHMETIC)
 
 
+def _is_like(
+    line: Numbers,
+    decimals: Sequence[int],
+    behind: Sequence[Numbers],
+    usual: Sequence[Sequence[int]],
+) -> bool:
+    """True where every number lies among those above it and is typed with as many decimals."""
+    for position, value in enumerate(line):
+        values = [found for row in behind if (found := row[position]) is not None]
+        if value is None or not values:
+            continue
+        if all(row[position] != decimals[position] for row in usual):
+            return False
+        if not min(values) <= value <= max(values):
+            return False
+    return True
+
+
 def _all_match(
     columns: list[tuple[float, int, list[float]]],
     arithmetic: Callable[[list[float]], float],
@@ -215,6 +238,8 @@ def _all_match(
         slack = 1e-15 * len(values) * max(map(abs, values))
         if abs(value - expected) > 0.5000001 * step + slack:
             return False
-        # A number by chance would lie anywhere among the others.
-        chance *= max(_SUREST, step / (max(*values, value) - min(*values, value) + step))
+        # A number by chance would lie anywhere among the others, and is told from what is
+        # expected no finer than it was typed and can be added up.
+        window = step + 2 * slack
+        chance *= max(_SUREST, window / (max(*values, value) - min(*values, value) + window))
     return chance < most

@@ -124,6 +124,12 @@ def check_working(check: Check, numerals: Numerals) -> Working:
             "spread; their p are combined by Fisher’s method, −2 Σ ln p as χ²."
         )
     df = " and ".join(degrees_of_freedom(df, numerals) for df in check.df)
+    if check.step:
+        step = full_number(float(f"{check.step:.6g}"), numerals)
+        reading += (
+            f" Equal values were first laid evenly over the step of {step} that rounding made one "
+            "value of, since rounded values are no sample of a normal distribution."
+        )
     on = f" On {df} df." if df else ""
     return Working(
         f"Working: {check_name(check)}",
