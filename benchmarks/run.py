@@ -17,6 +17,7 @@ NAMES = (
         "all_pairs",
         "rejections",
         "coverage",
+        "normality",
     ),
     *("million_rows", "saving", "digits", "reading"),
 )

@@ -4,13 +4,16 @@ from __future__ import annotations
 
 import math
 import random
+import re
+from decimal import Decimal
 
+import numpy as np
 import pytest
 from scipy import stats  # noqa: TID251, TID253 - another route to the same numbers
 
 from decimus.analysis.planning import planning_of
 from decimus.statistics.planning import needed_n
-from decimus.statistics.shapiro_wilk import combined_p
+from decimus.statistics.shapiro_wilk import combined_p, rounding_step, ties_spread
 from decimus.study import edits
 from decimus.study.readings import SetAside
 from decimus.terms import Method, PairSet
@@ -124,6 +127,53 @@ def test_the_check_is_that_of_the_groups_combined() -> None:
     assert "within each of 2 groups" in check_lines(results)[0]
     pooled = results_of(text, edits.ChooseMethod(method=Method.STUDENT_T, name="Student"))
     assert "within each" not in check_lines(pooled)[0]
+
+
+def test_three_values_of_which_two_are_equal_do_not_alarm() -> None:
+    """W is 0.75 then, and its p 0: that of rounding, not of the values."""
+    text = "g,v\n" + "".join(f"{g},{v}\n" for g in "ABCD" for v in ("1.2", "1.2", "1.5"))
+    for method in (Method.ANOVA, Method.WELCH_ANOVA):
+        check = results_of(text, edits.ChooseMethod(method=method, name="x")).checks.check(
+            "shapiro-wilk"
+        )
+        assert check is not None
+        assert check.groups == 1
+        assert check.step == pytest.approx(0.3)
+        assert check.p_value > 0.05
+
+
+def test_ties_are_laid_evenly_over_their_step() -> None:
+    even = ties_spread(np.array([2.0, 1.0, 2.0, 2.0, 3.5]), 0.6)
+    assert even == pytest.approx([1.8, 1.0, 2.0, 2.2, 3.5])
+    assert rounding_step(np.array([0.3, 0.1 + 0.2, 0.5, 0.9])) == pytest.approx(0.2)
+    assert rounding_step(np.array([4.0, 4.0])) == 0
+    assert list(ties_spread(np.array([4.0, 4.0]), 0.0)) == [4.0, 4.0]
+
+
+def test_groups_of_eight_are_looked_at_by_themselves_and_smaller_ones_together() -> None:
+    welch = edits.ChooseMethod(method=Method.WELCH_ANOVA, name="Welch")
+    for n, groups in ((8, 3), (7, 1)):
+        check = results_of(unlike(1, (1.0, 1.0, 1.0), n), welch).checks.check("shapiro-wilk")
+        assert check is not None
+        assert check.groups == groups
+    apart = results_of(unlike(1, (1.0, 5.0, 1.0), 5), welch)
+    assert apart.checks.check("shapiro-wilk") is None
+    assert any("spread too unlike" in line for line in check_lines(apart))
+
+
+@pytest.mark.parametrize("offset", [10**9, 10**12])
+def test_checks_lose_no_digit_to_leading_ones(offset: int) -> None:
+    rows = unlike(3, (1.0, 2.0, 1.5), 9)
+    far = re.sub(r",(-?\d+\.\d+)", lambda m: f",{Decimal(m[1]) + offset}", rows)
+    for method in (Method.ANOVA, Method.WELCH_ANOVA):
+        near, moved = (
+            results_of(text, edits.ChooseMethod(method=method, name="x")).checks.checks
+            for text in (rows, far)
+        )
+        assert [check.name for check in near] == ["shapiro-wilk", "brown-forsythe", "levene"]
+        for a, b in zip(near, moved, strict=True):
+            assert b.value == pytest.approx(a.value, rel=1e-11)
+            assert b.p_value == pytest.approx(a.p_value, rel=1e-9)
 
 
 @pytest.mark.parametrize("p_values", [(0.3,), (0.2, 0.04), (0.5, 0.9, 1.0), (1e-200, 0.3)])

@@ -8,8 +8,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from decimus.measurements.decimals import DecimalVote, decimal_vote
 from decimus.measurements.amounts import amount_and_unit
+from decimus.measurements.decimals import DecimalVote, decimal_vote
 from decimus.measurements.headings import name_and_unit
 from decimus.measurements.numbers import CellKind, read_cell
 
@@ -31,7 +31,7 @@ from decimus.measurements.numbers import CellKind, read_cell
     ],
 )
 def test_numbers_with_a_point(text: str, value: float, decimals: int) -> None:
-    cell = read_cell(text)
+    cell = read_cell(text, ".")
     assert (cell.kind, cell.value, cell.decimals) == (CellKind.NUMBER, value, decimals)
 
 
@@ -52,12 +52,12 @@ def test_the_other_sign_where_a_cell_is_clear_by_itself() -> None:
 
 @pytest.mark.parametrize("text", ["", "  ", "\u00a0"])
 def test_blank(text: str) -> None:
-    assert read_cell(text).kind is CellKind.BLANK
+    assert read_cell(text, ".").kind is CellKind.BLANK
 
 
 @pytest.mark.parametrize("text", ["NA", "n/a", "–", "-", ".", "#N/A", "#DIV/0!", "NaN", "null"])
 def test_marks_for_missing(text: str) -> None:
-    assert read_cell(text).kind is CellKind.MISSING
+    assert read_cell(text, ".").kind is CellKind.MISSING
 
 
 @pytest.mark.parametrize(
@@ -65,14 +65,14 @@ def test_marks_for_missing(text: str) -> None:
     ["inf", "1e999", "1_000", "0x1F", "12a", "1.2.3", "3,5,7", "١٢a"],
 )
 def test_what_is_no_number_never_becomes_one(text: str) -> None:
-    cell = read_cell(text)
+    cell = read_cell(text, ".")
     assert cell.kind is CellKind.TEXT
     assert math.isnan(cell.value)
 
 
 @given(st.floats(-1e12, 1e12, allow_nan=False))
 def test_shortest_texts_come_back(value: float) -> None:
-    assert read_cell(repr(value)).value == value
+    assert read_cell(repr(value), ".").value == value
     assert read_cell(repr(value).replace(".", ","), ",").value == value
 
 
@@ -143,8 +143,8 @@ def test_what_looks_like_a_number_and_is_none(text: str) -> None:
 
 
 def test_numbers_at_the_ends_of_a_double() -> None:
-    assert read_cell("5e-324").value == 5e-324
-    assert read_cell("0e-999").value == 0
-    assert read_cell("0.000").value == 0
-    assert read_cell("1.7e308").value == 1.7e308
-    assert read_cell(" " * 2_000).kind is CellKind.BLANK
+    assert read_cell("5e-324", ".").value == 5e-324
+    assert read_cell("0e-999", ".").value == 0
+    assert read_cell("0.000", ".").value == 0
+    assert read_cell("1.7e308", ".").value == 1.7e308
+    assert read_cell(" " * 2_000, ".").kind is CellKind.BLANK

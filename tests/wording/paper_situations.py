@@ -147,14 +147,13 @@ CHANGE = "In percent of the mean for salt that is # % (# % CI # to #)."
 
 METHODS: dict[str, str] = {
     "two groups that differ": (
-        "Leaf area was measured in two groups (control and salt), with # replicates in each group"
-        " (# in all). Means are shown with their # % confidence interval (t-based); circles are "
+        "Leaf area was measured in two groups (control and salt), with # replicates in each group "
+        "(# in all). Means are shown with their # % confidence interval (t-based); circles are "
         "single replicates. Groups were compared by Welch’s t-test, two-sided; intervals of "
         "differences are at # %. A difference counts as shown where p < #. The test assumes "
-        "independent replicates, normal within groups; spreads may differ. Checks: normality "
-        "within each of # groups, Shapiro–Wilk: smallest W = #, all together p = #; equal spread,"
-        " Brown–Forsythe: F(#, #) = #, p = #; neither speaks against that. Computed with Decimus "
-        "#."
+        "independent replicates, normal within groups; spreads may differ. Checks: normality, "
+        "Shapiro–Wilk: W = #, p = #; equal spread, Brown–Forsythe: F(#, #) = #, p = #; neither "
+        "speaks against that. Computed with Decimus #."
     ),
     "two groups, one-sided and shown": (
         "Leaf area was measured in two groups (control and salt), with # replicates in each group"
@@ -162,7 +161,7 @@ METHODS: dict[str, str] = {
         "single replicates. Groups were compared by Welch’s t-test, one-sided: control above "
         "salt; intervals of differences are at # %. A difference counts as shown where p < #. The"
         " test assumes independent replicates, normal within groups; spreads may differ. Checks: "
-        "normality within each of # groups, Shapiro–Wilk: smallest W = #, all together p = #; "
+        "normality, Shapiro–Wilk: W = #, p = #; "
         "equal spread, Brown–Forsythe: F(#, #) = #, p = #; neither speaks against that. Computed "
         "with Decimus #."
     ),
@@ -180,19 +179,18 @@ METHODS: dict[str, str] = {
         "circles are single replicates. Groups were compared by Welch’s t-test, two-sided; "
         "intervals of differences are at # %. A difference counts as shown where p < #. The test "
         "assumes independent replicates, normal within groups; spreads may differ. Checks: "
-        "normality within each of # groups, Shapiro–Wilk: smallest W = #, all together p = #; "
+        "normality, Shapiro–Wilk: W = #, p = #; "
         "equal spread, Brown–Forsythe: F(#, #) = #, p > #; neither speaks against that. Computed "
         "with Decimus #."
     ),
     "a ratio of logarithms": (
         "Titre was measured in two groups (a and b), with # replicates in each group (# in all). "
         "Values are taken as log₁₀. Geometric means are shown with their # % confidence interval "
-        "(t-based on logarithms, taken back); circles are single replicates. Groups were compared"
-        " by Welch’s t-test, two-sided; intervals of differences are at # %. A difference counts "
+        "(t-based on logarithms, taken back); circles are single replicates. Groups were compared "
+        "by Welch’s t-test, two-sided; intervals of differences are at # %. A difference counts "
         "as shown where p < #. The test assumes independent replicates, normal within groups; "
-        "spreads may differ. Checks: normality within each of # groups, Shapiro–Wilk: smallest W "
-        "= #, all together p = #; equal spread, Brown–Forsythe: F(#, #) = #, p = #; neither "
-        "speaks against that. Computed with Decimus #."
+        "spreads may differ. Checks: normality, Shapiro–Wilk: W = #, p = #; equal spread, "
+        "Brown–Forsythe: F(#, #) = #, p = #; neither speaks against that. Computed with Decimus #."
     ),
     "missing values": (
         "Mass was measured at two levels of treatment (a and b), with #–# replicates in each "
@@ -200,30 +198,29 @@ METHODS: dict[str, str] = {
         "interval (t-based); circles are single replicates. Groups were compared by Welch’s "
         "t-test, two-sided; intervals of differences are at # %. A difference counts as shown "
         "where p < #. The test assumes independent replicates, normal within groups; spreads may "
-        "differ. Checks: normality within each of # groups, Shapiro–Wilk: smallest W = #, all "
-        "together p = #; equal spread, Brown–Forsythe: F(#, #) = #, p = #; neither speaks against"
-        " that. Computed with Decimus #."
+        "differ. Checks: normality, Shapiro–Wilk: W = #, p > #; equal spread, Brown–Forsythe: "
+        "F(#, #) = #, p = #; neither speaks against that. Computed with Decimus #."
     ),
     "a value set aside": (
         "Leaf area was measured in two groups (control and salt), with #–# replicates in each "
-        "group (# in all). One value, # (row #), was set aside: spilt. Means are shown with their"
-        " # % confidence interval (t-based); circles are single replicates. Groups were compared "
+        "group (# in all). One value, # (row #), was set aside: spilt. Means are shown with their "
+        "# % confidence interval (t-based); circles are single replicates. Groups were compared "
         "by Welch’s t-test, two-sided; intervals of differences are at # %. A difference counts "
         "as shown where p < #. The test assumes independent replicates, normal within groups; "
-        "spreads may differ. Checks: normality within each of # groups, Shapiro–Wilk: smallest W "
-        "= #, all together p = #; equal spread, Brown–Forsythe: F(#, #) = #, p = #; neither "
-        "speaks against that. Without the value set aside: t(#) = #, p = #; with it: t(#) = #, p "
-        "= #; the verdict is the same. Computed with Decimus #."
+        "spreads may differ. Checks: normality, Shapiro–Wilk: W = #, p = #; equal spread, "
+        "Brown–Forsythe: F(#, #) = #, p = #; neither speaks against that. Without the value set "
+        "aside: t(#) = #, p = #; with it: t(#) = #, p = #; the verdict is the same. Computed with "
+        "Decimus #."
     ),
     "readings averaged": (
         "Activity was measured at two levels of temperature (# and # °C), with # flasks in each "
         "group (# in all). The # readings of one flask were averaged first, so that n counts "
-        "flasks. Means are shown with their # % confidence interval (t-based); circles are single"
-        " flasks. Groups were compared by Welch’s t-test, two-sided; intervals of differences are"
-        " at # %. A difference counts as shown where p < #. The test assumes independent "
-        "replicates, normal within groups; spreads may differ. Checks: normality within each of #"
-        " groups, Shapiro–Wilk: smallest W = #, all together p > #; equal spread, Brown–Forsythe:"
-        " F(#, #) = #, p > #; neither speaks against that. Computed with Decimus #."
+        "flasks. Means are shown with their # % confidence interval (t-based); circles are single "
+        "flasks. Groups were compared by Welch’s t-test, two-sided; intervals of differences are "
+        "at # %. A difference counts as shown where p < #. The test assumes independent "
+        "replicates, normal within groups; spreads may differ. Checks: normality, Shapiro–Wilk: W "
+        "= #, p = #; equal spread, Brown–Forsythe: F(#, #) = #, p > #; neither speaks against "
+        "that. Computed with Decimus #."
     ),
     "two summaries": (
         "Means of cover at two levels of roof aspect (north and south) and their spread were "
@@ -249,7 +246,7 @@ METHODS: dict[str, str] = {
         "as one family), two-sided; intervals of differences are adjusted after Bonferroni, at # "
         "%. A difference counts as shown where p < #. The tests assume independent units, normal "
         "residuals; unequal spread of differences between conditions is corrected for. Checks: "
-        "normality, Shapiro–Wilk: W = #, p < #; sphericity, Mauchly: W(#) = #, p = #; residuals "
+        "normality, Shapiro–Wilk: W = #, p = #; sphericity, Mauchly: W(#) = #, p = #; residuals "
         "are hardly normal. Computed with Decimus #."
     ),
     "the same mice three times by ranks": (
@@ -303,7 +300,7 @@ METHODS: dict[str, str] = {
         "Games–Howell test for all pairs (# comparisons as one family), two-sided; intervals of "
         "differences are simultaneous, at # %. A difference counts as shown where p < #. The "
         "tests assume independent replicates, normal within groups; spreads may differ. Checks: "
-        "normality within each of # groups, Shapiro–Wilk: smallest W = #, all together p = #; "
+        "normality, Shapiro–Wilk: W = #, p = #; "
         "equal spread, Brown–Forsythe: F(#, #) = #, p = #; neither speaks against that. Computed "
         "with Decimus #."
     ),
@@ -415,13 +412,13 @@ METHODS: dict[str, str] = {
         "of either kind taken as given. p is exact. Computed with Decimus #."
     ),
     "no spaces around signs": (
-        "Leaf area was measured in two groups (control and salt), with # replicates in each group"
-        " (# in all). Means are shown with their #% confidence interval (t-based); circles are "
+        "Leaf area was measured in two groups (control and salt), with # replicates in each group "
+        "(# in all). Means are shown with their #% confidence interval (t-based); circles are "
         "single replicates. Groups were compared by Welch’s t-test, two-sided; intervals of "
         "differences are at #%. A difference counts as shown where p<#. The test assumes "
-        "independent replicates, normal within groups; spreads may differ. Checks: normality "
-        "within each of # groups, Shapiro–Wilk: smallest W=#, all together p=#; equal spread, "
-        "Brown–Forsythe: F(#, #)=#, p=#; neither speaks against that. Computed with Decimus #."
+        "independent replicates, normal within groups; spreads may differ. Checks: normality, "
+        "Shapiro–Wilk: W=#, p=#; equal spread, Brown–Forsythe: F(#, #)=#, p=#; neither speaks "
+        "against that. Computed with Decimus #."
     ),
 }
 """What the methods say, read for truth and grammar; of one situation of each design."""

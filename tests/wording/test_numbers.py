@@ -41,7 +41,19 @@ COMMA = Numerals(",")
         (-1e-9, 2, "0.00"),
         (1234567.0, 0, "1234567"),
         (5, 1, "5.0"),
-        (1e21, 0, "1000000000000000000000"),
+        (1e21, 0, "1.00000×10²¹"),
+        (6.09e23, -18, "6.09000×10²³"),
+        (-6.6e21, -18, "\u22126.600×10²¹"),
+        (1392511450.4, -4, "1.39251×10⁹"),
+        (9.9999996e8, -3, "1.00000×10⁹"),
+        (1392511450.4, 1, "1392511450.4"),
+        (250.5, -4, "251"),
+        (0.0, -4, "0"),
+        (-9.55e-7, 9, "\u22129.55×10⁻⁷"),
+        (0.0123456789, 9, "0.012345679"),
+        (4e-12, 9, "0"),
+        (1000000000000.25, 3, "1000000000000.25"),
+        (123456789012345.678, 3, "123456789012346"),
         (None, 2, "–"),
     ],
 )
@@ -215,3 +227,16 @@ def test_no_style_writes_a_p_as_zero_or_on_the_other_side_of_alpha(
         assert shown <= alpha or p >= alpha or floor is None
     else:
         assert p > shown
+
+
+def test_powers_of_ten_are_read_back_as_they_are_written() -> None:
+    for value in (6.02214e23, -1.5e-7, 3.5e-30):
+        assert typed_number(full_number(value), "a number") == value
+        assert typed_number(full_number(value, COMMA), "a number") == value
+    assert typed_number(number(6.02214e23, -18), "a number") == 6.02214e23
+
+
+def test_full_numbers_have_no_exponent_of_programs() -> None:
+    assert full_number(9.55e-7) == "9.55×10⁻⁷"
+    assert full_number(-6.024e23, COMMA) == "\u22126,024×10²³"
+    assert full_number(12345.678) == "12345.678"

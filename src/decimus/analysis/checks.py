@@ -31,6 +31,8 @@ _ENOUGH_EACH = 8
 """Values that every group needs for normality to be looked at within each."""
 _UNLIKE = 2.0
 """Residuals of groups whose SDs differ by more than this factor are not looked at together."""
+_SHARES = 3
+"""Parts of a step of rounding in which residuals of small groups recur."""
 
 
 class Check(Value, frozen=True):
@@ -200,7 +202,9 @@ def _normality(comparison: Comparison, count: int) -> tuple[Check | None, str]:
                 "Normality is not looked at: groups are too small for each by itself, and spread "
                 "too unlike for all together"
             )
-    together = shapiro_wilk(_residuals(comparison, lambda values: ties_spread(values, step))[0])
+    spread = _residuals(comparison, lambda values: ties_spread(values, step))[0]
+    # Small groups of rounded values leave the same residuals again, in shares of the step.
+    together = shapiro_wilk(ties_spread(spread, step / _SHARES))
     if together is not None:
         return Check("shapiro-wilk", together.statistic, (), together.p_value, 1, tied), ""
     if FEWEST <= count <= MOST:

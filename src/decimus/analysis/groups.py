@@ -27,6 +27,8 @@ from decimus.values import Value
 _SIGNIFICANT_DIGITS = 6
 _MOST_DIGITS = 13
 """Significant digits that somebody types; numbers with more were worked out by a program."""
+_MOST_WHOLE = 7
+"""Digits before the decimal sign beyond which six significant ones are written, where they tell."""
 """More digits than this say nothing about a summary of replicates."""
 
 
@@ -228,14 +230,24 @@ class ShownGroups(Groups, frozen=True):
 
     @cached_property
     def decimals(self) -> int:
-        """Decimals for all statistics of the question."""
+        """Decimals for all statistics of the question; below 0 tens, hundreds and so on."""
         choice, typed = self.numbers.decimals, self._typed_decimals
         if choice is Decimals.FIXED:
             return self.numbers.fixed
         wanted = typed + 1 if choice is Decimals.ONE_MORE else typed
         largest = max((abs(g.summary.mean) for g in self.shown if g.summary.mean), default=0.0)
-        whole_digits = len(str(int(largest))) if largest >= 1 else 1
-        return max(0, min(wanted, max(typed, _SIGNIFICANT_DIGITS - whole_digits)))
+        whole_digits = math.floor(math.log10(largest)) + 1 if largest >= 1 else 1
+        significant = _SIGNIFICANT_DIGITS - whole_digits
+        if whole_digits > _MOST_WHOLE and self._spread_digits <= significant:
+            return significant
+        return max(0, min(wanted, max(typed, significant)))
+
+    @property
+    def _spread_digits(self) -> int:
+        """Decimals, or tens below 0, by which two digits of the smallest SD are told."""
+        spreads = [g.summary.standard_deviation or 0.0 for g in self.shown]
+        spread = min((found for found in spreads if found), default=0.0)
+        return 1 - math.floor(math.log10(spread)) if spread else -_MOST_DIGITS
 
     @cached_property
     def _typed_decimals(self) -> int:

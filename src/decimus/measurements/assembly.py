@@ -40,7 +40,8 @@ from decimus.terms import Layout, LimitRule
 
 _ALIKE = 1e-3
 """Values that differ by less than this share of themselves have constant leading digits."""
-_EXACT = 2.0**52
+_EXACT = 2.0**50
+"""Whole numbers of the last decimal below that are found again from the nearest double."""
 _LIMIT_SHARE = {LimitRule.LIMIT: 1.0, LimitRule.HALF: 0.5, LimitRule.ZERO: 0.0}
 
 
@@ -390,10 +391,12 @@ class Assembly:
             return Decimal(0), None
         numbers = self._values[self._is_number]
         low, high = float(numbers.min()), float(numbers.max())
-        if not 0 < high - low < _ALIKE * min(abs(low), abs(high)):
+        if not high - low < _ALIKE * min(abs(low), abs(high)):
             return Decimal(0), None
         at = np.flatnonzero(self._is_number)
         decimals = int(self._observed.decimals[at].max())
+        if low == high and abs(high) * 10.0**decimals < _EXACT:
+            return Decimal(0), None  # all alike, also as typed
         origin = self._exact(int(at[0]))
         shifted = np.full(len(self._values), np.nan)
         are_typed = bool(np.equal(self._observed.values[at], self._values[at]).all())

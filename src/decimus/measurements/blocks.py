@@ -78,7 +78,7 @@ def table_block(
     if next_row is not None:
         end = max(r for r in range(after, next_row) if filled[r]) + 1
         return TableBlock(titles, headers, unit_row, after, end, (), spanner, next_row, is_doubtful)
-    notes = _note_rows(rows, tail, row_count, after)
+    notes = _note_rows(rows, tail, row_count, after, decimal)
     end = notes[0] if notes else row_count
     return TableBlock(
         titles, headers, unit_row, after, max(end, after), notes, spanner, None, is_doubtful
@@ -463,7 +463,7 @@ def unit_of(text: str) -> str:
     return name_and_unit(f"x {text}")[1] or text.strip().strip("()[]")
 
 
-def _note_rows(rows: Rows, tail: Rows, row_count: int, first: int) -> tuple[int, ...]:
+def _note_rows(rows: Rows, tail: Rows, row_count: int, first: int, decimal: str) -> tuple[int, ...]:
     """Lines of text below the table, of which rows above have several cells filled."""
     body = rows[first : first + 200]
     wide = sum(sum(1 for cell in row if cell.strip()) > 1 for row in body)
@@ -478,7 +478,7 @@ def _note_rows(rows: Rows, tail: Rows, row_count: int, first: int) -> tuple[int,
         if not texts:
             continue
         above_is_blank = r > first and not any(cell.strip() for cell in tail[r - offset - 1])
-        if len(texts) > 1 or read_cell(texts[0]).kind is not CellKind.TEXT:
+        if len(texts) > 1 or read_cell(texts[0], decimal).kind is not CellKind.TEXT:
             break
         is_prose = " " in texts[0] and len(texts[0]) > 14
         if not (above_is_blank or is_prose or _NOTE.match(texts[0]) or notes):

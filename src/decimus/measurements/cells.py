@@ -153,7 +153,8 @@ def _parsed_piece(piece: TextPiece, decimal: str) -> ParsedCells:
     units: dict[int, str] = {}
     for row, text in zip(others, texts, strict=True):
         cell = read_cell(text, decimal)
-        kinds[row], values[row], decimals[row] = CODE[cell.kind], cell.value, cell.decimals
+        kinds[row], values[row] = CODE[cell.kind], cell.value
+        decimals[row] = min(cell.decimals, 127)
         if cell.unit:
             units[row] = cell.unit
     return ParsedCells(kinds, values, decimals, units)

@@ -5,14 +5,23 @@ from __future__ import annotations
 import re
 from collections.abc import Iterable, Sequence
 
-from decimus.measurements.headings import MINUS
+from decimus.measurements.headings import MINUS, SPACES
 from decimus.values import Value
 
-_CELL = re.compile(r"[+-]?\d{0,30}(?:[.,' ]\d{1,30}){1,8}(?:[eE][+-]?\d{1,3})?")
+_CELL = re.compile(r"[+-]?\d{0,30}(?:[.,' ]\d{1,30}){1,20}(?:[eE][+-]?\d{1,3})?")
 _THOUSANDS = re.compile(r"[+-]?[1-9]\d{0,2}([.,])\d{3}(?:\1\d{3})*")
 _SEVERAL = re.compile(r"[+-]?[1-9]\d{0,2}([.,])\d{3}(?:\1\d{3})+")
 _INSIDE = re.compile(r"\d{1,30}(?:[.,]\d{1,30}){1,4}")
-_LONGEST = 40
+_WITH_UNIT = re.compile(
+    r"[$€£¥]?\s*([+-]?\d[\d.,' ]*\d(?:[eE][+-]?\d{1,3})?)\s*[%‰°A-Za-zµμΩ][^\d.,;:]{0,7}"
+    r"|[$€£¥]\s*([+-]?\d[\d.,' ]*\d)"
+)
+"""A number with a unit behind it, or a currency before it."""
+_LONGEST = 80
+_FEWEST_UNITS = 3
+"""Cells of one column with a unit behind them, from which on they are its measurements."""
+_MOST_HEADINGS = 3
+"""Whole numbers above the others that may be headings, such as years."""
 _SHARE = 5
 """Of so many numbers one at least has to be whole for those to say what the others are."""
 _ALIKE = 30.0
@@ -71,16 +80,23 @@ class _Ballot:
     def count(self, column: Sequence[str]) -> None:
         """Count the votes of a column."""
         self._sizes, self._whole, self._open = [], [], []
+        with_units = 0
+        above: list[float] = []
         for cell in column:
-            text = cell.strip().translate(MINUS)
+            text = cell.translate(SPACES).strip().translate(MINUS)
+            if bare := _WITH_UNIT.fullmatch(text):
+                with_units += 1
+                if with_units < _FEWEST_UNITS:
+                    continue  # a heading such as "0.5 mM" is no measurement
+                text = bare[1] or bare[2]
             if len(text) >= _LONGEST:
                 continue
-            if text.isdecimal():
-                # One above all others may be a heading.
-                if self._open:
-                    self._whole.append(float(text))
+            if text.lstrip("+-").isdecimal():
+                (self._whole if self._open else above).append(abs(float(text)))
             elif "," in text or "." in text:
                 self._vote(text, cell)
+        if len(above) > _MOST_HEADINGS:
+            self._whole += above
         self._by_size()
 
     def _vote(self, text: str, cell: str) -> None:

@@ -8,6 +8,7 @@ from typing import TypeVar
 import numpy as np
 from numpy.typing import NDArray
 
+from decimus.measurements.amounts import amount_and_unit
 from decimus.measurements.asked import (
     chosen_factors,
     chosen_outcome,
@@ -28,7 +29,6 @@ from decimus.measurements.cells import (
     coded_texts,
     parsed_column,
 )
-from decimus.measurements.amounts import amount_and_unit
 from decimus.measurements.headings import name_and_unit
 from decimus.measurements.profiles import filled_down
 from decimus.measurements.shapes import TableShape

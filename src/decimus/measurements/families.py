@@ -162,6 +162,8 @@ def _is_of_units(profile: ColumnProfile) -> bool:
 def _digits_differ(block: Sequence[ColumnProfile]) -> bool:
     """True when columns are typed to different decimals, as one quantity hardly is."""
     digits = {
-        max(read_cell(text).decimals for text in p.texts) for p in block if len(p.texts) > _FEW
+        max(read_cell(text, p.decimal).decimals for text in p.texts)
+        for p in block
+        if len(p.texts) > _FEW
     }
     return len(digits) > 1

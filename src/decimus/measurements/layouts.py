@@ -5,8 +5,8 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 
-from decimus.measurements.families import Family, are_readings, family_of, unlikeness
 from decimus.measurements.amounts import amount_and_unit
+from decimus.measurements.families import Family, are_readings, family_of, unlikeness
 from decimus.measurements.lexicon import Sense
 from decimus.measurements.numbers import read_cell
 from decimus.measurements.profiles import ColumnProfile, is_replicate_stem, numbered_stem
@@ -278,7 +278,7 @@ def _are_unlike(block: Sequence[ColumnProfile]) -> bool:
         return True
     middles = []
     for profile in block:
-        values = sorted(abs(read_cell(text).value) for text in profile.texts)
+        values = sorted(abs(value) for value in profile.values)
         values = [value for value in values if value == value and value]
         if values:
             middles.append(values[len(values) // 2])
@@ -308,7 +308,7 @@ def _names_units(profile: ColumnProfile) -> bool:
 
 def _rows_differ_more(block: Sequence[ColumnProfile], *, turned: bool = False) -> bool:
     """True when numbers differ far more between rows than between columns, or (turned) less."""
-    columns = [[read_cell(text).value for text in p.cells] for p in block]
+    columns = [[read_cell(text, p.decimal).value for text in p.cells] for p in block]
     if any(math.isnan(v) for column in columns for v in column) or not columns[0]:
         return False
     rows = list(zip(*columns, strict=True))

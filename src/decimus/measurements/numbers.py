@@ -103,7 +103,7 @@ _DATE = re.compile(
 
 
 @lru_cache(maxsize=200_000)
-def read_cell(text: str, decimal: str = ".") -> Cell:
+def read_cell(text: str, decimal: str) -> Cell:
     """Read the text of one cell.
 
     Args:
@@ -169,6 +169,6 @@ def is_date(text: str) -> bool:
     return _DATE.fullmatch(text.strip()) is not None
 
 
-def is_number(text: str, decimal: str = ".") -> bool:
+def is_number(text: str, decimal: str) -> bool:
     """True when the cell holds a number."""
     return read_cell(text, decimal).kind is CellKind.NUMBER

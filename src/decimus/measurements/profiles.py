@@ -25,6 +25,7 @@ class ColumnProfile(Value, frozen=True):
         above: what stands over it in the upper of two rows of headings.
         unit: its unit where a row of units gives one.
         cells: its cells, blanks that repeat the cell above filled.
+        decimal: the decimal sign of the table.
         numbers: how many of them are numbers or limits.
         texts_only: how many are text or dates.
         is_filled_down: whether blanks repeat the cell above.
@@ -35,6 +36,7 @@ class ColumnProfile(Value, frozen=True):
     index: int
     heading: str
     cells: tuple[str, ...]
+    decimal: str
     numbers: int
     texts_only: int
     above: str = ""
@@ -46,6 +48,11 @@ class ColumnProfile(Value, frozen=True):
     def texts(self) -> tuple[str, ...]:
         """The cells that hold something."""
         return tuple(cell for cell in self.cells if cell)
+
+    @cached_property
+    def values(self) -> tuple[float, ...]:
+        """The numbers in those cells; NaN for what is none."""
+        return tuple(read_cell(text, self.decimal).value for text in self.texts)
 
     @cached_property
     def first_texts(self) -> tuple[str, ...]:
@@ -296,7 +303,7 @@ def column_profile(
     kinds = Counter(read_cell(text, decimal).kind for text in stripped if text)
     numbers = kinds[CellKind.NUMBER] + kinds[CellKind.LIMIT]
     words = kinds[CellKind.TEXT] + kinds[CellKind.DATE]
-    return ColumnProfile(index, heading, stripped, numbers, words, above, unit, head=head)
+    return ColumnProfile(index, heading, stripped, decimal, numbers, words, above, unit, head=head)
 
 
 def fills_down(cells: list[str], filled_rows: list[bool]) -> bool:

@@ -191,7 +191,7 @@ def level_weight(profile: ColumnProfile, others: Sequence[ColumnProfile] = ()) -
 
 def _are_amounts(profile: ColumnProfile, others: Sequence[ColumnProfile]) -> bool:
     """True for a few amounts in regular steps, about equally often, beside more varied numbers."""
-    values = sorted(read_cell(text).value for text in profile.counts)
+    values = sorted(read_cell(text, profile.decimal).value for text in profile.counts)
     steps = {round(b - a, 9) for a, b in pairwise(values)}
     ratios = {round(b / a, 9) for a, b in pairwise(values) if a}
     # Counts too come one by one.
@@ -223,7 +223,7 @@ def _is_cycle(profile: ColumnProfile) -> bool:
 
 def rises(profile: ColumnProfile) -> bool:
     """True for numbers of which each is larger than the one above."""
-    values = [read_cell(text).value for text in profile.texts]
+    values = profile.values
     return len(values) > 2 and all(a < b for a, b in pairwise(values))
 
 

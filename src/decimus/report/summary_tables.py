@@ -6,7 +6,7 @@ from collections.abc import Sequence
 
 from decimus.analysis.results import Results
 from decimus.wording.groups.statistics import heading, part_names, values_of
-from decimus.wording.numbers import NBSP, UNDEFINED
+from decimus.wording.numbers import NBSP, UNDEFINED, typed_power
 from decimus.wording.write_up.paragraphs import lane_labels, summary_table
 
 Cell = str | float | None
@@ -74,7 +74,7 @@ def exact_rows(results: Results) -> list[list[Cell]]:
 def _written(text: str, decimal_sign: str = ".") -> str:
     """Text with plain spaces; numbers with a hyphen for minus, as programs read them."""
     plain = text.replace(NBSP, " ").replace("\u2003", " ")
-    bare = plain.replace("\u2212", "-").replace("\u2009", "")
+    bare = typed_power(plain.replace("\u2212", "-").replace("\u2009", ""))
     return bare if isinstance(_number_or_text(bare, decimal_sign), float) else plain
 
 

@@ -6,6 +6,8 @@ are found at once for a whole array. So are most measurements.
 
 from __future__ import annotations
 
+from decimal import Decimal
+
 import numpy as np
 
 from decimus.statistics.distributions import Floats
@@ -15,6 +17,8 @@ _FEW = 100
 """Numbers up to which whole numbers of the language are faster than an array of them."""
 _MOST_DECIMALS = 6
 _LOOKED_AT = 12
+_MOST_TYPED, _MOST_PLACES = 15, 60
+"""Digits of a number that somebody typed, and how far from its decimal sign they stand."""
 _MOST_WHOLE = 2.0**53
 _MOST_SQUARES = 2.0**63
 
@@ -68,13 +72,27 @@ def decimal_sums(values: Floats) -> DecimalSums | None:
 
 
 def _sums_of_few(values: list[float]) -> DecimalSums | None:
-    if not values or (decimals := _decimals(values)) is None:
+    if not values:
         return None
+    if (decimals := _decimals(values)) is None:
+        return _sums_of_long(values)
     scale = 10**decimals
     whole = [round(value * scale) for value in values]
     if any(number / scale != value for number, value in zip(whole, values, strict=True)):
-        return None
+        return _sums_of_long(values)
     return DecimalSums(len(whole), scale, sum(whole), sum(number * number for number in whole))
+
+
+def _sums_of_long(values: list[float]) -> DecimalSums | None:
+    """The same of numbers with any decimals that somebody can have typed: 15 digits at most."""
+    numbers = [Decimal(repr(value)) for value in values]
+    if any(len(number.as_tuple().digits) > _MOST_TYPED for number in numbers):
+        return None  # results of arithmetic
+    places = max(0, *(-int(number.as_tuple().exponent) for number in numbers))
+    if places > _MOST_PLACES or max(number.adjusted() for number in numbers) > _MOST_PLACES:
+        return None
+    whole = [int(number.scaleb(places)) for number in numbers]
+    return DecimalSums(len(whole), 10**places, sum(whole), sum(n * n for n in whole))
 
 
 def decimal_scale(values: Floats) -> int | None:

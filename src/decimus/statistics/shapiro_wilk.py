@@ -139,7 +139,7 @@ def ties_spread(values: Floats, step: float) -> Floats:
     ordered = values[order]
     if not step or len(ordered) < 2:
         return values
-    starts = np.flatnonzero(np.diff(ordered, prepend=-math.inf) > step / 2)
+    starts = np.flatnonzero(np.diff(ordered, prepend=-math.inf) > _TIED * step)
     counts = np.diff(starts, append=len(ordered))
     place = np.arange(len(ordered)) - np.repeat(starts, counts)
     many = np.repeat(counts, counts)
@@ -148,7 +148,8 @@ def ties_spread(values: Floats, step: float) -> Floats:
     return spread
 
 
-_NOISE = 1e-12
+_NOISE, _TIED = 1e-12, 1e-3
+"""Distances, of the values and of the step, that binary arithmetic leaves between equal ones."""
 
 
 def combined_p(p_values: Sequence[float]) -> float:

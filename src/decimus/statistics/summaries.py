@@ -116,8 +116,8 @@ class Summary(Value, frozen=True, eq=False):
 
     @cached_property
     def _sums(self) -> DecimalSums | None:
-        """Exact sums, where the values have few decimals and no origin was taken off."""
-        return decimal_sums(self.array) if self.shifted is None else None
+        """Exact sums of the values, less the origin, where they have few digits."""
+        return decimal_sums(self._base_array)
 
     @cached_property
     def _shifted_mean(self) -> float | None:
@@ -259,7 +259,11 @@ def quantile_of_sorted(ordered: Sequence[float] | Floats, share: float) -> float
     above = min(below + 1, len(ordered) - 1)
     fraction = position - below
     low, high = float(ordered[below]), float(ordered[above])
-    return low + fraction * (high - low)
+    if not fraction or low == high:
+        return low
+    # As typed: half way between 0.11 and 0.12 lies 0.115, though not in binary.
+    first, last = Decimal(repr(low)), Decimal(repr(high))
+    return float(first + Decimal(fraction) * (last - first))
 
 
 class GivenSummary(Summary, frozen=True, eq=False):

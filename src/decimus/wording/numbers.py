@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import math
-from decimal import ROUND_HALF_UP, Decimal
+import re
+from decimal import ROUND_HALF_UP, Context, Decimal
 
 from decimus.study.number_styles import PLAIN, Numerals, Spaces, Thousands
 
@@ -11,17 +12,78 @@ MINUS = "\u2212"
 NBSP = "\u00a0"
 UNDEFINED = "–"
 
-"""Limits below the first, which is always α itself."""
+LARGE = 1e7
+"""Numbers of six significant digits are written as multiples of a power of ten from there on."""
+_BEYOND = 1e15
+"""From there on a double holds no further digit, whatever decimals are asked for."""
+_MOST_DIGITS = 15
+_SMALL, _MANY_DECIMALS = 1e-3, 6
+"""Numbers below that need so many decimals that they are multiples of a power of ten, too."""
+_POWER_DECIMALS = 5
+_EXACT = Context(prec=700)
+"""Holds every digit of every double, from 1e-324 to 1e308."""
 
 
 def rounded(value: float, decimals: int) -> Decimal:
-    """`value` rounded half away from zero on its shortest decimal form."""
-    return Decimal(repr(float(value))).quantize(Decimal(1).scaleb(-decimals), ROUND_HALF_UP)
+    """`value` rounded half away from zero on its shortest decimal form.
+
+    Args:
+        value: a finite number.
+        decimals: how many; below 0 tens, hundreds and so on are rounded to.
+    """
+    place = Decimal(1).scaleb(-decimals)
+    return Decimal(repr(float(value))).quantize(place, ROUND_HALF_UP, context=_EXACT)
 
 
 def number(value: float | None, decimals: int, numerals: Numerals = PLAIN) -> str:
-    """A number with a fixed count of decimals and its minus; "–" for None."""
+    """A number with its decimals and its minus; "–" for None.
+
+    Where the digits would be more than a double holds, or so many zeros that nobody counts
+    them, it is written as a multiple of a power of ten: "6.0240×10²³", "9.55×10⁻⁷".
+
+    Args:
+        value: the number.
+        decimals: how many; below 0 for numbers that are rounded to hundreds, millions and so on.
+        numerals: how numbers are written.
+    """
+    if value is None:
+        return UNDEFINED
+    size = abs(value)
+    if not math.isfinite(value):
+        return f"{numerals.minus_sign if value < 0 else ''}∞"
+    if size >= _BEYOND or (decimals < 0 and size >= LARGE):
+        places = math.floor(math.log10(size)) + decimals
+        return _of_power(value, min(max(places, 2), _POWER_DECIMALS), numerals)
+    if decimals < 0:
+        # Small beside the others: as exact as they, it would be nothing.
+        decimals = max(0, 2 - math.floor(math.log10(size))) if size else 0
+    elif decimals > _MANY_DECIMALS and 0 < size < _SMALL:
+        places = math.floor(math.log10(size)) + decimals
+        return _of_power(value, min(places, _MOST_DIGITS - 1), numerals) if places >= 0 else "0"
+    elif size >= 1:
+        decimals = min(decimals, _MOST_DIGITS - 1 - math.floor(math.log10(size)))
     return _written(value, decimals, numerals, numerals.thousands)
+
+
+def plain_number(value: float, decimals: int, numerals: Numerals = PLAIN) -> str:
+    """A number with its decimals, however many zeros that takes, for columns of alike numbers."""
+    return _written(value, decimals, numerals, numerals.thousands)
+
+
+def _of_power(value: float, decimals: int, numerals: Numerals) -> str:
+    """A number, not 0, as a multiple of its own power of ten."""
+    exact = Decimal(repr(value))
+    power = exact.adjusted()
+    if abs(rounded_at := exact.scaleb(-power, context=_EXACT)) + _half(decimals) >= 10:
+        power += 1  # 9.996 with two decimals is 1.00 of the next power
+        rounded_at = exact.scaleb(-power, context=_EXACT)
+    digits = rounded_at.quantize(Decimal(1).scaleb(-decimals), ROUND_HALF_UP, context=_EXACT)
+    return f"{numerals.decimal(str(digits))}×10{superscript(power)}"
+
+
+def _half(decimals: int) -> Decimal:
+    """Half of the last decimal."""
+    return Decimal(5).scaleb(-decimals - 1)
 
 
 def _written(value: float | None, decimals: int, numerals: Numerals, thousands: Thousands) -> str:
@@ -73,14 +135,16 @@ def count(value: int, numerals: Numerals = PLAIN) -> str:
 
 
 _SUPERSCRIPTS = str.maketrans("-0123456789", "⁻⁰¹²³⁴⁵⁶⁷⁸⁹")
+_LEVEL = str.maketrans("⁻⁰¹²³⁴⁵⁶⁷⁸⁹", "-0123456789")
+_POWER = re.compile(r"(\S+?)\s*×\s*10([⁻⁰¹²³⁴⁵⁶⁷⁸⁹]+)")
 
 
 def power_number(value: float, exponent: int, decimals: int, numerals: Numerals = PLAIN) -> str:
     """A number as a multiple of a power of ten: "2.5×10⁷"; 0 stays 0."""
     if value == 0:
         return "0"
-    mantissa = number(value / 10.0**exponent, decimals, numerals)
-    return f"{mantissa}×10{superscript(exponent)}"
+    exact = float(Decimal(repr(value)).scaleb(-exponent, context=_EXACT))
+    return f"{number(exact, decimals, numerals)}×10{superscript(exponent)}"
 
 
 def superscript(power: int) -> str:
@@ -92,12 +156,27 @@ def full_number(value: float | None, numerals: Numerals = PLAIN) -> str:
     """A number with all the digits it has, as short as possible."""
     if value is None:
         return UNDEFINED
-    return numerals.decimal(f"{value:.15g}")
+    mantissa, has_power, power = f"{value:.15g}".partition("e")
+    times = f"×10{superscript(int(power))}" if has_power else ""
+    return numerals.decimal(mantissa) + times
+
+
+def typed_power(text: str) -> str:
+    """A number that may be written as a multiple of a power of ten, as programs read it.
+
+    "6.024×10²³" is 6.024e23; anything else stays as it is.
+    """
+    found = _POWER.fullmatch(text)
+    if found is None:
+        return text
+    return f"{found[1]}e{found[2].translate(_LEVEL)}"
 
 
 def statistic(value: float, numerals: Numerals = PLAIN) -> str:
     """A t, q or F: two decimals, three significant digits when large."""
     size = abs(value)
+    if size >= LARGE:
+        return number(value, 2 - math.floor(math.log10(size)), numerals)
     return number(value, 2 if size < 100 else 1 if size < 1000 else 0, numerals)
 
 
@@ -130,7 +209,8 @@ def p_number(p: float, alpha: float, numerals: Numerals = PLAIN) -> str:
         decimals = math.ceil(-math.log10(p))
     while (float(rounded(p, decimals)) < alpha) != (p < alpha) and decimals < 15:
         decimals += 1
-    return _related("=", _of_p(number(p, decimals, numerals), numerals), numerals)
+    text = _written(p, decimals, numerals, numerals.thousands)
+    return _related("=", _of_p(text, numerals), numerals)
 
 
 def p_words(p: float, alpha: float, numerals: Numerals = PLAIN) -> str:

@@ -13,7 +13,7 @@ from decimus.plurals import is_plural, plural
 from decimus.study.number_styles import PLAIN, Numerals
 from decimus.study.questions import HeightChoices
 from decimus.terms import ErrorBar, Height, LevelKind, LimitRule
-from decimus.wording.numbers import NBSP, count, count_word, percent
+from decimus.wording.numbers import NBSP, count, count_word, percent, typed_power
 
 _LARGEST_TYPED = 1e50
 LIMIT_WORDS = {
@@ -193,7 +193,8 @@ def typed_number(text: str, what: str) -> float:
     Raises:
         ChoiceError: it is no number.
     """
-    cleaned = text.strip().removesuffix("%").strip().replace(",", ".").replace("\u2212", "-")
+    cleaned = typed_power(text.strip().removesuffix("%").strip())
+    cleaned = cleaned.replace(",", ".").replace("\u2212", "-")
     try:
         number = float(cleaned)
     except ValueError:

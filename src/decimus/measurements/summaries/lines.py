@@ -26,7 +26,7 @@ _CHANCE = 2e-5
 
 def _deviation(values: list[float]) -> float:
     mean = sum(values) / len(values)
-    return math.sqrt(sum((v - mean) ** 2 for v in values) / (len(values) - 1))
+    return math.hypot(*(v - mean for v in values)) / math.sqrt(len(values) - 1)
 
 
 _ARITHMETIC: tuple[Callable[[list[float]], float], ...] = (
@@ -236,7 +236,7 @@ def _all_match(
         expected = arithmetic(values)
         # Rounded as it was typed, and what adding up in doubles can be off by.
         slack = 1e-15 * len(values) * max(map(abs, values))
-        if abs(value - expected) > 0.5000001 * step + slack:
+        if not abs(value - expected) <= 0.5000001 * step + slack:
             return False
         # A number by chance would lie anywhere among the others, and is told from what is
         # expected no finer than it was typed and can be added up.

@@ -5,6 +5,7 @@ from __future__ import annotations
 from msgspec.structs import replace
 
 from decimus.errors import ChoiceError
+from decimus.plurals import plural
 from decimus.study.edits.groups import fitting
 from decimus.study.edits.kinds import HeightEdit, LevelEdit, NumberEdit, QuestionEdit, check_level
 from decimus.study.edits.written_parts import with_levels_of
@@ -267,7 +268,7 @@ class ChooseDecimals(NumberEdit, frozen=True, kw_only=True):
         words = {
             Decimals.ONE_MORE: "one more decimal than the data",
             Decimals.AS_DATA: "decimals as the data",
-            Decimals.FIXED: f"{self.fixed} decimals",
+            Decimals.FIXED: f"{self.fixed} {plural('decimal', self.fixed or 0)}",
         }
         return words[self.decimals]
 

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 from decimus.analysis.comparison_results import PairResult
 from decimus.analysis.pair_facts import equivalences, mean_ratio
 from decimus.analysis.results import Results
@@ -26,8 +28,17 @@ def change_of(results: Results, pair: PairResult) -> MeanRatio | None:
 def change_words(ratio: MeanRatio, numerals: Numerals) -> str:
     """A ratio as the change that it is: "−25.3 % (−37.2 to −12.4)"."""
     value, low, high = (100 * (part - 1) for part in (ratio.value, ratio.lower, ratio.upper))
-    ends = f"{number(low, 1, numerals)} to {number(high, 1, numerals)}"
-    return f"{number(value, 1, numerals)}{numerals.percent} ({ends})"
+    places = change_decimals(ratio)
+    ends = f"{number(low, places, numerals)} to {number(high, places, numerals)}"
+    return f"{number(value, places, numerals)}{numerals.percent} ({ends})"
+
+
+def change_decimals(ratio: MeanRatio) -> int:
+    """Decimals of a change in percent: one, or what tells how far its interval reaches."""
+    reach = 50 * (ratio.upper - ratio.lower)
+    if not 0 < reach < 1:
+        return 1
+    return max(1, 1 - math.floor(math.log10(reach)))
 
 
 def change_sentence(results: Results) -> str:

@@ -13,6 +13,7 @@ from decimus.wording.comparisons.choices import required
 from decimus.wording.comparisons.method_names import follow_up_name
 from decimus.wording.comparisons.pair_facts import equivalence_step, ratio_step
 from decimus.wording.comparisons.sentences import STATISTIC_LETTERS, effect_words
+from decimus.wording.comparisons.tables import square_decimals
 from decimus.wording.groups.working import Working
 from decimus.wording.numbers import (
     degrees_of_freedom,
@@ -252,7 +253,7 @@ def statistic_working(results: Results, term: Term) -> Working:
             if pair.standard_error is None
             else _t_working(results, pair)
         )
-    numerals, decimals = results.numerals, results.groups.decimals
+    numerals, decimals = results.numerals, square_decimals(results)
     letter = STATISTIC_LETTERS.get(term.statistic, term.statistic)
     p = f"{p_words(term.p_value, comparison.alpha, numerals)}"
     steps = [effect_words(effect, numerals) for effect in term.effects]

@@ -8,7 +8,7 @@ from decimus.plurals import plural
 from decimus.study.edits import ChoosePower, Edit, StateRelevantDifference
 from decimus.study.number_styles import Numerals
 from decimus.wording.groups.working import Working
-from decimus.wording.numbers import NBSP, degrees_of_freedom, full_number, number, percent
+from decimus.wording.numbers import NBSP, degrees_of_freedom, full_number, number, percent, rounded
 from decimus.wording.phrases import quantity, typed_number
 from decimus.wording.spans import Choice, Entry, Option, Sentence, Span, Text
 
@@ -69,7 +69,7 @@ def planning_sentence(results: Results) -> Sentence:
         )
     nouns = plural(results.measurements.unit_name, 2)
     decimals = results.groups.decimals
-    n = number(found.n, 0 if found.n == round(found.n) else 1, numerals)
+    n = _n_words(found.n, 1, numerals)
     per = nouns if found.is_of_differences else f"{nouns} per group"
     reach = quantity(number(found.reach.difference, decimals, numerals), unit, numerals)
     spans += [
@@ -85,6 +85,11 @@ def planning_sentence(results: Results) -> Sentence:
     return tuple(spans)
 
 
+def _n_words(n: float, decimals: int, numerals: Numerals) -> str:
+    """The n of a plan: whole where it is, also where averaging unequal groups gives that."""
+    return number(n, 0 if rounded(n, decimals) == round(n) else decimals, numerals)
+
+
 def planning_working(results: Results) -> Working | None:
     """The working behind the plan."""
     found = plan_of_results(results)
@@ -98,7 +103,7 @@ def planning_working(results: Results) -> Working | None:
         root = f"√(2 ÷ ({of_cells}n))"
     formula = (Text(f"δ × SD × {root}"),)
     parts = 1 if found.is_of_differences else 2
-    n = number(found.n, 0 if found.n == round(found.n) else 2, numerals)
+    n = _n_words(found.n, 2, numerals)
     df = degrees_of_freedom(found.df, numerals)
     sd = number(found.sd_used, decimals, numerals)
     of = "differences" if found.is_of_differences else "replicates"

@@ -19,10 +19,12 @@ from decimus.wording.comparisons.sentences import (
     pair_statistic,
 )
 from decimus.wording.numbers import (
+    LARGE,
     degrees_of_freedom,
     number,
     p_value,
     percent,
+    plain_number,
     statistic,
 )
 from decimus.wording.phrases import group_words
@@ -33,10 +35,13 @@ def comparison_table(results: Results) -> tuple[tuple[str, ...], ...]:
     comparison = required(results)
     if comparison.is_of_two:
         return ()
-    numerals, decimals = results.numerals, results.groups.decimals
+    numerals, decimals = results.numerals, square_decimals(results)
 
     def say(value: float | None) -> str:
-        return "" if value is None else number(value, decimals, numerals)
+        if value is None:
+            return ""
+        is_short = decimals in range(_MOST_PLAIN) and abs(value) < LARGE
+        return (plain_number if is_short else number)(value, decimals, numerals)
 
     def p_text(value: float) -> str:
         return p_value(value, comparison.alpha, numerals)
@@ -92,6 +97,25 @@ def comparison_table(results: Results) -> tuple[tuple[str, ...], ...]:
     headings += [*(["mean square"] if has_squares else []), letter, "p"]
     headings += ["ε (G–G)", "ε (H–F)", "p uncorrected"] if has_correction else []
     return (tuple(headings), *rows)
+
+
+def square_decimals(results: Results) -> int:
+    """Decimals of sums of squares and mean squares, by which each has three digits at least."""
+    comparison, decimals = required(results), results.groups.decimals
+    errors = [comparison.residual, *([comparison.subjects] if comparison.subjects else [])]
+    errors += [term.error for term in comparison.terms if term.error is not None]
+    found = [term.mean_square for term in comparison.terms]
+    found += [error.mean_square for error in errors]
+    least = min((square for square in found if square), default=0.0)
+    if not least:
+        return max(0, decimals)
+    told = _DIGITS_OF_SQUARES - 1 - math.floor(math.log10(least))
+    return told if least >= LARGE else max(0, decimals, told)
+
+
+_DIGITS_OF_SQUARES = 3
+_MOST_PLAIN = 9
+"""Decimals below which small squares are written beside larger ones without powers of ten."""
 
 
 def _total(comparison: Comparison) -> Error | None:

@@ -8,6 +8,7 @@ from enum import StrEnum
 from decimus.analysis.results import Results
 from decimus.charts.styles import Origin, style_of
 from decimus.errors import ChoiceError
+from decimus.plurals import plural
 from decimus.study.edits import ChooseLook, ChooseSetting, Edit
 from decimus.study.edits.figures import SettingValue
 from decimus.study.number_styles import Numerals
@@ -243,6 +244,8 @@ def _said(name: str, value: object, numerals: Numerals) -> str:
         unit = UNITS.get(name, "")
         shown = 100 * value if unit == "%" else value
         number = full_number(float(f"{shown:.6g}"), numerals)
+        if unit == "decimals":
+            unit = plural("decimal", int(value))
         return number if unit == "whole" else f"{number} {unit}".strip()
     return str(value)
 

@@ -99,7 +99,8 @@ def decimals_choice(results: Results) -> Choice:
         )
         for count in range(6)
     ]
-    typed = f"{question.numbers.fixed} decimals"
+    fixed = question.numbers.fixed
+    typed = f"{fixed} {plural('decimal', fixed)}"
     current = next((option.label for option in options if option.is_current), typed)
     return Choice("decimals", current, "decimals of all statistics", tuple(options))
 

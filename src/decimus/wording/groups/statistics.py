@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 from decimus.analysis.groups import Group, ShownGroups
 from decimus.analysis.lane_statistics import Total, Values, statistic_of, statistic_of_total
 from decimus.analysis.results import Results
@@ -80,6 +82,7 @@ _HEADINGS = {
 SIDES = {Side.ABOVE: "above", Side.AT_LEAST: "at least", Side.BELOW: "below"}
 _SHARE_DECIMALS = 1
 _FACTOR_DECIMALS = 3
+_DIGITS_OF_SQUARES = 3
 
 
 def heading(groups: ShownGroups, statistic: Statistic, numerals: Numerals = PLAIN) -> str:
@@ -154,6 +157,8 @@ def text_of(
         return f"×/÷{NBSP}{number(first, places, numerals)}"
     percent_sign = f"{numerals.percent}" if kind.unit is Unit.PERCENT else ""
     places = groups.decimals if decimals is None else decimals
+    if kind.unit is Unit.SQUARED and decimals is None and first:
+        places = max(places, _DIGITS_OF_SQUARES - 1 - math.floor(math.log10(abs(first))))
     texts = [number(value, places, numerals) for value in values.numbers]
     match kind.shape:
         case Shape.SEVERAL:

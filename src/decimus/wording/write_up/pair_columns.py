@@ -11,7 +11,7 @@ from decimus.analysis.method_kinds import SHARE_METHODS
 from decimus.analysis.results import Results
 from decimus.study.number_styles import Numerals
 from decimus.study.write_ups import TableChoices
-from decimus.wording.comparisons.pair_facts import change_of
+from decimus.wording.comparisons.pair_facts import change_decimals, change_of
 from decimus.wording.comparisons.sentences import (
     effect_name,
     pair_size,
@@ -143,9 +143,10 @@ def pair_columns(
         found.append(numbers_column("effect", effect, cells, values))
     changes = [change_of(results, pair) for pair in pairs]
     if comparison.method not in SHARE_METHODS and any(change is not None for change in changes):
+        own = max((change_decimals(c) for c in changes if c is not None), default=1)
         percents = [None if c is None else 100 * (c.value - 1) for c in changes]
         cells = [
-            "" if p is None else f"{number(p, fixed('change', 1), numerals)}{numerals.percent}"
+            "" if p is None else f"{number(p, fixed('change', own), numerals)}{numerals.percent}"
             for p in percents
         ]
         found.append(numbers_column("change", "Change", cells, percents))

@@ -5,6 +5,7 @@ from __future__ import annotations
 from msgspec.structs import replace
 
 from decimus.analysis.results import Results
+from decimus.plurals import plural
 from decimus.study.edits import ArrangeTable
 from decimus.study.write_ups import ColumnDecimals, TableChoices, TableKind
 from decimus.wording.spans import Choice, Option, Sentence, Span, Text
@@ -103,7 +104,7 @@ def column_choice(results: Results, kind: TableKind, key: str) -> Choice:
     def with_decimals(count: int | None) -> Option:
         others = tuple(own for own in choices.decimals if own.column != key)
         decimals = others if count is None else (*others, ColumnDecimals(key, count))
-        words = "decimals as everywhere" if count is None else f"{count} decimals"
+        words = "decimals as everywhere" if count is None else f"{count} {plural('decimal', count)}"
         now = choices.decimals_of(key)
         edit = _edit(results, replace(choices, decimals=decimals), words)
         return Option(words, edit, now == count)
