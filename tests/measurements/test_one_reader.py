@@ -10,7 +10,7 @@ import pytest
 
 from decimus.measurements.amounts import amount_and_unit, sign_of_amounts
 from decimus.measurements.cells import parsed_column
-from decimus.measurements.detection import table_shape
+from decimus.measurements.kept import table_shape
 from decimus.measurements.numbers import CellKind, read_cell
 from decimus.study.readings import Reading
 from decimus.study.slabs import Slab, TextPiece

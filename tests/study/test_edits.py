@@ -5,6 +5,7 @@ from __future__ import annotations
 import msgspec
 import pytest
 
+from decimus.analysis.results import Results
 from decimus.errors import ChoiceError
 from decimus.study import edits
 from decimus.study.adjustments import ComputedColumn, ConvertUnit, Logarithm
@@ -45,6 +46,7 @@ from decimus.terms import (
     SumsOfSquares,
     Totals,
 )
+from decimus.workflows.keeping import told_of
 from tests.conftest import TWO_FACTORS, study_of
 
 LOGS = Logarithm(10)
@@ -53,6 +55,7 @@ ASIDE = SetAside("cracked", row=2, column=2)
 ONE_OF_EACH: tuple[Edit, ...] = (
     edits.AskAnother(asked=Asked(outcome=2, factors=(0,)), words="area by salt"),
     edits.RepeatQuestion(),
+    edits.ReadAnew(),
     edits.WritePassage(which=Passage.RESULTS, pieces=(OwnWords("Salt *hurts*."),), basis="x"),
     edits.ArrangeTable(table=TableChoices(TableKind.ANOVA, is_turned=True)),
     edits.BackToSuggestion(which=Passage.METHODS),
@@ -184,6 +187,7 @@ def test_every_edit_changes_is_undone_and_survives_a_file(edit: Edit) -> None:
     own = edits.WritePassage(which=Passage.METHODS, pieces=(OwnWords("By hand."),))
     before = own.apply(before)
     before = edits.PutNote(note=Note(0, NoteKind.TEXT, 0.0, 1.0, text="here")).apply(before)
+    before = told_of(Results(before)).study
     after = edit.apply(before)
     assert after != before
     history = History(before).after(edit)

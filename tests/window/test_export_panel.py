@@ -9,6 +9,7 @@ from PIL import Image
 from PySide6.QtCore import QPoint
 
 from decimus.analysis.results import Results
+from decimus.formats.study_file import undecided
 from decimus.study import edits
 from decimus.terms import ComparisonText
 from decimus.window.files.export_panel import ExportPanel
@@ -77,7 +78,7 @@ def test_what_was_chosen_is_written_and_remembered_with_its_folder(
         assert image.mode == "L"
         assert float(image.info["dpi"][0]) == pytest.approx(150, abs=0.1)
     assert "its data and settings go with it" in salt.window.places_line.file_name.text()
-    assert open_study(path).history.study == salt.window.store.history.study
+    assert undecided(open_study(path).history.study) == salt.window.store.history.study
     kept = last_habits()
     assert (kept.dpi, kept.is_grey, kept.folder) == (150, True, str(path.parent))
     again = opened(salt)

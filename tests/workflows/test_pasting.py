@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from decimus.formats.delimited import table_of_text
-from decimus.measurements.detection import table_shape
+from decimus.measurements.kept import table_shape
 from decimus.study.edits import BringInTable, WriteCells
 from decimus.study.readings import Reading
 from decimus.study.studies import Study

@@ -149,6 +149,44 @@ class LongerRows(Struct, frozen=True):
     rows: tuple[int, ...]
 
 
+class GroupAnew(Struct, frozen=True):
+    """A group that would be another one, were the table read anew.
+
+    Args:
+        name: of the group.
+        before: its n as the table was read, None where there was no such group.
+        now: its n as it would be read, None likewise.
+    """
+
+    name: str
+    before: int | None
+    now: int | None
+
+
+class ReadOtherwiseNow(Struct, frozen=True):
+    """The table is read as it was decided, and would be read otherwise now."""
+
+    groups: tuple[GroupAnew, ...]
+
+
+def read_otherwise(kept: Measurements, anew: Measurements) -> ReadOtherwiseNow | None:
+    """What would be otherwise, were the table read anew; None where nothing would.
+
+    Args:
+        kept: the table as it was decided to be read.
+        anew: as it would be read now.
+    """
+    before = {", ".join(group.levels): group for group in kept.groups}
+    now = {", ".join(group.levels): group for group in anew.groups}
+    found = []
+    for name in (*before, *(name for name in now if name not in before)):
+        old, new = before.get(name), now.get(name)
+        if old is None or new is None or old.n != new.n or sorted(old.values) != sorted(new.values):
+            counts = (None if group is None else group.n for group in (old, new))
+            found.append(GroupAnew(name, *counts))
+    return ReadOtherwiseNow(tuple(found)) if found else None
+
+
 TableRemark = (
     LayoutDoubted
     | HeadingsDoubted
@@ -157,6 +195,7 @@ TableRemark = (
     | RowsWithoutGroup
     | TableBelow
     | OtherTables
+    | ReadOtherwiseNow
 )
 ColumnRemark = (
     LevelsDoubted | LevelsAreQuantities | OtherOutcomes | ColumnsNotUsed | ErrorsNotUsed | TwoValues

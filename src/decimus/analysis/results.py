@@ -476,6 +476,7 @@ class Results:
             return ()
 
         def made() -> tuple[Remark, ...]:
+            from decimus.analysis.read_anew import would_be_otherwise
             from decimus.analysis.remarks import (
                 remarks_on_groups,
                 remarks_on_measurements,
@@ -484,6 +485,7 @@ class Results:
 
             sheet, question = self.sheet, self.question
             return (
+                *would_be_otherwise(self.measurements, sheet, question.asked),
                 *remarks_on_measurements(
                     self.groups, self.row_names, sheet.reading, sheet.source, question.asked
                 ),

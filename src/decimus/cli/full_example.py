@@ -8,12 +8,12 @@ from decimus.analysis.results import Results
 from decimus.cli.streams import say
 from decimus.cli.tables import comparison_text, summary_text
 from decimus.errors import DecimusError
-from decimus.formats.study_file import save_study
 from decimus.study.history import History
 from decimus.wording.spans import plain_text
 from decimus.wording.write_up.captions import caption
 from decimus.workflows.exporting import export_figure
 from decimus.workflows.reporting import export_report
+from decimus.workflows.saving import save
 
 
 def run_full_example(history: History, name: str, folder: Path) -> int:
@@ -30,7 +30,7 @@ def run_full_example(history: History, name: str, folder: Path) -> int:
         for suffix in ("png", "svg"):
             export_figure(results, folder / f"{name}.{suffix}")
         export_report(every, folder / f"{name}.html")
-        save_study(folder / f"{name}.decimus", history)
+        save(folder / f"{name}.decimus", history, results=results)
     except OSError as error:
         say(f"{folder}: {error.strerror}")
         return 1

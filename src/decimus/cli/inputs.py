@@ -15,8 +15,8 @@ from decimus.cli.streams import read_input, say
 from decimus.errors import ChoiceError, InputError
 from decimus.formats.files import in_words
 from decimus.formats.table_files import FoundTable, table_of_bytes
-from decimus.measurements.detection import table_shape
 from decimus.measurements.headings import name_and_unit
+from decimus.measurements.kept import table_shape
 from decimus.measurements.shapes import TableShape
 from decimus.study.edits import BringInTable, ChooseUnit
 from decimus.study.questions import Question

@@ -5,6 +5,7 @@ from __future__ import annotations
 from msgspec.structs import replace
 
 from decimus.errors import ChoiceError, TableError
+from decimus.measurements.kept_decisions import kept_question, kept_roles
 from decimus.measurements.roles import LongRoles, long_roles
 from decimus.measurements.shapes import TableShape
 from decimus.study.readings import HEADINGS, NOBODY, Reading
@@ -50,6 +51,8 @@ def roles_of(
     factors: tuple[int, ...] | None,
 ) -> LongRoles:
     """What the columns of a long table are for, with what is said of outcome and factors."""
+    if (kept := kept_roles(kept_question(shape, reading, outcome, factors))) is not None:
+        return kept
     known = {profile.index for profile in shape.columns}
     outcome = outcome if outcome in known else None
     said = [c for c in (reading.within, reading.subject) if c is not None and c in known]
@@ -61,8 +64,8 @@ def roles_of(
         return replace(shape.roles, factors=(), outcomes=(*first, *rest, *freed))
     if shape.roles is not None and outcome is None and not chosen:
         return shape.roles
-    kept = [p for p in shape.columns if p.index not in shape.summary_columns]
-    return long_roles(kept, outcome=outcome, factors=chosen, unit=next(iter(said), None))
+    counted = [p for p in shape.columns if p.index not in shape.summary_columns]
+    return long_roles(counted, outcome=outcome, factors=chosen, unit=next(iter(said), None))
 
 
 def chosen_factors(

@@ -20,6 +20,7 @@ from decimus.measurements.asked import no_numbers, roles_of, unit_column
 from decimus.measurements.cells import CODE, Booleans, Floats, Integers
 from decimus.measurements.extraction import Observed
 from decimus.measurements.factors import block_outcome, factor_of, long_outcome
+from decimus.measurements.kept_decisions import kept_question
 from decimus.measurements.numbers import LARGEST, SMALLEST, CellKind, read_cell
 from decimus.measurements.observations import (
     AsideValue,
@@ -29,7 +30,7 @@ from decimus.measurements.observations import (
     Place,
     typical_decimals,
 )
-from decimus.measurements.replicates import averaging_codes, units_of
+from decimus.measurements.replicates import averaging_codes, units_of, with_kept_units
 from decimus.measurements.shapes import TableShape, is_unit_noun, row_noun
 from decimus.measurements.variables import Factor, Outcome
 from decimus.statistics.decimal_sums import decimal_scale
@@ -68,7 +69,8 @@ class Assembly:
         if outcome != CELLS:
             roles = roles_of(shape, reading, *said)
             column = unit_column(shape, reading, roles, observed.variables, outcome)
-        self._units = units_of(observed, self._codes, shape, reading, column, roles)
+        found = units_of(observed, self._codes, shape, reading, column, roles)
+        self._units = with_kept_units(found, kept_question(shape, reading, *said))
         self._values = observed.values
         self._is_number = observed.kinds == CODE[CellKind.NUMBER]
         self._take_limits()

@@ -8,8 +8,8 @@ from msgspec.structs import replace
 from decimus.errors import ChoiceError, InputError
 from decimus.measurements.arithmetic import evaluated
 from decimus.measurements.cells import Floats, parsed_column
-from decimus.measurements.detection import table_shape
 from decimus.measurements.headings import name_and_unit
+from decimus.measurements.kept import table_shape
 from decimus.study.adjustments import ComputedColumn
 from decimus.study.readings import Reading
 from decimus.study.tables import Table, column_of

@@ -10,6 +10,7 @@ from msgspec.structs import replace
 
 from decimus.errors import TableError
 from decimus.measurements.blocks import forward_filled, table_block, unit_of
+from decimus.measurements.bodies import SAMPLE_ROWS, body_of, cells_below, filled_cells
 from decimus.measurements.cells import coded_column
 from decimus.measurements.decimals import DecimalVote, decimal_vote
 from decimus.measurements.families import Family, family_of
@@ -25,11 +26,9 @@ from decimus.measurements.numbers import CellKind, read_cell
 from decimus.measurements.profiles import (
     ColumnProfile,
     column_profile,
-    filled_down,
     fills_down,
 )
 from decimus.measurements.roles import LongRoles, long_roles
-from decimus.measurements.row_samples import sampled_rows
 from decimus.measurements.shapes import TableShape
 from decimus.measurements.sides import sides_of
 from decimus.measurements.summaries.lines import (
@@ -45,10 +44,6 @@ from decimus.study.readings import Reading
 from decimus.study.tables import Table
 from decimus.terms import Layout
 
-_SAMPLE_ROWS = 1000
-"""Rows looked at to find the layout; more would not change the verdict."""
-_HEAD_ROWS = 200
-"""Of a larger table the first of those rows; the others come from all over it."""
 _TAIL_ROWS = 80
 _MOST_TURNED = 200_000
 """Cells of a table that is looked at on its side; summaries are small."""
@@ -61,7 +56,7 @@ _MOST_TIMES = 13
 """Steps in time that somebody may have measured without naming the subjects."""
 
 
-def table_shape(table: Table, reading: Reading) -> TableShape:
+def detected_shape(table: Table, reading: Reading) -> TableShape:
     """Find out how a table is laid out; what `reading` says is taken as said."""
     straight = _Look(table, reading)
     if reading.layout is Layout.COLUMNS or reading.layout is Layout.LONG:
@@ -85,7 +80,7 @@ class _Look:
     def __init__(self, table: Table, reading: Reading) -> None:
         self._table = table
         self._reading = reading
-        count = min(table.row_count, _SAMPLE_ROWS)
+        count = min(table.row_count, SAMPLE_ROWS)
         rows = table.block(0, 0, count, table.column_count)
         tail_from = max(0, table.row_count - _TAIL_ROWS)
         tail = table.block(tail_from, 0, table.row_count - tail_from, table.column_count)
@@ -96,15 +91,8 @@ class _Look:
             headers = int(reading.has_header)
         self.block = table_block(rows, tail, table.row_count, self.decimal, headers)
         self._rows = rows
-        self._body = rows[self.block.first_row : self.block.end_row]
-        self._rest: tuple[int, ...] = ()
-        self._head: int | None = None
-        if table.row_count > _SAMPLE_ROWS:
-            self._head = _HEAD_ROWS
-            first, end = self.block.first_row + _HEAD_ROWS, self.block.end_row
-            self._rest = sampled_rows(table, first, end, _SAMPLE_ROWS - _HEAD_ROWS)
-            columns = [table.cells_at(c, self._rest) for c in range(table.column_count)]
-            self._body = (*self._body[:_HEAD_ROWS], *zip(*columns, strict=True))
+        self._looked_at = body_of(table, self.block)
+        self._body, self._head = self._looked_at.rows, self._looked_at.head
         self.longer_rows: tuple[int, ...] = ()
         self.profiles = self._profiles()
 
@@ -140,7 +128,7 @@ class _Look:
             if not profile.texts and not profile.heading:
                 continue
             may_fill = c < 3 and c + 1 < width and not profile.is_numbering
-            filled = self._filled_down(c, profile, cells) if may_fill else None
+            filled = self._filled_down(c, profile) if may_fill else None
             if filled is not None:
                 again = column_profile(
                     c, profile.heading, filled, self.decimal, profile.above, unit, self._head
@@ -149,24 +137,14 @@ class _Look:
             found.append(profile)
         return self._within_headings(found)
 
-    def _filled_down(
-        self, column: int, profile: ColumnProfile, cells: list[str]
-    ) -> list[str] | None:
+    def _filled_down(self, column: int, profile: ColumnProfile) -> list[str] | None:
         """The cells looked at, blanks filled; None where blanks do not repeat the cell above."""
-        width = self._table.column_count
-        if self._head is None:
-            used = [any(row[d].strip() for d in range(column + 1, width)) for row in self._body]
-            return filled_down(cells, used) if self._names_once(profile, cells, used) else None
-        if 2 * sum(map(bool, profile.texts)) > len(cells):
+        if self._head is not None and 2 * sum(map(bool, profile.texts)) > len(profile.cells):
             return None
-        first, end = self.block.first_row, self.block.end_row
-        whole = list(self._table.column(column))[first:end]
-        beside = [self._table.cells(d, first, end - first) for d in range(column + 1, width)]
-        used = [any(cell.strip() for cell in row) for row in zip(*beside, strict=True)]
-        if not self._names_once(profile, whole, used):
+        cells, used = cells_below(self._table, self.block, self._looked_at, column)
+        if not self._names_once(profile, cells, used):
             return None
-        filled = filled_down(whole, used)
-        return [*filled[: self._head], *(filled[row - first] for row in self._rest)]
+        return filled_cells(self.block, self._looked_at, cells, used)
 
     def _within_headings(self, profiles: list[ColumnProfile]) -> tuple[ColumnProfile, ...]:
         """The columns that stand under headings, or beside them in most rows.

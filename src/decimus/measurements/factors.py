@@ -5,6 +5,7 @@ from __future__ import annotations
 from msgspec.structs import replace
 
 from decimus.measurements.headings import name_and_unit
+from decimus.measurements.kept_decisions import kept_kind
 from decimus.measurements.lexicon import Sense, without_statistics
 from decimus.measurements.profiles import is_replicate_stem
 from decimus.measurements.shapes import TableShape
@@ -17,7 +18,8 @@ from decimus.terms import Layout, LevelKind
 def factor_of(shape: TableShape, reading: Reading, variable: int, texts: tuple[str, ...]) -> Factor:
     """A factor with its levels, whose texts are given in reading order."""
     facts = reading.facts(variable)
-    kind, unit, levels = levels_of(texts, facts.kind, shape.decimal)
+    said = facts.kind or kept_kind(shape, reading, variable)
+    kind, unit, levels = levels_of(texts, said, shape.decimal)
     if variable == HEADINGS and common_unit(shape) and kind is not LevelKind.AMOUNTS:
         levels = [replace(level, label=name_and_unit(level.text)[0]) for level in levels]
     name, heading_unit = _factor_name(shape, variable)

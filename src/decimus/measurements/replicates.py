@@ -3,14 +3,17 @@
 from __future__ import annotations
 
 import numpy as np
+from msgspec.structs import replace
 
 from decimus.measurements.cells import Booleans, Integers
 from decimus.measurements.extraction import Observed
 from decimus.measurements.families import Family
+from decimus.measurements.kept_decisions import decoded
 from decimus.measurements.lexicon import Sense, is_counter, senses
 from decimus.measurements.profiles import ColumnProfile, numbered_stem
 from decimus.measurements.roles import LongRoles
 from decimus.measurements.shapes import TableShape
+from decimus.study.decisions import QuestionDecided
 from decimus.study.readings import HEADINGS, NOBODY, ROW_NUMBERS, Reading
 from decimus.terms import Layout
 from decimus.values import Value
@@ -100,6 +103,23 @@ def units_of(
         has_one_per_group=not counts.are_several and readings[1] > 1,
         other_variable=found.other_unit if found is not None else None,
         is_forced=found is not None and found.is_forced,
+    )
+
+
+def with_kept_units(units: Units, question: QuestionDecided | None) -> Units:
+    """What n counts as it was decided for a question; how many there are is counted."""
+    kept = None if question is None else decoded(question.units, Units)
+    if kept is None:
+        return units
+    return replace(
+        units,
+        is_same=kept.is_same,
+        is_decided=kept.is_decided,
+        is_block=kept.is_block,
+        is_averaged=kept.is_averaged,
+        may_be_repeats=kept.may_be_repeats,
+        other_variable=kept.other_variable,
+        is_forced=kept.is_forced,
     )
 
 

@@ -41,6 +41,7 @@ class TableShape(Value, frozen=True):
         verdict: the evidence for the layout, None where it was said.
         longer_rows: rows that reach beyond the headings, whose cells there are left out.
         pairs_by_row: whether the values of one row belong to one subject without a name.
+        is_kept: whether it was found out before, and kept.
     """
 
     layout: Layout
@@ -62,6 +63,7 @@ class TableShape(Value, frozen=True):
     verdict: Verdict | None = None
     pairs_by_row: bool = False
     longer_rows: tuple[int, ...] = ()
+    is_kept: bool = False
 
     def column(self, index: int) -> ColumnProfile:
         """The profile of a column."""

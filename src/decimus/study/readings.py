@@ -1,6 +1,7 @@
 """What the user has said about how a table is to be read.
 
-Everything left at None is detected from the cells, again after every change.
+Everything left at None is found out from the cells, again after every change, unless it was
+decided before and that is kept (`decided`).
 """
 
 from __future__ import annotations
@@ -8,6 +9,7 @@ from __future__ import annotations
 import msgspec
 
 from decimus.study.adjustments import AnyAdjustment, ComputedColumn
+from decimus.study.decisions import Decided
 from decimus.study.limits import DecimalSign, HeaderRows, Index
 from decimus.terms import Layout, LevelKind, LimitRule, Meaning, Quantile
 
@@ -130,6 +132,7 @@ class Reading(msgspec.Struct, frozen=True):
         adjustments: documented changes to the values.
         computed: columns computed from others.
         cell_notes: free notes on values.
+        decided: what the program has decided about all that is not said.
     """
 
     layout: Layout | None = None
@@ -157,6 +160,7 @@ class Reading(msgspec.Struct, frozen=True):
     adjustments: tuple[AnyAdjustment, ...] = ()
     computed: tuple[ComputedColumn, ...] = ()
     cell_notes: tuple[CellNote, ...] = ()
+    decided: Decided | None = None
 
     def facts(self, variable: int) -> VariableFacts:
         """What was said about `variable`; nothing when it was never mentioned."""

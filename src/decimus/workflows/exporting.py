@@ -24,7 +24,6 @@ from decimus.report.summary_tables import (
     shown_rows,
 )
 from decimus.study.history import History
-from decimus.study.studies import Study
 from decimus.study.write_ups import TableKind
 from decimus.values import Value
 from decimus.wording.figure.alt_text import alt_text, figure_name
@@ -32,6 +31,7 @@ from decimus.wording.spans import plain_text
 from decimus.wording.write_up.captions import caption
 from decimus.wording.write_up.paragraphs import summary_table
 from decimus.wording.write_up.tables import table_of
+from decimus.workflows.keeping import told_of
 
 FIGURE_FORMATS = ("png", "svg", "pdf", "tiff", "jpg", "eps")
 _OTHER_ENDINGS = {"tif": "tiff", "jpeg": "jpg"}
@@ -110,7 +110,7 @@ def export_figure(
     notes = []
     content = figure_bytes(results, file_format, wanted)
     if wanted.carries_study and file_format in CARRIERS:
-        study = carried_study(results.study)
+        study = carried_study(results)
         if len(study) > LARGEST:
             size = len(study) / 1024**2
             notes.append(f"without its study, which is too large to carry ({size:.0f} MB)")
@@ -141,10 +141,12 @@ def figure_bytes(results: Results, file_format: str, wanted: FigureFile) -> byte
     return file_bytes(page_of(results, measure), file_format, look)
 
 
-def carried_study(study: Study) -> bytes:
+def carried_study(results: Results) -> bytes:
     """The study as a figure carries it: as it stands, without its past and the folders of files."""
-    sheets = tuple(replace(sheet, source=replace(sheet.source, path="")) for sheet in study.sheets)
-    return study_bytes(History(replace(study, sheets=sheets)))
+    told = told_of(results)
+    sheets = tuple(replace(s, source=replace(s.source, path="")) for s in told.study.sheets)
+    told = replace(told, study=replace(told.study, sheets=sheets))
+    return study_bytes(History(told.study), told=told)
 
 
 TABLE_FORMATS = ("csv", "xlsx", "ods", "md")

@@ -15,13 +15,14 @@ from decimus.formats.figure_studies import study_in
 from decimus.formats.files import FIGURE_SUFFIXES, STUDY_SUFFIX, read_bytes
 from decimus.formats.html_tables import table_of_html
 from decimus.formats.progress import Progress, no_progress
-from decimus.formats.study_file import study_from_bytes
+from decimus.formats.study_file import Opened, study_from_bytes
 from decimus.formats.table_files import table_in
 from decimus.study.edits import BringInTable
 from decimus.study.history import History
 from decimus.study.studies import Source
 from decimus.values import Value
 from decimus.workflows.house_styles import default_notes, new_history
+from decimus.workflows.keeping import differences
 from decimus.workflows.opened import OpenedFile, StudyFile
 
 _OTHER_FIGURE = "Open the study, or the figure as Decimus wrote it"
@@ -71,15 +72,21 @@ def open_study(path: Path) -> OpenedFile:
         content = read_bytes(path)
         if path.suffix.lower() in FIGURE_SUFFIXES:
             carried = study_in(content, path.suffix.lower().removeprefix("."))
-            found = study_from_bytes(carried)
-            return OpenedFile(found.history, notes=found.notes)
+            return _with_notes(study_from_bytes(carried), None)
         opened = study_from_bytes(content)
     except FileFormatError as error:
         is_figure = path.suffix.lower() in FIGURE_SUFFIXES
         remedy = _OTHER_FIGURE if is_figure else ""
         raise InputError(str(error), where=str(path), remedy=remedy) from error
     file = StudyFile(path, hashlib.sha256(content).hexdigest())
-    return OpenedFile(opened.history, file, opened.notes)
+    return _with_notes(opened, file)
+
+
+def _with_notes(opened: Opened, file: StudyFile | None) -> OpenedFile:
+    """A study that was opened, and whether it reads as it did when it was saved."""
+    results = Results(opened.history.study)
+    notes = (*opened.notes, *differences(opened, results))
+    return OpenedFile(opened.history, file, notes, results)
 
 
 def table_edit(

@@ -11,8 +11,8 @@ from decimus.analysis.results import Results
 from decimus.errors import InputError
 from decimus.formats.table_files import FoundTable
 from decimus.measurements.amounts import amount_and_unit
-from decimus.measurements.detection import table_shape
 from decimus.measurements.headings import name_and_unit
+from decimus.measurements.kept import table_shape
 from decimus.study.edits import ReplaceTable
 from decimus.study.edits.tables import LevelRename
 from decimus.study.readings import Reading

@@ -6,12 +6,14 @@ import hashlib
 from datetime import datetime
 from pathlib import Path
 
+from decimus.analysis.results import Results
 from decimus.errors import DecimusError, FileFormatError, InputError
 from decimus.formats.files import name_in_words, read_bytes, write_whole
 from decimus.formats.progress import Progress, no_progress
-from decimus.formats.study_file import save_study, study_from_bytes
+from decimus.formats.study_file import save_study, study_from_bytes, undecided
 from decimus.study.history import History
 from decimus.study.studies import Study
+from decimus.workflows.keeping import told_of
 from decimus.workflows.opened import StudyFile
 from decimus.workflows.replacing import difference_words
 
@@ -40,6 +42,7 @@ def save(
     history: History,
     known: StudyFile | None = None,
     progress: Progress = no_progress,
+    results: Results | None = None,
 ) -> StudyFile:
     """Write a study to a file, whole or not at all.
 
@@ -48,6 +51,7 @@ def save(
         history: the study with its past.
         known: the file it is kept in; where that is `path`, it has to hold what it held.
         progress: called with the share that is done, and may stop it.
+        results: what follows from it, where that was worked out.
 
     Raises:
         ChangedElsewhereError: another window or program has written to it since.
@@ -55,8 +59,9 @@ def save(
     """
     if known is not None and known.path == path:
         _check_unchanged(known, history.study)
+    told = told_of(Results(history.study, before=results))
     try:
-        content = save_study(path, history, progress)
+        content = save_study(path, history, progress, told)
     except FileFormatError as error:
         raise NotSavedError(
             f"The study was not saved, since it could not be opened again ({error})",
@@ -81,7 +86,7 @@ def _check_unchanged(known: StudyFile, study: Study) -> None:
         raise ChangedElsewhereError(
             known.path, "The file has become something else since it was opened"
         ) from None
-    if other != study:
+    if undecided(other) != undecided(study):
         raise ChangedElsewhereError(known.path, _difference(other, study))
 
 

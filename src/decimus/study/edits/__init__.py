@@ -101,6 +101,7 @@ from decimus.study.edits.readings import (
     DescribeMaterial,
     DescribeReplicate,
     NameVariable,
+    ReadAnew,
     ReadAs,
 )
 from decimus.study.edits.replicates import (
@@ -136,6 +137,7 @@ Edit = (
     | InsertColumns
     | DeleteColumns
     | ChooseLayout
+    | ReadAnew
     | ChooseDecimalSign
     | ChooseHeader
     | ChooseRowNames
@@ -330,6 +332,7 @@ __all__ = [
     "NoteOnQuestion",
     "NoteOnStudy",
     "PutNote",
+    "ReadAnew",
     "ReadAs",
     "RemoveComputed",
     "RemoveQuestion",

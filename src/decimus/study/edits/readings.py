@@ -198,3 +198,16 @@ class ReadAs(SheetEdit, frozen=True, kw_only=True):
         """The sheet read that way."""
         notes = self.reading.cell_notes or sheet.reading.cell_notes
         return replace(sheet, reading=replace(self.reading, cell_notes=notes))
+
+
+class ReadAnew(SheetEdit, frozen=True, kw_only=True):
+    """Find out anew how the table is read, as this version of the program does."""
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return "read the table again as today"
+
+    def changed(self, sheet: Sheet) -> Sheet:
+        """The sheet without what was decided before."""
+        return replace(sheet, reading=replace(sheet.reading, decided=None))

@@ -122,7 +122,8 @@ class Files(QObject):
             if progress is no_progress:
                 return found
             progress(0.5)
-            results = Results(found.history.study, decimal_sign=self._store.decimal_sign)
+            sign = self._store.decimal_sign
+            results = Results(found.history.study, before=found.results, decimal_sign=sign)
             return replace(found, results=prepare(results, progress))
 
         def then(found: OpenedFile) -> None:
@@ -220,6 +221,7 @@ class Files(QObject):
     def save_to(self, path: Path, *, is_compared: bool = True) -> None:
         """Save the study to a file: at once, or beside the window where it is large."""
         history, known = self._store.history, self._store.file if is_compared else None
+        results = self._store.results
         if not _is_large(history):
             self._store.save(path, is_compared=is_compared)
             return
@@ -229,7 +231,7 @@ class Files(QObject):
 
         self.saving.start(
             f"Saving {name_in_words(path)}",
-            lambda progress: save(path, history, known, progress),
+            lambda progress: save(path, history, known, progress, results),
             then,
         )
 

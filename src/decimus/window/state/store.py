@@ -176,7 +176,8 @@ class Store(QObject):
             is_compared: whether what somebody else has written there meanwhile stays.
         """
         try:
-            file = save(path, self._history, self._file if is_compared else None)
+            known = self._file if is_compared else None
+            file = save(path, self._history, known, results=self._results)
         except InputError as error:
             self.refused.emit(error)
             return False

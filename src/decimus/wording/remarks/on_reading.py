@@ -16,6 +16,7 @@ from decimus.study.edits import (
     ChooseReadingsAcross,
     ChooseSameUnits,
     Edit,
+    ReadAnew,
 )
 from decimus.terms import Layout
 from decimus.wording.questions import divided_by, is_undivided, undivided
@@ -87,6 +88,15 @@ def table_remark(results: Results, remark: facts.TableRemark) -> RemarkWords:
                 f"Another table starts in row {row + 1}.",
                 "Only the first is read.",
             )
+        case facts.ReadOtherwiseNow(groups):
+            those = tuple(f"n of “{g.name}” {_n(g.before)} now, then {_n(g.now)}" for g in groups)
+            return RemarkWords(
+                "measurements",
+                "The table is read as it was when it was saved. Read anew it would give "
+                f"{'another group' if len(groups) == 1 else 'other groups'}: {listed(those)}.",
+                "This version reads such tables otherwise; what was decided stays until told.",
+                (("read it again as today", ReadAnew(sheet=sheet)),),
+            )
         case facts.OtherTables(names):
             return RemarkWords(
                 "measurements",
@@ -97,6 +107,10 @@ def table_remark(results: Results, remark: facts.TableRemark) -> RemarkWords:
             )
         case never:
             assert_never(never)
+
+
+def _n(count: int | None) -> str:
+    return "none" if count is None else str(count)
 
 
 def _rows(rows: tuple[int, ...]) -> str:

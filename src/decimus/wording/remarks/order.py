@@ -38,6 +38,7 @@ _CHANGES: tuple[type, ...] = (
     doubts.RowsWithoutGroup,
     doubts.OtherSigns,
     doubts.ReadingsAveraged,
+    doubts.ReadOtherwiseNow,
     facts.RepeatedNames,
     facts.SimilarLevels,
     facts.LimitCells,
