@@ -21,7 +21,7 @@ from decimus.measurements.shapes import TableShape
 from decimus.study.edits import BringInTable, ChooseUnit
 from decimus.study.questions import Question
 from decimus.study.readings import HEADINGS, NOBODY, Reading, SummaryColumns
-from decimus.study.studies import Study
+from decimus.study.studies import Sheet, Study
 from decimus.study.tables import Table
 from decimus.terms import Layout, Meaning
 from decimus.wording.asking import question_titles
@@ -81,7 +81,11 @@ def _study(arguments: argparse.Namespace, ahead: Ahead) -> Study:
 
 def _brought_in(found: FoundTable) -> Study:
     edit = BringInTable(table=found.table, source=found.source, reading=found.first_reading)
-    return edit.apply(Study())
+    from decimus.workflows.house_styles import default_notes, new_history
+
+    for note in default_notes():
+        say(note)
+    return edit.apply(new_history().study)
 
 
 def _question_number(arguments: argparse.Namespace, study: Study) -> int:
@@ -113,6 +117,8 @@ def _read_as_told(arguments: argparse.Namespace, study: Study, number: int) -> S
     question = study.questions[number]
     sheet = study.sheets[question.asked.sheet]
     layout = _layout_told(arguments)
+    if layout is None and arguments.group and not _are_of_summary(arguments, sheet):
+        layout = Layout.LONG
     reading = _plainly_told(
         arguments, replace(sheet.reading, layout=layout or sheet.reading.layout)
     )
@@ -235,9 +241,16 @@ def _layout_told(arguments: argparse.Namespace) -> Layout | None:
         raise UsageError("--pair-by-row belongs to --layout columns")
     if arguments.pair_by_row:
         return Layout.COLUMNS
-    if arguments.group and layout is None:
-        return Layout.LONG
     return layout
+
+
+def _are_of_summary(arguments: argparse.Namespace, sheet: Sheet) -> bool:
+    """Whether the groups named are those of a table that is already summarised."""
+    shape = table_shape(sheet.table, _plainly_told(arguments, sheet.reading))
+    if shape.summary is None:
+        return False
+    names = {shape.name(c).casefold() for c in shape.side_factors}
+    return {name.strip().casefold() for name in arguments.group} <= names
 
 
 def _units_told(arguments: argparse.Namespace, shape: TableShape, reading: Reading) -> Reading:

@@ -17,7 +17,7 @@ from decimus.formats.files import read_bytes, write_whole
 from decimus.study.house_styles import HouseStyle
 from decimus.study.settings import LOOK_SETTINGS
 
-FORMAT, VERSION = "decimus style", 1
+FORMAT, VERSION = "decimus style", 2
 _LARGEST = 1_000_000
 _AT = re.compile(r"^(.*?)(?: - at `\$\.?(.*)`)?$", re.DOTALL)
 _UNKNOWN = re.compile(r"Object contains unknown field `(.*)`", re.DOTALL)

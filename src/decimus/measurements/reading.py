@@ -52,7 +52,7 @@ def read_measurements(
     if shape.is_turned:
         table = table.turned()
     if shape.summary is not None:
-        return measurements_of_summary(table, reading, shape, shape.summary, outcome)
+        return measurements_of_summary(table, reading, shape, shape.summary, outcome, factors)
     if shape.layout is Layout.SUMMARISED:
         raise TableError(
             "No column of means with a spread or n beside it was found",

@@ -19,6 +19,7 @@ class HouseStyle(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_d
         error_bar: what error bars show.
         error_bar_level: of a confidence interval, in percent.
         direction: which way error bars are drawn.
+        show_replicates: whether single values are laid over the marks.
         comparison_text: what comparison lines say: p or stars.
         star_limits: the limits after α.
         decimal_sign: point or comma.
@@ -37,6 +38,7 @@ class HouseStyle(msgspec.Struct, frozen=True, forbid_unknown_fields=True, omit_d
     error_bar: ErrorBar | None = None
     error_bar_level: ConfidenceLevel | None = None
     direction: Direction | None = None
+    show_replicates: bool | None = None
     comparison_text: ComparisonText | None = None
     star_limits: tuple[float, ...] | None = None
     decimal_sign: DecimalSign | None = None

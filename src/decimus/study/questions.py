@@ -208,6 +208,7 @@ class HeightChoices(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
         direction: which way error bars are drawn.
         threshold: beyond what cases count as a share, None while nobody has said.
         side: which side of it.
+        kept_bar: the error bar that was chosen for another height, which this one has not.
     """
 
     height: Height = Height.MEAN
@@ -217,6 +218,7 @@ class HeightChoices(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     direction: Direction = Direction.BOTH
     threshold: float | None = None
     side: Side = Side.ABOVE
+    kept_bar: ErrorBar | None = None
 
 
 USUAL_COLUMNS = (
@@ -406,6 +408,20 @@ class NumberChoices(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     fixed: DecimalCount = 2
 
 
+class KeptWithFactors(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """What was said of the groups of some factors, while the question is asked by others.
+
+    Args:
+        factors: those factors.
+        figure: what was said of their groups on the figure; nothing else in it counts.
+        chosen_pairs: which of them were compared.
+    """
+
+    factors: tuple[int, ...]
+    figure: FigureChoices
+    chosen_pairs: tuple[PairOfGroups, ...] = ()
+
+
 class Question(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A question with all that was chosen about it, in parts by what follows from each.
 
@@ -419,6 +435,7 @@ class Question(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
         numbers: how numbers are written.
         name: what the question is called; "" goes by what it asks.
         words: what is written about it.
+        kept: what was said of groups that come back with their factors.
     """
 
     asked: Asked = Asked()
@@ -430,3 +447,4 @@ class Question(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     numbers: NumberChoices = NumberChoices()
     name: str = ""
     words: WriteUp = WriteUp()
+    kept: tuple[KeptWithFactors, ...] = ()

@@ -132,7 +132,7 @@ def brought_in(
     results = Results(history.study, decimal_sign=decimal_sign)
     if (problem := results.problem) is not None:
         raise InputError(problem.what, where=problem.where or where, remedy=problem.remedy)
-    asked = edit.asked
+    asked = history.study.questions[0]
     if results.measurements.shape.summary is not None:  # single values can have any error bar
         heights = fitting_error_bar(results.compared, asked.heights)
         if heights is not asked.heights:

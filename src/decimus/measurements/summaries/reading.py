@@ -35,10 +35,20 @@ def measurements_of_summary(
     shape: TableShape,
     summary: SummaryShape,
     outcome: int | None,
+    factors: tuple[int, ...] | None = None,
 ) -> Measurements:
-    """The groups of a table whose means were given. Raises TableError for none."""
-    named = [c.mean for c in summary.columns]
-    one = outcome in named and not _heads_groups(shape)
+    """The groups of a table whose means were given. Raises TableError for none.
+
+    Args:
+        table: the cells, turned if they are read so.
+        reading: what was said about them.
+        shape: how they are laid out.
+        summary: which columns hold what.
+        outcome: the column of means that is asked about, None as found.
+        factors: what the groups differ in, in this order; None as found.
+    """
+    means = [c.mean for c in summary.columns]
+    one = outcome in means and not _heads_groups(shape)
     chosen = tuple(c for c in summary.columns if not one or c.mean == outcome)
     if not one and not _heads_groups(shape):
         chosen = chosen[:1]
@@ -52,14 +62,17 @@ def measurements_of_summary(
     ]
     given = given_groups(table, shape, replace(summary, columns=chosen), rows)
     across = len(chosen) > 1
-    variables = ((HEADINGS,) if across else ()) + sides or (HEADINGS,)
+    found_variables = ((HEADINGS,) if across else ()) + sides or (HEADINGS,)
+    variables = tuple(f for f in factors or () if f in found_variables) or found_variables
+    order = [found_variables.index(variable) for variable in variables]
     groups: list[GroupCells] = []
     unreadable: list[CellReference] = []
     for found in given:
         heading = shape.name(found.column)
-        levels = ((heading,) if across or not sides else ()) + tuple(
+        named = ((heading,) if across or not sides else ()) + tuple(
             column[found.row] for column in texts
         )
+        levels = tuple(named[place] for place in order)
         place = (found.row, found.column)
         has = found.summary is not None
         groups.append(

@@ -7,6 +7,7 @@ from msgspec.structs import replace
 
 from decimus.study.edits.kinds import SheetEdit
 from decimus.study.edits.moves import moved_rows, variable_count, with_columns_moved
+from decimus.study.edits.styles import in_style
 from decimus.study.limits import Index
 from decimus.study.questions import Question
 from decimus.study.readings import Reading
@@ -17,7 +18,8 @@ from decimus.study.tables import Block, Table
 class BringInTable(SheetEdit, frozen=True, kw_only=True):
     """A whole table arrives by paste or from a file; what was chosen for another goes.
 
-    `reading` and `asked` carry what is known of it already (an example brings both).
+    The house style stays, unless the table brings one. `reading` and `asked` carry what is known
+    of it already (an example brings both).
     """
 
     table: Table
@@ -33,7 +35,12 @@ class BringInTable(SheetEdit, frozen=True, kw_only=True):
     def apply(self, study: Study) -> Study:
         """The study with this table, its reading and one fresh question."""
         sheet = Sheet(self.table, self.reading, self.source)
-        return replace(study.with_sheet(self.sheet, sheet), questions=(self.asked,))
+        asked, style = self.asked, study.questions[0].figure.house
+        if style.name and not asked.figure.house.name:
+            look = asked.figure.look
+            asked = in_style(asked, style)
+            asked = replace(asked, figure=replace(asked.figure, look=look))
+        return replace(study.with_sheet(self.sheet, sheet), questions=(asked,))
 
 
 class WriteCells(SheetEdit, frozen=True, kw_only=True):

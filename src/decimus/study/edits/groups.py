@@ -60,7 +60,7 @@ def fitting(height: Height) -> tuple[ErrorBar, ...]:
 
 
 class ChooseHeight(HeightEdit, frozen=True, kw_only=True):
-    """Say what stands for a group on the figure; error bars that do not belong to it go.
+    """Say what stands for a group on the figure; error bars that do not belong to it wait.
 
     `threshold` and `side` go with a share.
     """
@@ -77,10 +77,13 @@ class ChooseHeight(HeightEdit, frozen=True, kw_only=True):
     def chosen(self, heights: HeightChoices) -> HeightChoices:
         """The choices with that height."""
         bars = _FITTING[self.height]
+        wanted = heights.kept_bar or heights.error_bar
+        now = heights.error_bar if heights.error_bar in bars else bars[0]
         return replace(
             heights,
             height=self.height,
-            error_bar=heights.error_bar if heights.error_bar in bars else bars[0],
+            error_bar=wanted if wanted in bars else now,
+            kept_bar=None if wanted in bars else wanted,
             threshold=heights.threshold if self.threshold is None else self.threshold,
             side=self.side or heights.side,
         )

@@ -121,6 +121,7 @@ def moved_question(
     return replace(
         question,
         asked=replace(question.asked, outcome=at(question.asked.outcome), factors=factors),
+        kept=(),
         levels=replace(
             question.levels,
             orders=_moved_all(question.levels.orders, moved, gone),

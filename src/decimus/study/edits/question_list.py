@@ -7,6 +7,7 @@ from enum import StrEnum
 from msgspec.structs import replace
 
 from decimus.errors import ChoiceError
+from decimus.study.edits.groups import fitting
 from decimus.study.edits.kinds import QuestionEdit
 from decimus.study.edits.styles import in_style
 from decimus.study.limits import Index
@@ -143,6 +144,8 @@ def fresh(question: Question, asked: Asked) -> Question:
     heights = HeightChoices()
     if old.height is Height.MEAN:
         heights = replace(old, threshold=None, side=usual.heights.side)
+    elif old.kept_bar in fitting(Height.MEAN):
+        heights = replace(heights, error_bar=old.kept_bar, level=old.level, factor=old.factor)
     found = Question(
         asked=asked,
         heights=heights,

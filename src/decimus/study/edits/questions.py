@@ -14,6 +14,7 @@ from decimus.study.live_parts import SideOfPair
 from decimus.study.questions import (
     FigureChoices,
     HeightChoices,
+    KeptWithFactors,
     LevelChoices,
     LevelLabel,
     LevelOrder,
@@ -63,7 +64,7 @@ class ChooseFactors(QuestionEdit, frozen=True, kw_only=True):
     def changed(self, question: Question) -> Question:
         """The question by those factors; pairs of other groups are no longer drawn."""
         before = question.asked.factors or self.before
-        words = question.words
+        words, kept = question.words, question.kept
         figure, chosen = question.figure, question.comparison.chosen_pairs
         if before == self.factors:
             pass
@@ -73,14 +74,52 @@ class ChooseFactors(QuestionEdit, frozen=True, kw_only=True):
             chosen = _pairs_in_order(chosen, places)
             words = with_levels_of(words, lambda side: _in_order(side, places))
         else:
-            figure, chosen = _figure_without_groups(figure), ()
+            kept = tuple(own for own in kept if sorted(own.factors) != sorted(before))
+            kept = (*kept, KeptWithFactors(before, _of_groups(figure), chosen))[-_MOST_KEPT:]
+            figure, chosen = self._brought_back(kept, _figure_without_groups(figure))
         return replace(
             question,
+            kept=kept,
             asked=replace(question.asked, factors=self.factors),
             figure=figure,
             comparison=replace(question.comparison, chosen_pairs=chosen),
             words=words,
         )
+
+    def _brought_back(
+        self, kept: tuple[KeptWithFactors, ...], figure: FigureChoices
+    ) -> tuple[FigureChoices, tuple[PairOfGroups, ...]]:
+        """The figure with what was said of these factors' groups before, and their pairs."""
+        wanted = sorted(self.factors)
+        own = next((each for each in kept if sorted(each.factors) == wanted), None)
+        if own is None:
+            return figure, ()
+        places = [own.factors.index(factor) for factor in self.factors]
+        old = _figure_in_order(own.figure, places)
+        figure = replace(
+            figure,
+            drawn_pairs=old.drawn_pairs,
+            hidden=old.hidden,
+            group_looks=old.group_looks,
+            moved=(*figure.moved, *old.moved),
+            own_texts=(*figure.own_texts, *old.own_texts),
+        )
+        return figure, _pairs_in_order(own.chosen_pairs, places)
+
+
+_MOST_KEPT = 8
+"""Sets of factors of whose groups it is kept what was said."""
+
+
+def _of_groups(figure: FigureChoices) -> FigureChoices:
+    """What is said of groups on a figure, and nothing else."""
+    return FigureChoices(
+        drawn_pairs=figure.drawn_pairs,
+        hidden=figure.hidden,
+        group_looks=figure.group_looks,
+        moved=tuple(own for own in figure.moved if own.what.groups),
+        own_texts=tuple(own for own in figure.own_texts if own.what.groups),
+    )
 
 
 def _in_order(side: SideOfPair, places: list[int]) -> SideOfPair:
@@ -219,6 +258,7 @@ class ChooseErrorBar(HeightEdit, frozen=True, kw_only=True):
             level=self.level or heights.level,
             factor=self.factor or heights.factor,
             height=height,
+            kept_bar=None,
         )
 
 

@@ -48,6 +48,8 @@ def in_style(question: Question, style: HouseStyle) -> Question:
         figure = replace(figure, comparison_text=style.comparison_text)
     if style.star_limits is not None:
         figure = replace(figure, star_limits=style.star_limits)
+    if style.show_replicates is not None:
+        figure = replace(figure, show_replicates=style.show_replicates)
     heights = question.heights
     if style.error_bar_level is not None:
         heights = replace(heights, level=style.error_bar_level)
@@ -56,7 +58,12 @@ def in_style(question: Question, style: HouseStyle) -> Question:
     if style.error_bar is not None:
         # Counts and shares keep the error bars that belong to them.
         fits = style.error_bar in fitting(heights.height)
-        heights = replace(heights, error_bar=style.error_bar) if fits else heights
+        kept = (
+            {"error_bar": style.error_bar, "kept_bar": None}
+            if fits
+            else {"kept_bar": style.error_bar}
+        )
+        heights = replace(heights, **kept)
     numbers = question.numbers
     if style.decimals is not None:
         fixed = numbers.fixed if style.fixed_decimals is None else style.fixed_decimals

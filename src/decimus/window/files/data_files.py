@@ -54,7 +54,18 @@ class DataFiles(QObject):
         self._timer.timeout.connect(self.look)
         self._watcher = QFileSystemWatcher(self)
         self._watcher.fileChanged.connect(lambda _path: self._timer.start())
-        store.changed.connect(lambda _results: self._watch())
+        self._about: Table | Source | None = None
+        """What the line speaks of: cells that are or were at hand, or where they come from."""
+        store.changed.connect(self._follow)
+        self._watch()
+
+    def _follow(self, results: Results) -> None:
+        """Put the line away once what it speaks of is no longer at hand, and watch the file."""
+        if self._about is not None and not any(
+            self._about is at_hand for at_hand in (results.sheet.table, results.sheet.source)
+        ):
+            self._about = None
+            self.line.put_away()
         self._watch()
 
     def _path(self) -> Path | None:
@@ -90,6 +101,7 @@ class DataFiles(QObject):
 
         def say(words: str) -> None:
             if words:
+                self._about = sheet.source
                 self.line.say_file_changed(sheet.source.name, words)
 
         with suppress(InputError):  # a file that is away for a while is no news
@@ -134,6 +146,7 @@ class DataFiles(QObject):
             self.refused.emit(error)
             return
         if wanted.asked or wanted.edit.renames:
+            self._about = before.sheet.table
             self.line.ask(wanted)
         else:
             self._take(base, self._step(before, base, wanted.edit, no_progress))
@@ -150,6 +163,7 @@ class DataFiles(QObject):
         def then(found: tuple[Replacement, _Step | None]) -> None:
             wanted, step = found
             if step is None:
+                self._about = before.sheet.table
                 self.line.ask(wanted)
             else:
                 self._take(base, step)
@@ -178,10 +192,11 @@ class DataFiles(QObject):
         results = Results(history.study, before.number, before, before.decimal_sign)
         if progress is not no_progress:
             prepare(results, progress)
-        return _Step(edit, history, results, what_changed(before, results))
+        return _Step(edit, history, results, what_changed(before, results, edit))
 
     def _take(self, base: History, step: _Step) -> None:
         self._store.take(WorkedOut(base, step.history, step.results))
+        self._about = step.edit.table
         self.line.say_changes(step.edit.source.name, step.changes)
 
 

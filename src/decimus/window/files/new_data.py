@@ -84,6 +84,11 @@ class NewDataLine(QFrame):
             text += f"What is {', '.join(open_)} called there?"
         self._show(text, self.match, self.use)
 
+    def put_away(self) -> None:
+        """Say and ask nothing any more."""
+        self.pending = None
+        self.hide()
+
     def open_matches(self) -> ChoiceMenu:
         """Show for every old level the new ones it could be."""
         menu = ChoiceMenu(self)

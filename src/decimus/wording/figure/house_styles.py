@@ -79,6 +79,7 @@ def present_style(results: Results, name: str) -> HouseStyle:
         error_bar=heights.error_bar,
         error_bar_level=heights.level if is_interval else None,
         direction=heights.direction,
+        show_replicates=figure.show_replicates,
         comparison_text=figure.comparison_text,
         star_limits=figure.star_limits,
         **of_numbers,

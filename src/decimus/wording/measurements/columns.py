@@ -65,7 +65,9 @@ def _roles(results: Results, column: int) -> list[Option]:
     if profile is None:
         return []
     heading = shape.name(column)
-    chosen = tuple(factor.variable for factor in measurements.factors)
+    before = tuple(factor.variable for factor in measurements.factors)
+    # Rows that nothing divides are one group, which stands in no column.
+    chosen = tuple(variable for variable in before if variable >= 0)
     is_outcome = measurements.outcome.variable == column
     units = measurements.units
     outcome = ChooseOutcome(outcome=column, name=heading, question=number)
@@ -81,7 +83,7 @@ def _roles(results: Results, column: int) -> list[Option]:
     if column in chosen:
         kept = tuple(c for c in chosen if c != column)
         fewer = ChooseFactors(
-            factors=kept, names=tuple(map(shape.name, kept)), before=chosen, question=number
+            factors=kept, names=tuple(map(shape.name, kept)), before=before, question=number
         )
         options.append(Option("tells groups apart", None, is_current=True))
         options.append(Option("does not tell groups apart", fewer if kept else None))
@@ -96,9 +98,9 @@ def _roles(results: Results, column: int) -> list[Option]:
     elif free and len(chosen) < _MOST_FACTORS:
         more = (*chosen, column)
         edit = ChooseFactors(
-            factors=more, names=tuple(map(shape.name, more)), before=chosen, question=number
+            factors=more, names=tuple(map(shape.name, more)), before=before, question=number
         )
-        options.append(Option("tells groups apart too", edit))
+        options.append(Option("tells groups apart too" if chosen else "tells groups apart", edit))
     if free:
         is_unit = units.variable == column
         options += [
