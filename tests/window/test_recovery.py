@@ -107,7 +107,7 @@ def test_no_room_for_the_journal_is_said(
 ) -> None:
     (tmp_path / "file").write_text("in the way")
     window = opened(qtbot, tmp_path / "file", salt_history)
-    qtbot.waitUntil(lambda: "Save often" in window.message.text)
+    qtbot.waitUntil(lambda: "Save often" in window.not_kept.text)
     window.close()
     assert window.isVisible()
     assert "close once more" in window.message.text

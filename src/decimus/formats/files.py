@@ -4,8 +4,10 @@ from __future__ import annotations
 
 import errno
 import os
+import re
 import stat
 import tempfile
+import time
 from contextlib import suppress
 from pathlib import Path
 from urllib.parse import unquote_to_bytes
@@ -50,17 +52,24 @@ def read_bytes(path: Path) -> bytes:
         raise InputError(_reason(error, path), where=str(path)) from error
 
 
-def write_whole(path: Path, content: bytes) -> None:
+def write_whole(path: Path, content: bytes, *, is_private: bool = False) -> None:
     """Write a file so that it is there whole or as it was before, even if power fails.
 
     A link stays a link: what it points to is written. A file that nobody may write stays.
+
+    Args:
+        path: the file.
+        content: what it is to hold.
+        is_private: whether only its owner may read it.
 
     Raises:
         InputError: the place cannot be written to.
     """
     target = _target(path)
+    _clear_left_over(target)
     try:
-        handle, name = tempfile.mkstemp(prefix=_part_name(target), dir=target.parent)
+        prefix = f"{_part_name(target)}{os.getpid()}-"
+        handle, name = tempfile.mkstemp(prefix=prefix, dir=target.parent)
     except OSError as error:
         raise InputError(_reason(error, target.parent), where=str(path)) from error
     temporary = Path(name)
@@ -69,13 +78,49 @@ def write_whole(path: Path, content: bytes) -> None:
             file.write(content)
             file.flush()
             os.fsync(file.fileno())
-        _keep_owner_and_mode(temporary, target)
+        if not is_private:
+            _keep_owner_and_mode(temporary, target)
         temporary.replace(target)
         sync_folder(target.parent)
     except OSError as error:
         with suppress(OSError):
             temporary.unlink()
         raise InputError(_reason(error, path), where=str(path)) from error
+
+
+def _clear_left_over(target: Path) -> None:
+    """Take away what a program that was ended has left of an earlier writing of a file.
+
+    Its name says which process wrote it: one that still runs may be about to finish.
+    """
+    start = _part_name(target)
+    with suppress(OSError), os.scandir(target.parent) as entries:
+        for entry in entries:
+            if not entry.name.startswith(start):
+                continue
+            made = _LEFT_OVER.fullmatch(entry.name.removeprefix(start))
+            if made is None:
+                continue
+            is_old = time.time() - entry.stat().st_mtime > _OLD
+            if is_old if made[1] is None else not _runs(int(made[1])):
+                with suppress(OSError):
+                    Path(entry.path).unlink()
+
+
+_LEFT_OVER = re.compile(r"(?:(\d{1,10})-)?[a-z0-9_]{8}")
+_OLD = 3600.0
+"""Seconds after which nobody is still writing a file whose name does not say who does."""
+
+
+def _runs(process: int) -> bool:
+    """Whether a process is still there."""
+    try:
+        os.kill(process, 0)
+    except ProcessLookupError:
+        return False
+    except (PermissionError, OverflowError):
+        return True
+    return True
 
 
 def _part_name(target: Path) -> str:

@@ -39,6 +39,7 @@ def run_window(opened: OpenedFile) -> int:
     window = first_window(opened)
     sys.excepthook = _reporter(window)
     window.show()
+    window.closing.done.connect(app.quit)
     with _closed_by_interrupt(window):
         return app.exec()
 
@@ -71,7 +72,12 @@ def _closed_by_interrupt(window: MainWindow) -> Iterator[None]:
         for number in (signal.SIGINT, signal.SIGTERM, signal.SIGHUP)
     }
     notifier = QSocketNotifier(reading.fileno(), QSocketNotifier.Type.Read)
-    notifier.activated.connect(lambda: (reading.recv(64), window.close()))
+
+    def end() -> None:
+        reading.recv(64)
+        window.closing.end()
+
+    notifier.activated.connect(end)
     try:
         yield
     finally:

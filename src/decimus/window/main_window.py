@@ -16,10 +16,16 @@ from PySide6.QtGui import (
     QShortcut,
     QShowEvent,
 )
-from PySide6.QtWidgets import QMainWindow, QSplitter, QStackedWidget, QVBoxLayout, QWidget
+from PySide6.QtWidgets import (
+    QMainWindow,
+    QSplitter,
+    QStackedWidget,
+    QVBoxLayout,
+    QWidget,
+)
 
 from decimus.analysis.results import Results
-from decimus.errors import FaultError, InputError
+from decimus.errors import InputError
 from decimus.examples.catalogue import example
 from decimus.formats.files import name_in_words
 from decimus.study.history import History
@@ -31,17 +37,20 @@ from decimus.window.files.dropping import dropped, is_welcome
 from decimus.window.files.exports import Files
 from decimus.window.files.keeping import Keeping
 from decimus.window.files.other_tables import PartLine
+from decimus.window.frame.closing import Closing
 from decimus.window.frame.fitting import fit
 from decimus.window.frame.foot import Foot
 from decimus.window.frame.guard import Guard
 from decimus.window.frame.lessons import Lessons
 from decimus.window.frame.messages import Message
 from decimus.window.frame.methods_window import Methods
-from decimus.window.frame.offers import offer_aside, offer_left_here
+from decimus.window.frame.offers import offer_aside, offer_displaced, offer_left_here
 from decimus.window.frame.places_line import PLACES, PlaceKey, PlacesLine
 from decimus.window.frame.question_line import QuestionLine
+from decimus.window.frame.saying import say_error
 from decimus.window.frame.start import Start
 from decimus.window.measurements.place import MeasurementsPlace
+from decimus.window.state.drafts import Drafts
 from decimus.window.state.jobs import Beside
 from decimus.window.state.late_results import LateResults
 from decimus.window.state.store import Store
@@ -50,7 +59,6 @@ from decimus.wording.measurements.readings import place_counts
 from decimus.workflows.opened import StudyFile
 from decimus.workflows.opening import pasted
 from decimus.workflows.replacing import fits_in_place
-from decimus.workflows.saving import ChangedElsewhereError, NotSavedError
 
 if TYPE_CHECKING:
     from decimus.window.comparisons.place import ComparisonsPlace
@@ -83,6 +91,7 @@ class MainWindow(QMainWindow):
     ) -> None:
         super().__init__()
         self.store = Store(history, file, decimal_sign, results)
+        self.drafts = Drafts(self)
         self.keeping = Keeping(self.store, sessions, self)
         self.beside = Beside()
         self.late_results = LateResults()
@@ -93,6 +102,7 @@ class MainWindow(QMainWindow):
         self.question_line = QuestionLine(self.store)
         self.places_line = PlacesLine()
         self.message = Message()
+        self.not_kept = Message()
         self.part_line = PartLine()
         self.start = Start()
         self.measurements = MeasurementsPlace(self.store)
@@ -102,12 +112,13 @@ class MainWindow(QMainWindow):
         )
         self.place = PLACES[0].key
         self._is_typing = False
-        self._closes = False
-        self._was_warned = False
         self._shown_table: Table | None = None
         self._told: Results | None = None
         self.methods = Methods(self)
         self._stale = {place.key for place in PLACES}
+        self.closing = Closing(
+            self, self.files, self.beside, self.keeping, self.message, self._keep_writing
+        )
         self._lay_out()
         self._connect()
         self.setAcceptDrops(True)
@@ -127,6 +138,7 @@ class MainWindow(QMainWindow):
         in_left = QVBoxLayout(left)
         in_left.setContentsMargins(0, 0, 0, 0)
         in_left.setSpacing(0)
+        in_left.addWidget(self.not_kept)
         in_left.addWidget(self.message)
         in_left.addWidget(self.part_line)
         in_left.addWidget(self.data.line)
@@ -169,9 +181,15 @@ class MainWindow(QMainWindow):
         sources = (self.store, self.beside, self.files.saving, self.files, self.data)
         for source in (*sources, self.measurements, self.late_results, self.guard):
             source.refused.connect(self.say)
-        self.files.saving.ended.connect(self._close_if_asked)
         self.files.noted.connect(self.say_notes)
+        self.drafts.changed.connect(self._show_file)
+        self.drafts.due.connect(lambda: self.keeping.note_drafts(self.drafts.edits()))
+        self.drafts.save_wanted.connect(self.save)
         self.keeping.failed.connect(self._say_not_kept)
+        self.keeping.kept.connect(self.not_kept.hide)
+        self.files.displaced.connect(
+            lambda new, old: offer_displaced(self.message, self.store, new, old)
+        )
         self.keeping.put_aside.connect(lambda: offer_aside(self.message, self.keeping))
         self.keeping.left_here.connect(
             lambda written: offer_left_here(self.message, self.keeping, written)
@@ -343,8 +361,9 @@ class MainWindow(QMainWindow):
         path = self.store.path
         name = name_in_words(path) if path is not None else "new study"
         is_empty = self.store.history.study.is_empty and path is None
-        self.places_line.show_file("" if is_empty else name, is_saved=self.store.is_saved)
-        mark = "" if self.store.is_saved else "not saved, "
+        is_saved = self.store.is_saved and not self.drafts.is_typing
+        self.places_line.show_file("" if is_empty else name, is_saved=is_saved)
+        mark = "" if is_saved else "not saved, "
         self.setWindowTitle("Decimus" if is_empty else f"{name} ({mark}Decimus)")
 
     def _go(self, key: str) -> None:
@@ -355,19 +374,7 @@ class MainWindow(QMainWindow):
 
     def say(self, error: InputError) -> None:
         """Say what went wrong, next to the place, with what can be done about it."""
-        if isinstance(error, ChangedElsewhereError):
-            path = error.path
-            self.message.say(
-                str(error),
-                ("Save beside it", lambda: self.files.save_beside(path)),
-                ("Save over it, keeping a copy", lambda: self.files.save_over(path)),
-            )
-        elif isinstance(error, FaultError):
-            self.message.say(error.what, ("Save", self.files.save))
-        elif isinstance(error, NotSavedError):
-            self.message.say(str(error), ("Save under another name", self.files.save_as))
-        else:
-            self.say_words(str(error))
+        say_error(error, self.message, self.files, self.say_words)
 
     def say_words(self, words: str) -> None:
         """Say something where it is seen."""
@@ -383,12 +390,14 @@ class MainWindow(QMainWindow):
             self.say_words(". ".join(notes))
 
     def _say_not_kept(self, problem: Exception) -> None:
-        self.say_words(f"Changes cannot be kept safe until saved: {problem}. Save often")
+        words = f"Your work is not being kept: {problem}. Save often"
+        self.not_kept.say(words, ("Save", self.save))
 
     # --- actions -------------------------------------------------------------------
 
     def _keep_writing(self) -> None:
         """Keep what is being written, before anything is done to the study as a whole."""
+        self.drafts.keep()
         if "write_up" in self.__dict__:
             self.write_up.commit()
 
@@ -404,6 +413,7 @@ class MainWindow(QMainWindow):
 
     def paste_table(self) -> None:
         """Bring in the table on the clipboard."""
+        self._keep_writing()
         try:
             mime = QGuiApplication.clipboard().mimeData()
             edit = pasted(mime.text(), mime.html() if mime.hasHtml() else "")
@@ -440,6 +450,7 @@ class MainWindow(QMainWindow):
 
     def open_export(self) -> None:
         """Open the panel in which the figure is written, beside the page."""
+        self._keep_writing()
         if self.store.results.problem is None:
             self.files.open_export(self.page.mapToGlobal(self.page.rect().topLeft()))
 
@@ -463,31 +474,9 @@ class MainWindow(QMainWindow):
 
     def dropEvent(self, event: QDropEvent) -> None:
         """Open what was dropped."""
+        self._keep_writing()
         self.files.open_path(dropped(event))
 
     def closeEvent(self, event: QCloseEvent) -> None:
         """Close without asking; what is not saved can be brought back at the next start."""
-        self._keep_writing()
-        if self.files.saving.job is not None:
-            # What was asked to be saved is saved first; nobody has to wait in front of it.
-            self._closes = True
-            self.hide()
-            event.ignore()
-            return
-        if self.keeping.would_lose and not self._was_warned:
-            # The only time that closing is not just done: nothing could bring this back.
-            self._was_warned = True
-            self.message.say(
-                "This study is not saved, and changes could not be kept anywhere. "
-                "Save it, or close once more to lose it",
-                ("Save", self.files.save),
-            )
-            event.ignore()
-            return
-        self.beside.stop()
-        self.keeping.close()
-        event.accept()
-
-    def _close_if_asked(self) -> None:
-        if self._closes:
-            self.close()
+        self.closing.asked(event)

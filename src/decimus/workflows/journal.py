@@ -23,7 +23,7 @@ from decimus.errors import InputError
 from decimus.formats.files import path_of_stored, stored_path, sync_folder, write_whole
 from decimus.formats.stored_tables import stored_cells
 from decimus.formats.study_file import study_bytes
-from decimus.study.edits import TableEdit
+from decimus.study.edits import Edit, TableEdit
 from decimus.study.history import History, Step
 from decimus.study.studies import Source
 from decimus.study.tables import Table
@@ -35,6 +35,7 @@ from decimus.workflows.sessions import (
     TABLES,
     VERSION,
     Begun,
+    Drafted,
     Edited,
     Filed,
     LeftBehind,
@@ -87,6 +88,7 @@ class Journal:
         self._file = file
         self._failed = failed
         self._problem: Exception | None = None
+        self._drafts: tuple[Edit, ...] = ()
         self._is_kept = True
         self._lock: BinaryIO | None = None
         self._start: _Start | None = None
@@ -110,6 +112,7 @@ class Journal:
         before, self._history = self._history, history
         if history is before:
             return
+        self._drafts = ()
         file, difference = self._file, _difference(before, history)
         if difference is None or self._problem is not None:
             self._work.put(lambda: self._put_start(history, file))
@@ -118,6 +121,12 @@ class Journal:
         else:
             position, step = difference
             self._work.put(lambda: self._put_step(position, step))
+
+    def draft(self, edits: tuple[Edit, ...]) -> None:
+        """Keep what is being typed, in the place of what was before."""
+        if edits != self._drafts and self._problem is None:
+            self._drafts = edits
+            self._work.put(lambda: self._put_lines((Drafted(edits),)))
 
     def filed(self, file: StudyFile) -> None:
         """Take note of the file that the study is kept in."""
@@ -150,9 +159,9 @@ class Journal:
         if waits:
             self.wait()
 
-    def wait(self) -> None:
-        """Wait until all is written, once the journal was closed."""
-        self._thread.join(timeout=_WAIT)
+    def wait(self, seconds: float | None = None) -> None:
+        """Wait until all is written, once the journal was closed; no longer than it is said."""
+        self._thread.join(timeout=_WAIT if seconds is None else seconds)
 
     # --- in the threads -----------------------------------------------------------------
 
@@ -182,14 +191,18 @@ class Journal:
 
     def _begin(self) -> None:
         try:
-            self.session.mkdir(parents=True)
+            folder = self.session.parent
+            folder.mkdir(mode=0o700, parents=True, exist_ok=True)
+            folder.chmod(0o700)  # what is typed here is for nobody else to read
+            self.session.mkdir(mode=0o700)
         except OSError as error:
             raise InputError(
                 "No session can be kept in this folder "
                 f"({'no permission' if isinstance(error, PermissionError) else error.strerror})",
                 where=str(self.session.parent),
             ) from error
-        self._lock = (self.session / LOCK).open("wb")
+        handle = _for_owner(str(self.session / LOCK), os.O_WRONLY | os.O_CREAT)
+        self._lock = os.fdopen(handle, "wb")
         fcntl.flock(self._lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
 
     def _put_start(self, history: History, file: StudyFile | None) -> None:
@@ -199,8 +212,9 @@ class Journal:
         before, number = self._start, self._number + 1
         part, whole = self.session / f"{number}.part", self.session / str(number)
         shutil.rmtree(part, ignore_errors=True)
-        (part / TABLES).mkdir(parents=True)
-        write_whole(part / BASE, study_bytes(History(history.start)))
+        part.mkdir(mode=0o700)
+        (part / TABLES).mkdir(mode=0o700)
+        write_whole(part / BASE, study_bytes(History(history.start)), is_private=True)
         start = _Start(part)
         lines: list[Line] = [Begun(VERSION)]
         lines += [start.line(at, step) for at, step in enumerate(history.steps)]
@@ -240,6 +254,11 @@ class Journal:
             self._copies.put(start.later.pop())
 
 
+def _for_owner(path: str, flags: int) -> int:
+    """Open a file that only its owner can read."""
+    return os.open(path, flags, 0o600)
+
+
 def _filed(file: StudyFile) -> Filed:
     return Filed(stored_path(file.path.absolute()), file.checksum)
 
@@ -259,7 +278,7 @@ class _Start:
 
     def put(self, lines: list[Line] | tuple[Line, ...]) -> None:
         """Add lines; they are on disk when this returns."""
-        with (self.folder / EDITS).open("ab") as file:
+        with open(self.folder / EDITS, "ab", opener=_for_owner) as file:
             file.write(b"".join(encoded_line(line) for line in lines))
             file.flush()
             os.fsync(file.fileno())
@@ -288,7 +307,7 @@ class _Start:
         self._names[id(table)] = (name, table)  # kept, so that no other gets its identity
 
         def write() -> None:
-            write_whole(self.folder / TABLES / name, stored_cells(table))
+            write_whole(self.folder / TABLES / name, stored_cells(table), is_private=True)
 
         if is_elsewhere and table.row_count * table.column_count >= _LARGE:
             self.later.append(write)

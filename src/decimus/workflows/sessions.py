@@ -37,10 +37,10 @@ from decimus.study.tables import Table
 from decimus.values import Value
 
 BASE, EDITS, LOCK, TABLES = "base.decimus", "edits.journal", "lock", "tables"
-VERSION = 5
+VERSION = 6
 """Of the lines below; 1 had no first line that says so, up to 2 questions were in one piece, up to
 3 figures had no house style, notes or other outcomes, and words no notation; up to 4 there was
-one question."""
+one question, and up to 5 nothing was said of what is being typed."""
 
 
 def journal_folder() -> Path:
@@ -78,6 +78,12 @@ class Edited(msgspec.Struct, frozen=True, tag="_Edited"):
     columns: int = 0
 
 
+class Drafted(msgspec.Struct, frozen=True, tag=True):
+    """What was being typed: the edits it would have made. Any line after it takes its place."""
+
+    edits: tuple[Edit, ...]
+
+
 class Filed(msgspec.Struct, frozen=True, tag=True):
     """The study is kept in a file, whose content was this when it was read or written last."""
 
@@ -85,7 +91,7 @@ class Filed(msgspec.Struct, frozen=True, tag=True):
     checksum: str
 
 
-Line = Begun | Moved | Edited | Filed
+Line = Begun | Moved | Edited | Drafted | Filed
 
 
 def encoded_line(line: Line) -> bytes:
@@ -164,7 +170,7 @@ def discard(session: LeftBehind) -> None:
 def put_by(session: LeftBehind) -> None:
     """Keep a session in a folder where it is not offered. Raises OSError."""
     folder = put_by_folder(session)
-    folder.mkdir(parents=True, exist_ok=True)
+    folder.mkdir(mode=0o700, parents=True, exist_ok=True)
     session.folder.rename(folder / session.folder.name)
 
 
@@ -185,6 +191,7 @@ class Recovered(Value, frozen=True):
         path: the file the study was kept in, None where it was never saved.
         checksum: of that file's content when it was last read or written.
         version: of its lines.
+        drafts: what was being typed when the last line was written.
     """
 
     history: History
@@ -192,6 +199,7 @@ class Recovered(Value, frozen=True):
     path: Path | None = None
     checksum: str = ""
     version: int = 1
+    drafts: tuple[Edit, ...] = ()
 
 
 def recovered(session: LeftBehind) -> Recovered:
@@ -211,8 +219,17 @@ def recovered(session: LeftBehind) -> Recovered:
         except DecimusError as error:
             problem = error
             continue
-        return _followed(Recovered(base.history, base.notes), start)
+        return _with_drafts(_followed(Recovered(base.history, base.notes), start))
     raise problem
+
+
+def _with_drafts(found: Recovered) -> Recovered:
+    """What came back, with what was being typed when nobody could keep it any more."""
+    history = found.history
+    for edit in found.drafts:
+        with suppress(DecimusError, LookupError, ValueError, ArithmeticError, TypeError):
+            history = history.after(edit)
+    return replace(found, history=history, drafts=())
 
 
 def _followed(found: Recovered, start: Path) -> Recovered:
@@ -271,12 +288,15 @@ def _after(found: Recovered, encoded: bytes, start: Path) -> Recovered:
             return replace(found, path=path_of_stored(line.path), checksum=line.checksum)
         case Moved():
             _check_position(line.position, history)
-            return replace(found, history=History(history.start, history.steps, line.position))
+            moved = History(history.start, history.steps, line.position)
+            return replace(found, history=moved, drafts=())
+        case Drafted():
+            return replace(found, drafts=line.edits)
         case Edited():
             _check_position(line.position, history)
             edit = _with_table(line, start)
             at = History(history.start, history.steps, line.position)
-            return replace(found, history=at.after(edit))
+            return replace(found, history=at.after(edit), drafts=())
         case _:
             assert_never(line)
 

@@ -46,7 +46,7 @@ from decimus.terms import NoteKind, Orientation
 from decimus.window.figure.drags import Drag, moved_on_page, nice_step, note_moved
 from decimus.window.figure.page_menu import Offered, page_menu
 from decimus.window.figure.view import FigureView
-from decimus.window.figure.words_field import WordsField
+from decimus.window.figure.words_field import WordsField, watch_words
 from decimus.wording.figure.actions import MOVABLE, actions_for, end_edit, moved_level, off_edit
 from decimus.wording.figure.part_looks import Scope, colour_edit
 from decimus.wording.figure.parts import in_reading_order, part_name, written_at, written_edit
@@ -336,6 +336,7 @@ class PageView(FigureView):
         self._field = WordsField(words, name, room, self)
         self._field.kept.connect(partial(self._keep, target))
         self._field.closed.connect(self._closed)
+        watch_words(self._field, lambda: self._results, target)
         return self._field
 
     def _keep(self, target: AnyTarget, text: str) -> None:

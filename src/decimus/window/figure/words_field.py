@@ -2,12 +2,19 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 from PySide6.QtCore import QRect, Qt, Signal
 from PySide6.QtGui import QFocusEvent, QKeyEvent
 from PySide6.QtWidgets import QFrame, QGridLayout, QLineEdit, QToolButton, QVBoxLayout, QWidget
 
+from decimus.analysis.results import Results
 from decimus.notation import SIGNS
+from decimus.study.edits import Edit
+from decimus.study.targets import AnyTarget
+from decimus.window.state.drafts import Drafts
 from decimus.window.widgets.theme import RULE, sans
+from decimus.wording.figure.parts import written_edit
 
 _IN_A_ROW = 13
 _NARROWEST = 300
@@ -98,6 +105,18 @@ class WordsField(QFrame):
         self.closed.emit()
         self.hide()
         self.deleteLater()
+
+
+def watch_words(
+    field: WordsField, results: Callable[[], Results | None], target: AnyTarget
+) -> None:
+    """Let it be known what is being written on a part of the figure."""
+
+    def edit_of(text: str) -> Edit | None:
+        found = results()
+        return None if found is None else written_edit(found, target, text)
+
+    Drafts.watch(field.line, edit_of, field.keep)
 
 
 class _Line(QLineEdit):

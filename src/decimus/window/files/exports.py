@@ -75,6 +75,7 @@ class Files(QObject):
     noted = Signal(object)
     told = Signal(str)
     opened_part = Signal(object, str, object)
+    displaced = Signal(str, str)
 
     def __init__(self, store: Store, beside: Beside, parent: QWidget) -> None:
         super().__init__(parent)
@@ -114,7 +115,17 @@ class Files(QObject):
         except InputError as error:
             self.refused.emit(error)
         else:
-            self._store.take(WorkedOut(base, found.history, found.results))
+            self._take_table(base, found)
+
+    def _take_table(self, base: History, found: BroughtIn) -> None:
+        """Show what came in, and say what it has taken the place of."""
+        self._store.take(WorkedOut(base, found.history, found.results))
+        if not base.study.is_empty:
+            new, old = (
+                history.study.sheets[0].source.name or history.study.sheets[0].table.title
+                for history in (found.history, base)
+            )
+            self.displaced.emit(new or "The new table", old or "the one before")
 
     def _open_study(self, path: Path) -> None:
         def work(progress: Progress) -> OpenedFile:
@@ -156,7 +167,7 @@ class Files(QObject):
 
         def then(opened: tuple[BroughtIn, tuple[str, ...]]) -> None:
             found, parts = opened
-            self._store.take(WorkedOut(base, found.history, found.results))
+            self._take_table(base, found)
             source = found.history.study.sheets[0].source
             if source.part:
                 self.opened_part.emit(path, source.part, parts)

@@ -7,6 +7,7 @@ from pathlib import Path
 from PySide6.QtCore import QObject, Signal
 
 from decimus.errors import DecimusError
+from decimus.study.edits import Edit, edit_at
 from decimus.study.history import History
 from decimus.values import Value
 from decimus.window.state.store import Store
@@ -39,6 +40,7 @@ class Keeping(QObject):
 
     Signals:
         failed: why changes cannot be kept.
+        kept: they can be kept again.
         put_aside: an unsaved study gave way to another; it can be brought back.
         left_here: changes to the study that was opened were left unsaved at a time (seconds
             since 1970); they can be brought back.
@@ -46,6 +48,7 @@ class Keeping(QObject):
     """
 
     failed = Signal(object)
+    kept = Signal()
     put_aside = Signal()
     left_here = Signal(float)
     told = Signal(str)
@@ -96,10 +99,19 @@ class Keeping(QObject):
     def _report(self, problem: Exception | None) -> None:
         if problem is not None:
             self.failed.emit(problem)
+        else:
+            self.kept.emit()
 
     def _follow(self) -> None:
         if self.journal is not None:
             self.journal.follow(self._store.history)
+
+    def note_drafts(self, edits: tuple[Edit, ...]) -> None:
+        """Keep what is being typed, so that it comes back after a kill."""
+        if self.journal is not None:
+            results = self._store.results
+            sheet = results.question.asked.sheet
+            self.journal.draft(tuple(edit_at(edit, results.number, sheet) for edit in edits))
 
     def _note_file(self) -> None:
         if self.journal is not None and self._store.file is not None:
@@ -177,10 +189,15 @@ class Keeping(QObject):
 
     # --- the end ---------------------------------------------------------------------
 
-    def close(self) -> None:
-        """Finish writing; what is saved need not be kept any longer."""
+    def close(self, seconds: float | None = None) -> None:
+        """Finish writing; what is saved need not be kept any longer.
+
+        Args:
+            seconds: how long that may take at most, None for as long as it has to.
+        """
         if self.journal is not None:
-            self.journal.close(is_kept=not self._store.is_saved)
+            self.journal.close(is_kept=not self._store.is_saved, waits=False)
+            self._leaving.append(self.journal)
             self.journal = None
         for journal in self._leaving:
-            journal.wait()
+            journal.wait(seconds)

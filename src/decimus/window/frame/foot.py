@@ -6,7 +6,7 @@ from contextlib import suppress
 from html import escape
 
 from PySide6.QtCore import QPoint, QPointF, QSize, Qt, Signal
-from PySide6.QtGui import QFontMetrics, QKeySequence, QPainter, QPaintEvent
+from PySide6.QtGui import QFontMetrics, QKeySequence, QMouseEvent, QPainter, QPaintEvent
 from PySide6.QtWidgets import (
     QAbstractButton,
     QFrame,
@@ -22,6 +22,7 @@ from decimus.analysis.results import Results
 from decimus.errors import ChoiceError
 from decimus.study.edits import Edit
 from decimus.window.frame.lessons import Lessons
+from decimus.window.state.drafts import Drafts
 from decimus.window.state.store import Store
 from decimus.window.widgets.plain import RichLabel, cut, menu_text, tip
 from decimus.window.widgets.rich_text import strong
@@ -159,7 +160,13 @@ class RemarkList(QFrame):
                 self._choose(entry.edit_of(field.text()))
 
         field.returnPressed.connect(take)
+        Drafts.watch(field, entry.edit_of, take)
         return field
+
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        """A click elsewhere keeps what was typed, as Return does."""
+        Drafts.keep_on_click_outside(self, event)
+        super().mousePressEvent(event)
 
     def _choose(self, edit: Edit) -> None:
         self.close()

@@ -5,6 +5,7 @@ from __future__ import annotations
 from decimus.window.files.keeping import Keeping
 from decimus.window.frame.messages import Message
 from decimus.window.frame.start import said_time
+from decimus.window.state.store import Store
 
 
 def offer_aside(message: Message, keeping: Keeping) -> None:
@@ -22,5 +23,14 @@ def offer_left_here(message: Message, keeping: Keeping, written: float) -> None:
     message.say(
         f"Changes to this study, last made {when}, were not saved. They can be brought back",
         ("Bring them back", keeping.bring_back_here),
+        is_problem=False,
+    )
+
+
+def offer_displaced(message: Message, store: Store, new: str, old: str) -> None:
+    """Say that a table has taken the place of another, and offer that."""
+    message.say(
+        f"{new} has taken the place of {old}, with what was asked about it. Undo brings it back",
+        ("Bring it back", store.undo),
         is_problem=False,
     )

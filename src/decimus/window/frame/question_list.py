@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from PySide6.QtCore import Qt, Signal
+from PySide6.QtGui import QMouseEvent
 from PySide6.QtWidgets import (
     QFrame,
     QGridLayout,
@@ -14,6 +15,7 @@ from PySide6.QtWidgets import (
 )
 
 from decimus.study.edits import Edit, MoveQuestion, NameQuestion, RemoveQuestion, RepeatQuestion
+from decimus.window.state.drafts import Drafts
 from decimus.window.widgets.plain import PlainLabel, cut, menu_text, tip
 from decimus.window.widgets.theme import QUIET, RULE, TEAL, WHITE, sans, serif
 
@@ -79,6 +81,11 @@ class QuestionList(QFrame):
         field.setPlaceholderText(self._titles[number])
         field.setAccessibleName(f"Name of question {number + 1}")
         field.returnPressed.connect(lambda: self._name(number, field.text()))
+        Drafts.watch(
+            field,
+            lambda text: NameQuestion(name=text.strip(), question=number),
+            lambda: self._name(number, field.text()),
+        )
         field.hide()
         self._grid.addWidget(place, number, 0)
         self._grid.addWidget(title, number, 1)
@@ -122,6 +129,11 @@ class QuestionList(QFrame):
         field.show()
         field.setFocus()
         field.selectAll()
+
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        """A click elsewhere keeps a name that was typed, as Return does."""
+        Drafts.keep_on_click_outside(self, event)
+        super().mousePressEvent(event)
 
     def _name(self, number: int, name: str) -> None:
         self._do(number, NameQuestion(name=name.strip()))

@@ -25,6 +25,7 @@ from decimus.window.groups.lanes_model import (
     SectionRow,
     TotalRow,
 )
+from decimus.window.state.drafts import Drafts
 from decimus.window.widgets.strips import Index, paint_axis
 from decimus.window.widgets.theme import TEAL, WHITE, colour, sans
 
@@ -120,6 +121,18 @@ class LaneDelegate(QStyledItemDelegate):
         row = index.data(LanesModel.RowRole)
         left = rect.left() + (GRIP + 14 if isinstance(row, Lane) else 0)
         editor.setGeometry(left, rect.center().y() - 15, rect.right() - left, 30)
+
+    def setEditorData(self, editor: QWidget, index: Index) -> None:
+        """The name as it is; from then on it is known what is being typed."""
+        super().setEditorData(editor, index)
+        if isinstance(editor, QLineEdit):
+            row = index.row()
+
+            def keep() -> None:
+                self.commitData.emit(editor)
+                self.closeEditor.emit(editor)
+
+            Drafts.watch(editor, lambda text: self._lanes.rename_edit(row, text), keep)
 
     def setModelData(self, editor: QWidget, model: QAbstractItemModel, index: Index) -> None:
         """One edit for a new name."""

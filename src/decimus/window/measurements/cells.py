@@ -8,9 +8,11 @@ from PySide6.QtCore import QAbstractItemModel, QPoint, QRect, Qt, Signal
 from PySide6.QtGui import QFont, QFontMetrics, QKeyEvent, QPainter, QPen
 from PySide6.QtWidgets import QLineEdit, QStyledItemDelegate, QStyleOptionViewItem, QWidget
 
+from decimus.study.edits import Edit
 from decimus.window.measurements.headings import SWATCH
 from decimus.window.measurements.sheet_facts import CellState
 from decimus.window.measurements.sheet_model import SheetModel
+from decimus.window.state.drafts import Drafts
 from decimus.window.widgets.theme import (
     AMBER,
     AMBER_SOFT,
@@ -45,9 +47,11 @@ class CellDelegate(QStyledItemDelegate):
 
     Signals:
         typed: row and column of the model, and what was typed there.
+        kept_now: what is being typed is to be kept at once: the field, its row and column.
     """
 
     typed = Signal(int, int, str)
+    kept_now = Signal(object, int, int)
 
     def paint(self, painter: QPainter, option: QStyleOptionViewItem, index: Index) -> None:
         """Ground by state, text, a dash for missing, a line through what is left out."""
@@ -110,6 +114,24 @@ class CellDelegate(QStyledItemDelegate):
         editor.setAlignment(Qt.AlignmentFlag.AlignRight)
         editor.setStyleSheet(f"border: 1.6px solid {TEAL}; padding: 0 8px; background: {WHITE};")
         return editor
+
+    def setEditorData(self, editor: QWidget, index: Index) -> None:
+        """What stands in the cell; from then on it is known what is being typed."""
+        super().setEditorData(editor, index)
+        if isinstance(editor, QLineEdit):
+            row, column = index.row(), index.column()
+            Drafts.watch(
+                editor,
+                lambda text: self.edit_of(row, column, text),
+                lambda: self.kept_now.emit(editor, row, column),
+            )
+
+    def edit_of(self, row: int, column: int, text: str) -> Edit | None:
+        """The edit that a text in a cell of the model stands for; the sheet knows."""
+        sheet = self.parent()
+        made = getattr(sheet, "typed_edit", None)
+        found: Edit | None = None if made is None else made(row, column, text)
+        return found
 
     def setModelData(self, editor: QWidget, model: QAbstractItemModel, index: Index) -> None:
         """Say what was typed; the sheet makes one edit of it."""

@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QAbstractItemModel, QRect, QSize, Qt, Signal
-from PySide6.QtGui import QFontMetrics, QPainter, QPen
+from PySide6.QtGui import QFontMetrics, QKeyEvent, QPainter, QPen
 from PySide6.QtWidgets import QHeaderView, QLineEdit, QWidget
 
 from decimus.window.measurements.sheet_model import SheetModel
+from decimus.window.state.drafts import Drafts
 from decimus.window.widgets.theme import INK, SURFACE, colour, sans
 
 ROW_HEIGHT = 29
@@ -30,6 +31,40 @@ class RowNumbers(QHeaderView):
             return QSize(_ROOM, 0)
         last = str(model.headerData(self.count() - 1, self.orientation()))
         return QSize(QFontMetrics(self.font()).horizontalAdvance(last) + _ROOM, 0)
+
+
+class HeadingField(QLineEdit):
+    """A field over a heading: Return and leaving it keep what was typed, Escape does not.
+
+    Signals:
+        kept: it is to be kept, once.
+    """
+
+    kept = Signal()
+
+    def __init__(self, text: str, parent: QWidget) -> None:
+        super().__init__(text, parent)
+        self._is_done = False
+        self.editingFinished.connect(self.keep)
+
+    def keep(self) -> None:
+        """Keep what was typed."""
+        if not self._is_done:
+            self._is_done = True
+            self.kept.emit()
+            self._close()
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        """Escape leaves the heading as it was."""
+        if event.key() == Qt.Key.Key_Escape and not self._is_done:
+            self._is_done = True
+            self._close()
+            return
+        super().keyPressEvent(event)
+
+    def _close(self) -> None:
+        self.hide()
+        self.deleteLater()
 
 
 class HeadingsView(QHeaderView):
@@ -88,14 +123,16 @@ class HeadingsView(QHeaderView):
     def rename(self, section: int) -> QLineEdit:
         """Lay a field over a heading; Return renames it."""
         text = str(self.model().headerData(section, Qt.Orientation.Horizontal) or "")
-        field = QLineEdit(text, self.viewport())
+        field = HeadingField(text, self.viewport())
         field.setFont(sans(15))
         field.setAccessibleName("heading")
         x = self.sectionViewportPosition(section)
         field.setGeometry(x, 1, max(self.sectionSize(section), 110), self.height() - 2)
         field.selectAll()
-        field.returnPressed.connect(lambda: self._rename(section, field))
-        field.editingFinished.connect(field.deleteLater)
+        field.kept.connect(lambda: self._rename(section, field))
+        model = self.model()
+        if isinstance(model, SheetModel):
+            Drafts.watch(field, lambda words: model.heading_edit(section, words), field.keep)
         field.show()
         field.setFocus()
         self.field = field

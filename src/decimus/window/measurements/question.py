@@ -10,6 +10,7 @@ from PySide6.QtWidgets import QFrame, QHBoxLayout, QLineEdit, QPushButton, QWidg
 
 from decimus.errors import ChoiceError
 from decimus.study.edits import Edit
+from decimus.window.state.drafts import Drafts
 from decimus.window.widgets.choices import ChoiceMenu, choice_menu
 from decimus.window.widgets.plain import RichLabel, menu_text
 from decimus.window.widgets.rich_text import strong
@@ -44,7 +45,9 @@ class QuestionFrame(QFrame):
         self.field.setFont(sans(15))
         self.field.setMinimumWidth(220)
         self.field.returnPressed.connect(self._typed)
+        self.field.editingFinished.connect(self._left)
         self._make: Callable[[str], Edit] | None = None
+        self._initial = ""
         self._line = QHBoxLayout(self)
         self._line.setContentsMargins(14, 9, 14, 9)
         self._line.setSpacing(14)
@@ -84,6 +87,8 @@ class QuestionFrame(QFrame):
             self.field.setPlaceholderText(entry.label)
             self.field.setAccessibleName(entry.label)
             self.field.setText(entry.initial)
+            self._initial = entry.initial
+            Drafts.watch(self.field, entry.edit_of, self._typed)
 
     def _add_button(self, words: str) -> QPushButton:
         button = QPushButton(menu_text(words), self)
@@ -101,6 +106,11 @@ class QuestionFrame(QFrame):
         button = self.buttons[0]
         menu.popup(button.mapToGlobal(QPoint(0, button.height() + 1)))
         return menu
+
+    def _left(self) -> None:
+        """What was typed is kept when the field is left."""
+        if not self.field.hasFocus() and self.field.text() != self._initial:
+            self._typed()
 
     def _typed(self) -> None:
         if self._make is None:

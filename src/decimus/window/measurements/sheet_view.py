@@ -23,8 +23,10 @@ from PySide6.QtGui import (
     QMouseEvent,
 )
 from PySide6.QtWidgets import (
+    QAbstractItemDelegate,
     QAbstractItemView,
     QHeaderView,
+    QLineEdit,
     QMenu,
     QStyledItemDelegate,
     QTableView,
@@ -33,7 +35,7 @@ from PySide6.QtWidgets import (
 
 from decimus.errors import InputError
 from decimus.formats.delimited import parse_delimited
-from decimus.study.edits import DeleteColumns, DeleteRows, InsertColumns, InsertRows
+from decimus.study.edits import DeleteColumns, DeleteRows, Edit, InsertColumns, InsertRows
 from decimus.window.measurements.cells import CellDelegate
 from decimus.window.measurements.headings import ROW_HEIGHT, HeadingsView, RowNumbers
 from decimus.window.measurements.ranges import Range, RangeMenu, typed_range
@@ -97,6 +99,7 @@ class SheetView(QTableView):
         )
         delegate = CellDelegate(self)
         delegate.typed.connect(self._write_typed)
+        delegate.kept_now.connect(self._keep_typed)
         self.setItemDelegate(delegate)
         self.setShowGrid(False)
         self.setCornerButtonEnabled(False)
@@ -113,6 +116,16 @@ class SheetView(QTableView):
         """Write what was typed once its field is closed: the table may change its size."""
         place = self._model.table_row(row)
         QTimer.singleShot(0, lambda: self.write(place - self._model.offset, column, ((text,),)))
+
+    def typed_edit(self, row: int, column: int, text: str) -> Edit:
+        """The edit that a text in a cell of the model stands for."""
+        return self._model.edit_for(row, column, ((text,),))
+
+    def _keep_typed(self, field: QLineEdit, row: int, column: int) -> None:
+        """Close a field over a cell and write what was typed, before anything else happens."""
+        text = field.text()
+        self.closeEditor(field, QAbstractItemDelegate.EndEditHint.NoHint)
+        self.write(row, column, ((text,),))
 
     def _keep_place(self) -> None:
         """Remember the current cell of the table while its size or headings change."""

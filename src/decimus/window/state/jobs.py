@@ -56,6 +56,10 @@ class Job(QObject):
         """Give up at the next chance; nothing is changed."""
         self._is_stopped.set()
 
+    def wait(self, seconds: float) -> None:
+        """Wait for its end, no longer than so many seconds."""
+        self._thread.join(timeout=seconds)
+
     def _progress(self, share: float) -> None:
         if self._is_stopped.is_set():
             raise Stopped

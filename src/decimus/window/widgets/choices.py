@@ -11,6 +11,7 @@ from PySide6.QtGui import (
     QFontMetrics,
     QKeyEvent,
     QKeySequence,
+    QMouseEvent,
     QPainter,
     QPaintEvent,
     QPen,
@@ -26,6 +27,7 @@ from PySide6.QtWidgets import (
 )
 
 from decimus.errors import InputError
+from decimus.window.state.drafts import Drafts
 from decimus.window.widgets.explained import ExplanationArea
 from decimus.window.widgets.plain import PlainLabel, menu_text, tip
 from decimus.window.widgets.theme import AMBER_SOFT, QUIET, RED, TEAL, TEAL_SOFT, colour, sans
@@ -154,6 +156,11 @@ class ChoiceMenu(QMenu):
 
     chosen = Signal(object)
 
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        """A click elsewhere keeps what was typed, as Return does."""
+        Drafts.keep_on_click_outside(self, event)
+        super().mousePressEvent(event)
+
     def add_option(self, option: Option) -> None:
         """A line that makes its edit; greyed with the reason where it cannot be chosen."""
         action = QAction(menu_text(option.label), self)
@@ -237,9 +244,16 @@ class EntryField(QWidget):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setFocusProxy(self.line)
         self.line.installEventFilter(self)
+        Drafts.watch(self.line, entry.edit_of, self._enter)
 
     def eventFilter(self, watched: QObject, event: QEvent) -> bool:
-        """Up leaves the field for the lines above it."""
+        """Up leaves the field for the lines above it; a wish to save keeps it first."""
+        if isinstance(event, QKeyEvent) and event.type() == QEvent.Type.KeyPress:
+            drafts = Drafts.around(self)
+            if drafts is not None and event.matches(QKeySequence.StandardKey.Save):
+                self._enter()
+                drafts.save_wanted.emit()
+                return True
         menu = self.parent()
         is_up = isinstance(event, QKeyEvent) and event.key() == Qt.Key.Key_Up
         if is_up and event.type() == QEvent.Type.KeyPress and isinstance(menu, QMenu):

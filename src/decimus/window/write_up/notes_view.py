@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from PySide6.QtCore import Signal
+from PySide6.QtCore import QTimer, Signal
 from PySide6.QtGui import QFocusEvent
 from PySide6.QtWidgets import QHBoxLayout, QPlainTextEdit, QPushButton, QVBoxLayout, QWidget
 
@@ -17,6 +17,7 @@ from decimus.wording.phrases import group_words
 
 _MOST_GROUPS = 40
 _HIGH, _LOW = 84, 46
+_KEPT_AFTER_MS = 700
 
 
 class NoteField(QPlainTextEdit):
@@ -35,6 +36,16 @@ class NoteField(QPlainTextEdit):
         self.setTabChangesFocus(True)
         self.setFixedHeight(height)
         self._shown = ""
+        self._timer = QTimer(self)
+        self._timer.setSingleShot(True)
+        self._timer.setInterval(_KEPT_AFTER_MS)
+        self._timer.timeout.connect(self.keep)
+        self.textChanged.connect(self._changed)
+
+    def _changed(self) -> None:
+        """Keep it moments after it was begun to change, however long somebody goes on."""
+        if self.toPlainText().strip() != self._shown and not self._timer.isActive():
+            self._timer.start()
 
     def show_text(self, text: str) -> None:
         """Show what is kept; what is being written stays."""
@@ -122,8 +133,7 @@ class NotesView(QWidget):
     def commit(self) -> None:
         """Keep what is being written."""
         for field in self.fields.values():
-            if field.hasFocus():
-                field.keep()
+            field.keep()
 
 
 _Wanted = tuple[str, str, str, Callable[[str], Edit], tuple[int, int] | None]

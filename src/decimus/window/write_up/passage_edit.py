@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import time
 from collections.abc import Iterator
 
 from PySide6.QtCore import QEvent, QMimeData, QSize, Qt, QTimer, Signal
@@ -29,7 +30,8 @@ from decimus.wording.spans import Style, Text
 
 _PART = int(QTextFormat.Property.UserProperty) + 1
 """The number of the live part that a piece of the document belongs to, from 1."""
-_COMMIT_MS = 500
+_COMMIT_MS, _LONGEST_MS = 500, 800
+"""After a pause of so long, and so long after the first letter at the latest, words are kept."""
 """What is typed is kept when the hand rests so long."""
 _PADDING = 6
 
@@ -88,6 +90,7 @@ class PassageEdit(QTextEdit):
         self._shown: tuple[Shown, ...] = ()
         self._parts: list[ShownPart] = []
         self._is_showing = False
+        self._since = 0.0
         self._timer = QTimer(self)
         self._timer.setSingleShot(True)
         self._timer.setInterval(_COMMIT_MS)
@@ -220,7 +223,12 @@ class PassageEdit(QTextEdit):
     def _changed(self) -> None:
         if not self._is_showing:
             self._fit()
-            self._timer.start()
+            now = time.monotonic()
+            if not self._timer.isActive():
+                self._since = now
+            # Whoever writes without a pause is not kept waiting for long either.
+            left = _LONGEST_MS - 1000 * (now - self._since)
+            self._timer.start(round(min(_COMMIT_MS, max(0.0, left))))
 
     def commit(self) -> None:
         """Keep what was written, if anything was."""
