@@ -1,0 +1,267 @@
+"""Whatever is being typed, wherever: saving, closing, leaving, exporting, a kill take it in."""
+
+from __future__ import annotations
+
+import time
+from collections.abc import Callable, Iterator
+from pathlib import Path
+
+import pytest
+from PySide6.QtCore import QPoint, Qt
+from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QApplication, QLineEdit, QWidget
+from pytestqt.qtbot import QtBot
+
+from decimus.examples.catalogue import example
+from decimus.formats.study_file import open_study, study_bytes
+from decimus.study.edits import RepeatQuestion
+from decimus.study.history import History
+from decimus.study.live_parts import Passage
+from decimus.study.studies import Study
+from decimus.study.targets import Axis, AxisTitle
+from decimus.window.main_window import MainWindow
+from decimus.window.widgets.choices import EntryField
+from decimus.window.write_up.place import Part
+from decimus.workflows.sessions import LeftBehind, recovered
+from tests.window.driving import Driver
+
+WORDS = "Zq7"
+"""What is typed; it stands nowhere else."""
+NUMBER = "77"
+_AT = time.monotonic
+
+
+def typed(widget: QWidget, text: str = WORDS) -> None:
+    widget.setFocus()
+    QTest.keyClicks(widget, text)
+
+
+def in_a_cell(driver: Driver) -> None:
+    sheet = driver.window.measurements.sheet
+    sheet.go_to(2, 2)
+    sheet.edit(sheet.currentIndex())
+    field = sheet.viewport().findChild(QLineEdit)
+    assert field is not None
+    typed(field)
+
+
+def in_a_heading(driver: Driver) -> None:
+    typed(driver.window.measurements.sheet.headings.rename(2))
+
+
+def in_the_question(driver: Driver) -> None:
+    field = driver.window.measurements.question.field
+    assert field.isVisible()
+    typed(field)
+
+
+def on_the_figure(driver: Driver) -> None:
+    field = driver.window.page.view.write(AxisTitle(Axis.VALUE))
+    assert field is not None
+    typed(field.line)
+
+
+def in_a_group(driver: Driver) -> None:
+    driver.go("groups")
+    lanes = driver.window.groups.lanes
+    lanes.edit(lanes.model().index(1, 0))
+    field = lanes.viewport().findChild(QLineEdit)
+    assert field is not None
+    field.selectAll()
+    typed(field)
+
+
+def in_a_note(driver: Driver) -> None:
+    driver.go("write_up")
+    place = driver.window.write_up
+    driver.click(place.buttons[Part.NOTES])
+    typed(place.notes.fields["study"])
+
+
+def in_a_passage(driver: Driver) -> None:
+    driver.go("write_up")
+    typed(driver.window.write_up.passages[Passage.RESULTS].text)
+
+
+def in_a_setting(driver: Driver) -> None:
+    menu = driver.open_choice(driver.window.foot.choices, "error_bar_level")
+    field = menu.findChildren(EntryField)[0]
+    field.line.selectAll()
+    typed(field.line, NUMBER)
+
+
+def in_a_name_of_a_question(driver: Driver) -> None:
+    found = driver.window.question_line.open_list()
+    rename = found.findChild(QWidget, "rename 0")
+    assert rename is not None
+    driver.click(rename)
+    typed(found.fields[0])
+
+
+PLACES: dict[str, Callable[[Driver], None]] = {
+    "cell": in_a_cell,
+    "heading": in_a_heading,
+    "figure": on_the_figure,
+    "group": in_a_group,
+    "note": in_a_note,
+    "passage": in_a_passage,
+    "setting": in_a_setting,
+    "name": in_a_name_of_a_question,
+}
+
+
+def holds(study: Study, place: str) -> bool:
+    """Whether a study holds what was typed in a place."""
+    if place == "setting":
+        return study.questions[0].heights.level == float(NUMBER)
+    return WORDS.encode() in _content(study)
+
+
+def _content(study: Study) -> bytes:
+    import io
+    import zipfile
+
+    with zipfile.ZipFile(io.BytesIO(study_bytes(History(study)))) as archive:
+        return b"".join(archive.read(name) for name in archive.namelist())
+
+
+@pytest.fixture
+def driver(qtbot: QtBot, tmp_path: Path) -> Iterator[Driver]:
+    history = example("duckweed").history().after(RepeatQuestion())
+    window = MainWindow(history, sessions=tmp_path / "sessions")
+    qtbot.addWidget(window)
+    window.resize(1280, 800)
+    window.show()
+    qtbot.waitExposed(window)
+    found = Driver(qtbot, window)
+    found.settle()
+    assert window.store.save(tmp_path / "s.decimus")
+    yield found
+    found.close_popups()
+    window.close()
+
+
+def session(tmp_path: Path) -> LeftBehind:
+    return LeftBehind(next((tmp_path / "sessions").iterdir()), 0.0)
+
+
+@pytest.mark.parametrize("place", PLACES)
+def test_typed_then_a_kill(place: str, driver: Driver, tmp_path: Path) -> None:
+    """A second later it is on disk; nobody has to leave the field for that."""
+    PLACES[place](driver)
+    driver.qtbot.waitUntil(
+        lambda: holds(recovered(session(tmp_path)).history.study, place), timeout=3000
+    )
+    assert "not saved" in driver.window.windowTitle()
+
+
+@pytest.mark.parametrize("place", PLACES)
+def test_typed_then_saved(place: str, driver: Driver, tmp_path: Path) -> None:
+    PLACES[place](driver)
+    driver.window.save()
+    driver.settle()
+    assert holds(open_study(tmp_path / "s.decimus").history.study, place)
+    driver.close_popups()
+    driver.settle()
+    assert "not saved" not in driver.window.windowTitle()
+
+
+@pytest.mark.parametrize("place", PLACES)
+def test_typed_then_closed(place: str, driver: Driver, tmp_path: Path) -> None:
+    PLACES[place](driver)
+    driver.window.close()
+    assert holds(recovered(session(tmp_path)).history.study, place)
+
+
+@pytest.mark.parametrize("place", PLACES)
+def test_typed_then_ended_by_the_system(place: str, driver: Driver, tmp_path: Path) -> None:
+    PLACES[place](driver)
+    ended = []
+    driver.window.closing.done.connect(lambda: ended.append(True))
+    begun = _AT()
+    driver.window.closing.end()
+    assert ended
+    assert _AT() - begun < 5
+    assert holds(recovered(session(tmp_path)).history.study, place)
+
+
+@pytest.mark.parametrize("place", PLACES)
+@pytest.mark.parametrize("then", ["switch", "export", "report", "paste", "undo"])
+def test_typed_then_something_else(place: str, then: str, driver: Driver) -> None:
+    window = driver.window
+    PLACES[place](driver)
+    match then:
+        case "switch":
+            window.places_line.go("comparisons")
+        case "export":
+            window.open_export()
+        case "report":
+            window.open_report()
+        case "paste":
+            driver.clipboard("")
+            window.paste_table()
+        case _:
+            window.undo()
+    driver.settle()
+    if then == "undo":
+        assert not holds(window.store.history.study, place)
+        window.store.redo()
+    assert holds(window.store.history.study, place)
+
+
+@pytest.mark.parametrize("place", ["setting", "name"])
+def test_a_click_elsewhere_keeps_what_a_panel_holds(place: str, driver: Driver) -> None:
+    PLACES[place](driver)
+    popup = QApplication.activePopupWidget()
+    assert popup is not None
+    QTest.mousePress(
+        popup, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, QPoint(-40, -40)
+    )
+    driver.settle()
+    assert holds(driver.window.store.history.study, place)
+
+
+@pytest.mark.parametrize("place", ["cell", "heading", "figure", "group", "note"])
+def test_leaving_a_field_keeps_it(place: str, driver: Driver) -> None:
+    PLACES[place](driver)
+    driver.window.question_line.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+    driver.window.question_line.setFocus()
+    driver.settle()
+    assert holds(driver.window.store.history.study, place)
+
+
+@pytest.mark.parametrize("place", ["cell", "heading", "figure", "group", "setting"])
+def test_escape_leaves_everything_as_it_was(place: str, driver: Driver) -> None:
+    PLACES[place](driver)
+    assert driver.window.drafts.is_typing
+    widget = QApplication.focusWidget()
+    assert widget is not None
+    QTest.keyClick(widget, Qt.Key.Key_Escape)
+    driver.settle()
+    assert not driver.window.drafts.is_typing
+    driver.window.save()
+    assert not holds(driver.window.store.history.study, place)
+
+
+def test_a_passage_without_a_pause_is_kept(driver: Driver, tmp_path: Path) -> None:
+    driver.go("write_up")
+    editor = driver.window.write_up.passages[Passage.RESULTS].text
+    editor.setFocus()
+    until = _AT() + 2.0
+    while _AT() < until:
+        QTest.keyClicks(editor, "k")
+        QTest.qWait(60)
+    study = recovered(session(tmp_path)).history.study
+    assert b"kkkkkk" in _content(study)
+
+
+def test_what_is_typed_into_the_question_above_the_table(
+    open_window: Callable[[History], Driver], tmp_path: Path, salt_history: History
+) -> None:
+    asking = open_window(salt_history)
+    if not asking.window.measurements.question.field.isVisible():
+        pytest.skip("nothing is asked by a field here")
+    in_the_question(asking)
+    asking.window.store.save(tmp_path / "q.decimus")
+    asking.window.save()
+    assert WORDS.encode() in _content(asking.window.store.history.study)
