@@ -86,8 +86,14 @@ def missing_signs(page: Page) -> str:
     return "".join(dict.fromkeys(found))
 
 
+_MEASURED = 2_000
+"""Letters that are measured; no page has room for more, and the rest is taken to be as wide."""
+
+
 def measure(text: str, face: Face, size_pt: float) -> Extent:
     """The room a text takes, in mm."""
     mm = size_pt * MM_PER_POINT
-    width = _width(text, face) if text else 0.0
+    width = _width(text[:_MEASURED], face) if text else 0.0
+    if len(text) > _MEASURED:
+        width *= len(text) / _MEASURED
     return Extent(width * mm, _ASCENT * mm, _DESCENT * mm)

@@ -97,11 +97,8 @@ class TableShape(Value, frozen=True):
         """Columns that can name groups at all."""
         if self.layout is Layout.LONG:
             return tuple(p.index for p in self.columns if len(p.counts) > 1)
-        return tuple(
-            p.index
-            for p in self.columns
-            if len(p.counts) > 1 and p.index not in (*self.measured, *self.summary_columns)
-        )
+        taken = {*self.measured, *self.summary_columns}
+        return tuple(p.index for p in self.columns if len(p.counts) > 1 and p.index not in taken)
 
     @property
     def filled_down(self) -> tuple[int, ...]:

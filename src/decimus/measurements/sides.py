@@ -6,6 +6,7 @@ that only number units, are no measurements of the block.
 
 from __future__ import annotations
 
+from bisect import bisect_left
 from collections import Counter
 from collections.abc import Sequence
 from itertools import groupby, pairwise
@@ -72,9 +73,7 @@ def _are_notes(profile: ColumnProfile) -> bool:
 
 def _with_siblings(names: tuple[ColumnProfile, ...], rest: list[ColumnProfile]) -> Sides:
     """Numbers apart from a row of siblings are levels, or something else known of a row."""
-    start = len(rest)
-    while start and _belongs(rest[start - 1], rest[start:]):
-        start -= 1
+    start = _first_sibling(rest)
     apart = rest[:start]
     if not apart or len(rest) - start < 2:
         return Sides(names, (), tuple(rest))
@@ -90,6 +89,25 @@ def _with_siblings(names: tuple[ColumnProfile, ...], rest: list[ColumnProfile]) 
     levels = tuple(p for p in apart if level_weight(p) >= LEVELS)
     beside = tuple(p for p in apart if p not in levels)
     return Sides((*names, *levels), beside, tuple(rest[start:]))
+
+
+def _first_sibling(rest: Sequence[ColumnProfile]) -> int:
+    """Where the row of siblings begins that ends with the last column.
+
+    Of a wide table it is looked for by halves: headings that belong together do so also without
+    some of them.
+    """
+    if len(rest) > _WIDE:
+        starts = range(len(rest))
+        return bisect_left(starts, 1, key=lambda at: int(_belongs(rest[at], rest[at + 1 :])))
+    start = len(rest)
+    while start and _belongs(rest[start - 1], rest[start:]):
+        start -= 1
+    return start
+
+
+_WIDE = 40
+"""Columns from which on a table is wide."""
 
 
 def _is_apart(profile: ColumnProfile, siblings: Sequence[ColumnProfile]) -> bool:

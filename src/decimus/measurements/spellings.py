@@ -3,11 +3,14 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
+from itertools import combinations
 
 _MOST = 200
 _NUMBERING = 4
 """Letters up to which a word that differs numbers or letters: A, IV, 12b."""
+_LONGEST = 60
+"""Letters beyond which a text is compared with all others as long, rather than looked up."""
 _SHORTEST = 5
 """Letters from which on one that differs is more likely a slip than another name."""
 
@@ -18,27 +21,40 @@ def similar_levels(counts: Mapping[str, int]) -> tuple[tuple[str, str], ...]:
     Args:
         counts: how many measurements each level has.
     """
-    texts = list(counts)[:_MOST]
+    texts = [(text, _plain(text)) for text in list(counts)[:_MOST]]
     found = []
-    for index, first in enumerate(texts):
-        for second in texts[index + 1 :]:
-            if _is_one(first, second):
-                rare, common = sorted((first, second), key=lambda text: counts[text])
-                found.append((rare, common) if counts[rare] < counts[common] else (second, first))
+    for i, j in _candidates([plain for _, plain in texts]):
+        (first, a), (second, b) = texts[i], texts[j]
+        if _is_one(first, second, a, b):
+            rare, common = sorted((first, second), key=lambda text: counts[text])
+            found.append((rare, common) if counts[rare] < counts[common] else (second, first))
     return tuple(found)
+
+
+def _candidates(plain: Sequence[str]) -> list[tuple[int, int]]:
+    """Pairs of texts that are alike, or may be once a letter is left out of either, in order."""
+    places: dict[str, list[int]] = {}
+    for place, text in enumerate(plain):
+        without = (text[:i] + text[i + 1 :] for i in range(len(text)))
+        variants = {text, *without} if len(text) <= _LONGEST else {text}
+        for variant in variants:
+            places.setdefault(variant, []).append(place)
+    long = [place for place, text in enumerate(plain) if len(text) > _LONGEST]
+    pairs = {pair for found in (*places.values(), long) for pair in combinations(found, 2)}
+    return sorted(pairs)
 
 
 def _plain(text: str) -> str:
     return re.sub(r"[\s_.\-]+", "", text.casefold())
 
 
-def _is_one(first: str, second: str) -> bool:
-    a, b = _plain(first), _plain(second)
+def _is_one(first: str, second: str, a: str, b: str) -> bool:
+    """Whether two levels, and what is left of them without spaces and case, are one."""
     if a == b:
         return True
-    if _are_numbered_apart(first, second):
+    if abs(len(a) - len(b)) > 1 or min(len(a), len(b)) < _SHORTEST:
         return False
-    if min(len(a), len(b)) < _SHORTEST or re.sub(r"\d", "", a) == re.sub(r"\d", "", b):
+    if _are_numbered_apart(first, second) or re.sub(r"\d", "", a) == re.sub(r"\d", "", b):
         return False
     return _differ_by_one(a, b)
 
@@ -58,8 +74,6 @@ def _are_numbered_apart(first: str, second: str) -> bool:
 
 def _differ_by_one(a: str, b: str) -> bool:
     """True when one letter is another, left out, put in, or two are exchanged."""
-    if abs(len(a) - len(b)) > 1:
-        return False
     start = next(
         (i for i, (x, y) in enumerate(zip(a, b, strict=False)) if x != y), min(len(a), len(b))
     )

@@ -199,8 +199,9 @@ def _in_cells(profiles: Sequence[ColumnProfile], decimal: str) -> list[Statistic
     """Columns whose cells hold a mean with its spread or its interval."""
     n = next((p.index for p in profiles if _statistic(p) is Statistic.N), None)
     found = []
+    first = next((p for p in profiles if p.texts), None)
     for profile in profiles:
-        if _recurs(profile) or _heads_rows(profile, profiles, decimal):
+        if _recurs(profile) or (profile is first and _heads_rows(profile, profiles, decimal)):
             continue  # amounts with their errors, at which something was measured
         if _mostly(profile, lambda text: _is_pair(text, decimal)):
             found.append(StatisticColumns(profile.index, profile.index, None, n))
@@ -220,7 +221,7 @@ def _heads_rows(profile: ColumnProfile, profiles: Sequence[ColumnProfile], decim
     A column of means with their spread comes after one that names the groups.
     """
     filled = [p for p in profiles if p.texts]
-    if profile is not filled[0] or _statistic(profile) is not None:
+    if _statistic(profile) is not None:
         return False
     return any(
         _statistic(p) is Statistic.MEAN

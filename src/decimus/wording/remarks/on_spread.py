@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import assert_never
 
 from decimus.analysis import remarks_on_spread as facts
+from decimus.analysis.designs import suggested_method
 from decimus.analysis.groups import Group
 from decimus.analysis.method_kinds import METHOD_NAMES
 from decimus.analysis.results import Results
@@ -71,9 +72,11 @@ def _unequal(results: Results, widest: Group, narrowest: Group, p: float | None)
 
 def _welch(results: Results) -> tuple[tuple[str, Edit], ...]:
     """Welch's form of the test in force, where that pools the spread."""
-    comparison = results.comparison
+    # Which test it is follows from the design; of many groups it takes long to make.
+    now = results.question.comparison.method
+    now = suggested_method(results.design) if now is Method.AUTO else now
     instead = {Method.ANOVA: Method.WELCH_ANOVA, Method.STUDENT_T: Method.WELCH_T}
-    method = None if comparison is None else instead.get(comparison.method)
+    method = instead.get(now)
     if method is None or results.why_not(method) is not None:
         return ()
     name = METHOD_NAMES[method]
