@@ -157,7 +157,8 @@ def test_the_table_names_every_value_that_is_kept() -> None:
     make_all(results)
     assert set(results.made) == set(CAUSES)
     assert set(Question.__struct_fields__) == {
-        *("asked", "levels", "heights", "lanes", "comparison", "figure", "numbers", "name", "words")
+        *("asked", "levels", "heights", "lanes", "comparison", "figure", "numbers"),
+        *("name", "words", "kept"),
     }
 
 
