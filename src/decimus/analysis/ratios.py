@@ -35,4 +35,11 @@ def pair_ratio(groups: Groups, pair: PairResult) -> Ratio | None:
     def back(value: float | None) -> float | None:
         return None if value is None else base**value
 
-    return Ratio(base**pair.estimate, back(pair.ci_lower), back(pair.ci_upper))
+    try:
+        ratio = base**pair.estimate
+    except OverflowError:
+        return None
+    try:
+        return Ratio(ratio, back(pair.ci_lower), back(pair.ci_upper))
+    except OverflowError:
+        return Ratio(ratio, None, None)  # an interval that reaches beyond all numbers

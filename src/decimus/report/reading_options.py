@@ -106,5 +106,6 @@ def _asked(results: Results, before: Question, after: Question) -> Options | Non
             return None
         else:
             said += [part for f in after.asked.factors for part in ("--group", shape.name(f))]
-    other = replace(after, asked=before.asked)
+    # What was said of other groups waits for them, and needs no option.
+    other = replace(after, asked=before.asked, kept=before.kept)
     return tuple(said) if other == before or not said else None

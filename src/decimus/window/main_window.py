@@ -416,7 +416,9 @@ class MainWindow(QMainWindow):
         self._keep_writing()
         try:
             mime = QGuiApplication.clipboard().mimeData()
-            edit = pasted(mime.text(), mime.html() if mime.hasHtml() else "")
+            # Where nothing was ever copied there is no clipboard to speak of.
+            text = mime.text() if mime else ""
+            edit = pasted(text, mime.html() if mime and mime.hasHtml() else "")
         except InputError as error:
             self.say(error)
             return

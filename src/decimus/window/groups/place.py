@@ -193,7 +193,9 @@ class GroupsPlace(QWidget):
             self.sentence.show_sentence(lanes_sentence(self._store.results))
 
     def open_working(self, row: int, statistic: Statistic) -> None:
-        """Open the working of a number of a row."""
+        """Open the working of a number of a row; none while the table cannot be read."""
+        if self._store.results.problem is not None:
+            return
         self._opened = (row, statistic)
         self._only(self.working)
         self._show_working(row, statistic)
