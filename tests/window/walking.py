@@ -166,6 +166,10 @@ class Walker:
             raise WalkError(f"after {said!r}:\n  {tail}\n" + "\n".join((*covers, *self.faults)))
 
     def _check_history(self) -> None:
+        self.window.drafts.keep()
+        if "write_up" in self.window.__dict__:
+            self.window.write_up.commit()
+        self._settle()
         history = self.window.store.history
         again = study_from_bytes(study_bytes(history))
         if NO_HISTORY in again.notes or again.history.study != history.study:

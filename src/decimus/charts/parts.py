@@ -114,7 +114,8 @@ def lines_of_groups(panel: Panel) -> list[PathMark]:
     for series in range(most):
         run: list[tuple[Spot, Member]] = []
         for number, section in enumerate(panel.sections):
-            member = section.members[series]
+            # Sections may have places of their own where levels of one do not stand in others.
+            member = section.members[series] if series < len(section.members) else None
             if member is None or member.height is None:
                 found += _joined(run, series)
                 run = []

@@ -6,7 +6,7 @@ from functools import cached_property
 from pathlib import Path
 from typing import TYPE_CHECKING, TypeVar
 
-from PySide6.QtCore import Qt, QTimer
+from PySide6.QtCore import QMimeData, Qt, QTimer
 from PySide6.QtGui import (
     QCloseEvent,
     QDragEnterEvent,
@@ -415,10 +415,10 @@ class MainWindow(QMainWindow):
         """Bring in the table on the clipboard."""
         self._keep_writing()
         try:
-            mime = QGuiApplication.clipboard().mimeData()
+            found: QMimeData | None = QGuiApplication.clipboard().mimeData()
             # Where nothing was ever copied there is no clipboard to speak of.
-            text = mime.text() if mime else ""
-            edit = pasted(text, mime.html() if mime and mime.hasHtml() else "")
+            text = "" if found is None else found.text()
+            edit = pasted(text, found.html() if found is not None and found.hasHtml() else "")
         except InputError as error:
             self.say(error)
             return

@@ -46,7 +46,7 @@ def number(value: float | None, decimals: int, numerals: Numerals = PLAIN) -> st
         decimals: how many; below 0 for numbers that are rounded to hundreds, millions and so on.
         numerals: how numbers are written.
     """
-    if value is None:
+    if value is None or math.isnan(value):
         return UNDEFINED
     size = abs(value)
     if not math.isfinite(value):
@@ -154,7 +154,7 @@ def superscript(power: int) -> str:
 
 def full_number(value: float | None, numerals: Numerals = PLAIN) -> str:
     """A number with all the digits it has, as short as possible."""
-    if value is None:
+    if value is None or math.isnan(value):
         return UNDEFINED
     mantissa, has_power, power = f"{value:.15g}".partition("e")
     times = f"×10{superscript(int(power))}" if has_power else ""

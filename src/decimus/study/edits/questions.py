@@ -164,8 +164,8 @@ def _figure_without_groups(figure: FigureChoices) -> FigureChoices:
 
 
 def _moved(levels: Levels, places: list[int]) -> Levels:
-    """The levels in the new order of the same factors."""
-    return tuple(levels[place] for place in places)
+    """The levels in the new order of the same factors; those of no group of theirs as they are."""
+    return tuple(levels[place] for place in places) if len(levels) == len(places) else levels
 
 
 class RenameLevel(LevelEdit, frozen=True, kw_only=True):

@@ -84,6 +84,7 @@ class WordsField(QFrame):
     def offer(self) -> None:
         """Keep what stands there even if nobody changes it: it is a suggestion."""
         self._initial = ""
+        Drafts.offered(self.line)
 
     def keep(self) -> None:
         """Say what was typed, if it is something else."""

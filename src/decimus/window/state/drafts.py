@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
+from msgspec.structs import replace
 from PySide6.QtCore import QObject, QTimer, Signal
 from PySide6.QtGui import QMouseEvent
 from PySide6.QtWidgets import QLineEdit, QWidget
@@ -76,6 +77,20 @@ class Drafts(QObject):
         """Know of a field, as `watch` says."""
         self._open.append(_Draft(field, field.text(), edit_of, keep))
         field.textChanged.connect(self._typed)
+
+    @staticmethod
+    def offered(field: QLineEdit) -> None:
+        """A field whose text is a suggestion counts as typed into, even if nobody changes it."""
+        drafts = Drafts.around(field)
+        if drafts is not None:
+            drafts.take_offered(field)
+
+    def take_offered(self, field: QLineEdit) -> None:
+        """Take what stands in a field for typed."""
+        self._open = [
+            replace(draft, before="") if draft.field is field else draft for draft in self._open
+        ]
+        self._typed()
 
     def _live(self) -> list[_Draft]:
         """Fields that are still there, in which something else stands than at first."""

@@ -40,6 +40,8 @@ def looks_sentence(results: Results, target: AnyTarget, scope: Scope) -> Sentenc
     """
     if not isinstance(target, GroupAt | ReplicatesAt | ReplicateAt):
         return ()
+    if results.groups.find(untagged(target.levels)[0]) is None:
+        return ()  # of other factors, or of data that are gone
     levels = untagged(target.levels)[0] if scope is not Scope.GROUP else target.levels
     spans: list[Span] = [Text(f"{upper_first(part_name(results, target))}: ")]
     if isinstance(target, GroupAt):

@@ -303,7 +303,7 @@ class _Worker:
 
     def _shortcut(self, level: float, t: float) -> str:
         """What the shortcuts 2 × SE and 1.96 × SE would have done to a 95 % interval."""
-        if level != 95 or t < 2.02:
+        if level != 95 or not t >= 2.02:  # the t of an interval that was given is not known
             return ""
         two, normal = (round(100 * (1 - factor / t)) for factor in (2, 1.96))
         by = self._numerals.decimal("1.96")
