@@ -171,7 +171,10 @@ class Walker:
             self.window.write_up.commit()
         self._settle()
         history = self.window.store.history
-        again = study_from_bytes(study_bytes(history))
+        try:
+            again = study_from_bytes(study_bytes(history))
+        except Exception as fault:
+            raise WalkError(f"it cannot be saved and opened: {self.steps[-25:]}") from fault
         if NO_HISTORY in again.notes or again.history.study != history.study:
             raise WalkError("its history does not lead there: " + "; ".join(self.steps[-40:]))
         here = history.study
@@ -476,7 +479,7 @@ def main(seed: int, seconds: float) -> int:
     try:
         count = walker.walk(seconds=seconds)
     except WalkError as error:
-        print(f"seed {seed}: {error}")  # noqa: T201 - read by whoever runs it
+        print(f"seed {seed}: {error} {error.__cause__ or ''}")  # noqa: T201 - read by whoever runs it
         return 1
     print(f"seed {seed}: {count} steps")  # noqa: T201
     window.close()

@@ -7,6 +7,7 @@ from typing import TypeVar
 
 from msgspec.structs import replace
 
+from decimus.errors import ChoiceError
 from decimus.study.edits.written_parts import with_variables
 from decimus.study.questions import (
     ControlLevel,
@@ -184,6 +185,16 @@ def _moved_all(
 def variable_count(sheet: Sheet) -> int:
     """How many variables columns are: computed ones come after those of the table."""
     return sheet.table.column_count + len(sheet.reading.computed)
+
+
+def check_columns(study: Study, sheet: int, variables: tuple[int, ...]) -> None:
+    """Refuse to ask about columns that a table does not have. Raises ChoiceError."""
+    count = variable_count(study.sheets[sheet])
+    for variable in variables:
+        if variable >= count:
+            raise ChoiceError(
+                f"There is no column {variable + 1}", remedy="Choose one of the table as it is now"
+            )
 
 
 def with_columns_moved(

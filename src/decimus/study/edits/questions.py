@@ -8,6 +8,7 @@ from decimus.errors import ChoiceError
 from decimus.plurals import plural
 from decimus.study.edits.groups import fitting
 from decimus.study.edits.kinds import HeightEdit, LevelEdit, NumberEdit, QuestionEdit, check_level
+from decimus.study.edits.moves import check_columns
 from decimus.study.edits.written_parts import with_levels_of
 from decimus.study.limits import DecimalCount
 from decimus.study.live_parts import SideOfPair
@@ -22,6 +23,7 @@ from decimus.study.questions import (
     PairOfGroups,
     Question,
 )
+from decimus.study.studies import Study
 from decimus.study.targets import Levels, with_levels
 from decimus.terms import Decimals, Direction, ErrorBar, Height
 
@@ -38,6 +40,11 @@ class ChooseOutcome(QuestionEdit, frozen=True, kw_only=True):
     def title(self) -> str:
         """The change in plain words."""
         return f"ask about {self.name}"
+
+    def apply(self, study: Study) -> Study:
+        """The study with the question about that column, which has to be there."""
+        check_columns(study, study.questions[self.question].asked.sheet, (self.outcome,))
+        return super().apply(study)
 
     def changed(self, question: Question) -> Question:
         """The question about that column."""
@@ -60,6 +67,11 @@ class ChooseFactors(QuestionEdit, frozen=True, kw_only=True):
     def title(self) -> str:
         """The change in plain words."""
         return f"group by {' and '.join(self.names)}"
+
+    def apply(self, study: Study) -> Study:
+        """The study with the question by those factors, which have to be there."""
+        check_columns(study, study.questions[self.question].asked.sheet, self.factors)
+        return super().apply(study)
 
     def changed(self, question: Question) -> Question:
         """The question by those factors; pairs of other groups are no longer drawn."""

@@ -116,7 +116,9 @@ class ReplaceTable(SheetEdit, frozen=True, kw_only=True):
     def apply(self, study: Study) -> Study:
         """The study with the new table."""
         old = study.sheets[self.sheet]
-        places = dict(enumerate(self.columns))
+        # A column without a heading keeps its place, where there still is one.
+        width = self.table.column_count
+        places = {old: new if new < width else -1 for old, new in enumerate(self.columns)}
         # Computed columns come after those of the table, of which there may be others now.
         places |= {
             old.table.column_count + number: self.table.column_count + number

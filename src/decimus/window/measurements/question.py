@@ -69,6 +69,7 @@ class QuestionFrame(QFrame):
         self.remark = remark
         for button in self.buttons:
             self._line.removeWidget(button)
+            button.hide()  # at once: what it answers is asked no more
             button.deleteLater()
         self.buttons = []
         if remark is None:
