@@ -108,6 +108,9 @@ def test_no_room_for_the_journal_is_said(
     (tmp_path / "file").write_text("in the way")
     window = opened(qtbot, tmp_path / "file", salt_history)
     qtbot.waitUntil(lambda: "Save often" in window.not_kept.text)
+    window.store.apply(ChooseErrorBarLevel(level=90))
+    window.open_example()
+    assert window.not_kept.isVisible(), "it stays until work is kept again"
     window.close()
     assert window.isVisible()
     assert "close once more" in window.message.text

@@ -102,7 +102,7 @@ class MainWindow(QMainWindow):
         self.question_line = QuestionLine(self.store)
         self.places_line = PlacesLine()
         self.message = Message()
-        self.not_kept = Message()
+        self.not_kept = Message(stays=True)
         self.part_line = PartLine()
         self.start = Start()
         self.measurements = MeasurementsPlace(self.store)

@@ -15,10 +15,15 @@ Way = tuple[str, Callable[[], object]]
 
 
 class Message(QFrame):
-    """What went wrong, or happened, above the work: ways out, and a button to put it away."""
+    """What went wrong, or happened, above the work: ways out, and a button to put it away.
 
-    def __init__(self) -> None:
+    Args:
+        stays: whether nobody can put it away, as it is true until something changes.
+    """
+
+    def __init__(self, *, stays: bool = False) -> None:
         super().__init__()
+        self._stays = stays
         self._said = ""
         self._label = PlainLabel("", self)
         self._label.setFont(sans(15))
@@ -27,6 +32,7 @@ class Message(QFrame):
         close = QPushButton("seen", self)
         close.setFont(sans(14))
         close.clicked.connect(self.hide)
+        close.setVisible(not stays)
         self.ways: list[QPushButton] = []
         self._below = QWidget(self)
         self._in_below = QHBoxLayout(self._below)
@@ -74,7 +80,7 @@ class Message(QFrame):
         button.setFont(sans(14, strong=True))
 
         def take() -> None:
-            self.hide()
+            self.setVisible(self._stays)
             action()
 
         button.clicked.connect(take)

@@ -6,6 +6,7 @@ from decimus.window.files.keeping import Keeping
 from decimus.window.frame.messages import Message
 from decimus.window.frame.start import said_time
 from decimus.window.state.store import Store
+from decimus.wording.phrases import upper_first
 
 
 def offer_aside(message: Message, keeping: Keeping) -> None:
@@ -29,6 +30,7 @@ def offer_left_here(message: Message, keeping: Keeping, written: float) -> None:
 
 def offer_displaced(message: Message, store: Store, new: str, old: str) -> None:
     """Say that a table has taken the place of another, and offer that."""
+    new = upper_first(new)
     message.say(
         f"{new} has taken the place of {old}, with what was asked about it. Undo brings it back",
         ("Bring it back", store.undo),
