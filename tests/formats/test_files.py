@@ -185,3 +185,23 @@ def test_why_a_file_cannot_be_written(
     monkeypatch.setattr(os, "fsync", fails)
     with pytest.raises(InputError, match=words):
         write_whole(tmp_path / "a.txt", b"x")
+
+
+def test_what_a_kill_left_goes_with_the_next_writing(tmp_path: Path) -> None:
+    """Of a process that is gone; what one that runs may be about to finish stays."""
+    path = tmp_path / "a.decimus"
+    gone = tmp_path / ".a.decimus.999999999-abcdefgh"
+    running = tmp_path / f".a.decimus.{os.getppid()}-abcdefgh"
+    other = tmp_path / ".a.decimus.backup.999999999-abcdefgh"
+    for left in (gone, running, other):
+        left.write_bytes(b"half")
+    write_whole(path, b"whole")
+    assert path.read_bytes() == b"whole"
+    assert not gone.exists()
+    assert running.exists()
+    assert other.exists()
+
+
+def test_a_private_file_is_for_its_owner(tmp_path: Path) -> None:
+    write_whole(tmp_path / "a", b"x", is_private=True)
+    assert (tmp_path / "a").stat().st_mode & 0o777 == 0o600

@@ -16,7 +16,8 @@ from decimus.study.edits import BringInTable, ChooseErrorBarLevel, ChooseTextSiz
 from decimus.study.history import History
 from decimus.study.tables import Table
 from decimus.workflows.journal import Journal
-from decimus.workflows.sessions import discard, left_behind, recovered
+from decimus.workflows.sessions import LeftBehind, discard, left_behind, recovered
+from tests.conftest import FIVE_BY_FOUR, study_of
 
 ROWS = (("a", "b"), ("1", "2"), ("3", "4"))
 
@@ -137,3 +138,24 @@ def test_work_survives_a_kill(tmp_path: Path) -> None:
     history = recovered(session).history
     assert history.study.sheets[0].table.cell(1, 1) == "150.5"
     assert history.undone().study.sheets[0].table.cell(1, 1) != "150.5"
+
+
+def test_sessions_are_for_their_owner_alone(tmp_path: Path) -> None:
+    folder = tmp_path / "state" / "sessions"
+    history = History().after(BringInTable(table=study_of(FIVE_BY_FOUR).sheets[0].table))
+    journal = Journal(folder, history)
+    journal.close(is_kept=True)
+    assert folder.stat().st_mode & 0o777 == 0o700
+    for path in folder.rglob("*"):
+        assert path.stat().st_mode & 0o777 == (0o700 if path.is_dir() else 0o600), path
+
+
+def test_what_was_being_typed_is_the_last_change(tmp_path: Path) -> None:
+    history = History().after(BringInTable(table=study_of(FIVE_BY_FOUR).sheets[0].table))
+    journal = Journal(tmp_path, history)
+    journal.draft((WriteCells(row=1, column=1, cells=(("4",),)),))
+    journal.draft((WriteCells(row=1, column=1, cells=(("47",),)),))
+    journal.close(is_kept=True)
+    found = recovered(LeftBehind(next(tmp_path.iterdir()), 0.0)).history
+    assert found.study.sheets[0].table.cell(1, 1) == "47"
+    assert found.undone().study.sheets[0].table == history.study.sheets[0].table

@@ -78,11 +78,10 @@ class ChooseHeight(HeightEdit, frozen=True, kw_only=True):
         """The choices with that height."""
         bars = _FITTING[self.height]
         wanted = heights.kept_bar or heights.error_bar
-        now = heights.error_bar if heights.error_bar in bars else bars[0]
         return replace(
             heights,
             height=self.height,
-            error_bar=wanted if wanted in bars else now,
+            error_bar=wanted if wanted in bars else bars[0],
             kept_bar=None if wanted in bars else wanted,
             threshold=heights.threshold if self.threshold is None else self.threshold,
             side=self.side or heights.side,
