@@ -45,7 +45,7 @@ from decimus.terms import (
 from decimus.window.app import application
 from decimus.window.main_window import MainWindow
 from decimus.window.write_up.place import Part
-from decimus.workflows.house_styles import all_styles
+from decimus.workflows.house_styles import BUNDLED, style_named
 from decimus.workflows.opening import pasted
 
 SIZE = (1280, 800)
@@ -200,7 +200,7 @@ def hands(folder: Path) -> None:
 def styles(folder: Path) -> None:
     """One study in three house styles, and the page as it is seen without green and in greys."""
     pictures = []
-    for style in all_styles():
+    for style in map(style_named, BUNDLED):
         study = ApplyStyle(style=style).apply(example("duckweed-light").edit().apply(Study()))
         pictures.append(_drawn(study, Vision.USUAL))
     study = example("duckweed-light").edit().apply(Study())

@@ -3,7 +3,12 @@
 from __future__ import annotations
 
 import os
+import shutil
+import tempfile
 
+# What somebody has set for new figures, and work that was left unsaved, is none of the tests'.
+os.environ["XDG_CONFIG_HOME"] = tempfile.mkdtemp(prefix="decimus-tests-")
+os.environ["XDG_STATE_HOME"] = os.environ["XDG_CONFIG_HOME"]
 os.environ["QT_QPA_PLATFORM"] = "offscreen"
 # Matrices here are small; threads of several test processes would only wait for each other.
 os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
@@ -16,6 +21,12 @@ from decimus.formats.delimited import table_of_text
 from decimus.study.edits import BringInTable, Edit
 from decimus.study.history import History
 from decimus.study.studies import Study
+
+
+def pytest_unconfigure() -> None:
+    """Leave nothing of what tests have set or left behind."""
+    shutil.rmtree(os.environ["XDG_CONFIG_HOME"], ignore_errors=True)
+
 
 settings.register_profile("decimus", deadline=None, max_examples=60, database=None)
 settings.load_profile("decimus")

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
+from pathlib import Path
 
 import pytest
 from PySide6.QtWidgets import QApplication
@@ -20,11 +21,11 @@ def qapp() -> QApplication:
 
 
 @pytest.fixture
-def open_window(qtbot: QtBot) -> Iterator[Callable[[History], Driver]]:
+def open_window(qtbot: QtBot) -> Iterator[Callable[..., Driver]]:
     drivers: list[Driver] = []
 
-    def open_(history: History) -> Driver:
-        window = MainWindow(history)
+    def open_(history: History, sessions: Path | None = None) -> Driver:
+        window = MainWindow(history, sessions=sessions)
         qtbot.addWidget(window)
         window.resize(1280, 800)
         window.show()

@@ -2,15 +2,17 @@
 
 from __future__ import annotations
 
+import io
 import time
+import zipfile
 from collections.abc import Callable, Iterator
 from pathlib import Path
 
 import pytest
+from msgspec.structs import replace
 from PySide6.QtCore import QPoint, Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QLineEdit, QWidget
-from pytestqt.qtbot import QtBot
 
 from decimus.examples.catalogue import example
 from decimus.formats.study_file import open_study, study_bytes
@@ -19,7 +21,6 @@ from decimus.study.history import History
 from decimus.study.live_parts import Passage
 from decimus.study.studies import Study
 from decimus.study.targets import Axis, AxisTitle
-from decimus.window.main_window import MainWindow
 from decimus.window.widgets.choices import EntryField
 from decimus.window.write_up.place import Part
 from decimus.workflows.sessions import LeftBehind, recovered
@@ -118,27 +119,18 @@ def holds(study: Study, place: str) -> bool:
 
 
 def _content(study: Study) -> bytes:
-    import io
-    import zipfile
-
     with zipfile.ZipFile(io.BytesIO(study_bytes(History(study)))) as archive:
         return b"".join(archive.read(name) for name in archive.namelist())
 
 
 @pytest.fixture
-def driver(qtbot: QtBot, tmp_path: Path) -> Iterator[Driver]:
+def driver(open_window: Callable[..., Driver], tmp_path: Path) -> Iterator[Driver]:
     history = example("duckweed").history().after(RepeatQuestion())
-    window = MainWindow(history, sessions=tmp_path / "sessions")
-    qtbot.addWidget(window)
-    window.resize(1280, 800)
-    window.show()
-    qtbot.waitExposed(window)
-    found = Driver(qtbot, window)
-    found.settle()
-    assert window.store.save(tmp_path / "s.decimus")
+    found = open_window(history, tmp_path / "sessions")
+    assert found.window.store.save(tmp_path / "s.decimus")
     yield found
     found.close_popups()
-    window.close()
+    found.window.close()
 
 
 def session(tmp_path: Path) -> LeftBehind:
@@ -259,9 +251,25 @@ def test_what_is_typed_into_the_question_above_the_table(
     open_window: Callable[[History], Driver], tmp_path: Path, salt_history: History
 ) -> None:
     asking = open_window(salt_history)
-    if not asking.window.measurements.question.field.isVisible():
-        pytest.skip("nothing is asked by a field here")
     in_the_question(asking)
+    assert asking.window.drafts.is_typing
     asking.window.store.save(tmp_path / "q.decimus")
     asking.window.save()
     assert WORDS.encode() in _content(asking.window.store.history.study)
+
+
+def test_a_field_that_is_asked_something_else_is_a_field_once(
+    open_window: Callable[..., Driver], salt_history: History
+) -> None:
+    """What stood in it for the question before is nothing that is being typed."""
+    window = open_window(salt_history).window
+    frame = window.measurements.question
+    remark = frame.remark
+    assert remark is not None
+    assert remark.entry is not None
+    other = replace(remark, head="Another?", entry=replace(remark.entry, initial="plankton"))
+    frame.ask(other)
+    assert frame.field.text() == "plankton"
+    assert not window.drafts.is_typing
+    frame.field.setText("plankton nets")
+    assert len(window.drafts.edits()) == 1

@@ -5,8 +5,10 @@ QT_QPA_PLATFORM=offscreen python -m tests.window.walking SEED SECONDS
 
 from __future__ import annotations
 
+import os
 import random
 import sys
+import tempfile
 import time
 import traceback
 from collections.abc import Callable
@@ -466,6 +468,8 @@ def within_bounds(walker: Walker, patch: Callable[[object, str, object], None]) 
 
 def main(seed: int, seconds: float) -> int:
     """Walk for so long; the status is 1 where something happened that may not."""
+    home = tempfile.TemporaryDirectory()
+    os.environ["XDG_CONFIG_HOME"] = os.environ["XDG_STATE_HOME"] = home.name
     app = QApplication.instance() or QApplication([])
     window, walker = opened(seed)
     within_bounds(walker, setattr)
@@ -483,6 +487,7 @@ def main(seed: int, seconds: float) -> int:
         return 1
     print(f"seed {seed}: {count} steps")  # noqa: T201
     window.close()
+    home.cleanup()
     del app
     return 0
 

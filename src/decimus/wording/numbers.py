@@ -35,6 +35,15 @@ def rounded(value: float, decimals: int) -> Decimal:
     return Decimal(repr(float(value))).quantize(place, ROUND_HALF_UP, context=_EXACT)
 
 
+def telling_decimals(value: float, digits: int) -> int:
+    """Decimals by which a number, not 0, has so many significant digits; −2 is to hundreds."""
+    return digits - 1 - math.floor(math.log10(abs(value)))
+
+
+DIGITS_OF_SQUARES = 3
+"""Significant digits of variances, sums of squares and mean squares."""
+
+
 def number(value: float | None, decimals: int, numerals: Numerals = PLAIN) -> str:
     """A number with its decimals and its minus; "–" for None.
 
@@ -56,12 +65,12 @@ def number(value: float | None, decimals: int, numerals: Numerals = PLAIN) -> st
         return _of_power(value, min(max(places, 2), _POWER_DECIMALS), numerals)
     if decimals < 0:
         # Small beside the others: as exact as they, it would be nothing.
-        decimals = max(0, 2 - math.floor(math.log10(size))) if size else 0
+        decimals = max(0, telling_decimals(size, 3)) if size else 0
     elif decimals > _MANY_DECIMALS and 0 < size < _SMALL:
         places = math.floor(math.log10(size)) + decimals
         return _of_power(value, min(places, _MOST_DIGITS - 1), numerals) if places >= 0 else "0"
     elif size >= 1:
-        decimals = min(decimals, _MOST_DIGITS - 1 - math.floor(math.log10(size)))
+        decimals = min(decimals, telling_decimals(size, _MOST_DIGITS))
     return _written(value, decimals, numerals, numerals.thousands)
 
 
@@ -176,7 +185,7 @@ def statistic(value: float, numerals: Numerals = PLAIN) -> str:
     """A t, q or F: two decimals, three significant digits when large."""
     size = abs(value)
     if size >= LARGE:
-        return number(value, 2 - math.floor(math.log10(size)), numerals)
+        return number(value, telling_decimals(size, 3), numerals)
     return number(value, 2 if size < 100 else 1 if size < 1000 else 0, numerals)
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QAbstractItemModel, QPoint, QRect, Qt, Signal
@@ -45,6 +46,10 @@ class CellField(QLineEdit):
 class CellDelegate(QStyledItemDelegate):
     """Paints a cell by how it is read.
 
+    Args:
+        parent: the sheet.
+        edit_of: the edit that a text stands for, in a row and column of the model.
+
     Signals:
         typed: row and column of the model, and what was typed there.
         kept_now: what is being typed is to be kept at once: the field, its row and column.
@@ -52,6 +57,10 @@ class CellDelegate(QStyledItemDelegate):
 
     typed = Signal(int, int, str)
     kept_now = Signal(object, int, int)
+
+    def __init__(self, parent: QWidget, edit_of: Callable[[int, int, str], Edit]) -> None:
+        super().__init__(parent)
+        self._edit_of = edit_of
 
     def paint(self, painter: QPainter, option: QStyleOptionViewItem, index: Index) -> None:
         """Ground by state, text, a dash for missing, a line through what is left out."""
@@ -122,16 +131,9 @@ class CellDelegate(QStyledItemDelegate):
             row, column = index.row(), index.column()
             Drafts.watch(
                 editor,
-                lambda text: self.edit_of(row, column, text),
+                lambda text: self._edit_of(row, column, text),
                 lambda: self.kept_now.emit(editor, row, column),
             )
-
-    def edit_of(self, row: int, column: int, text: str) -> Edit | None:
-        """The edit that a text in a cell of the model stands for; the sheet knows."""
-        sheet = self.parent()
-        made = getattr(sheet, "typed_edit", None)
-        found: Edit | None = None if made is None else made(row, column, text)
-        return found
 
     def setModelData(self, editor: QWidget, model: QAbstractItemModel, index: Index) -> None:
         """Say what was typed; the sheet makes one edit of it."""

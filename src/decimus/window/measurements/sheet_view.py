@@ -97,7 +97,7 @@ class SheetView(QTableView):
             f"QHeaderView::section {{ color: {QUIET}; background: {WHITE}; border: none;"
             f" border-right: 1px solid {RULE}; padding: 0 6px; }}"
         )
-        delegate = CellDelegate(self)
+        delegate = CellDelegate(self, self._typed_edit)
         delegate.typed.connect(self._write_typed)
         delegate.kept_now.connect(self._keep_typed)
         self.setItemDelegate(delegate)
@@ -117,7 +117,7 @@ class SheetView(QTableView):
         place = self._model.table_row(row)
         QTimer.singleShot(0, lambda: self.write(place - self._model.offset, column, ((text,),)))
 
-    def typed_edit(self, row: int, column: int, text: str) -> Edit:
+    def _typed_edit(self, row: int, column: int, text: str) -> Edit:
         """The edit that a text in a cell of the model stands for."""
         return self._model.edit_for(row, column, ((text,),))
 

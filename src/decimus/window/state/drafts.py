@@ -75,8 +75,11 @@ class Drafts(QObject):
 
     def add(self, field: QLineEdit, edit_of: EditOf, keep: Callable[[], object]) -> None:
         """Know of a field, as `watch` says."""
-        self._open.append(_Draft(field, field.text(), edit_of, keep))
-        field.textChanged.connect(self._typed)
+        known = [draft for draft in self._open if draft.field is not field]
+        if len(known) == len(self._open):
+            field.textChanged.connect(self._typed)
+        # One that is asked something else now no longer stands for what it was asked before.
+        self._open = [*known, _Draft(field, field.text(), edit_of, keep)]
 
     @staticmethod
     def offered(field: QLineEdit) -> None:

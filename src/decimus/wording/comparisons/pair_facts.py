@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import math
-
 from decimus.analysis.comparison_results import PairResult
 from decimus.analysis.pair_facts import equivalences, mean_ratio
 from decimus.analysis.results import Results
@@ -12,7 +10,14 @@ from decimus.statistics.equivalence import Equivalence
 from decimus.statistics.mean_ratios import MeanRatio
 from decimus.study.number_styles import Numerals
 from decimus.wording.comparisons.choices import required
-from decimus.wording.numbers import full_number, number, p_words, percent, statistic
+from decimus.wording.numbers import (
+    full_number,
+    number,
+    p_words,
+    percent,
+    statistic,
+    telling_decimals,
+)
 from decimus.wording.phrases import at_group, group_words, quantity
 
 _MOST_NAMED = 3
@@ -38,7 +43,7 @@ def change_decimals(ratio: MeanRatio) -> int:
     reach = 50 * (ratio.upper - ratio.lower)
     if not 0 < reach < 1:
         return 1
-    return max(1, 1 - math.floor(math.log10(reach)))
+    return max(1, telling_decimals(reach, 2))
 
 
 def change_sentence(results: Results) -> str:

@@ -19,6 +19,7 @@ from decimus.wording.comparisons.sentences import (
     pair_statistic,
 )
 from decimus.wording.numbers import (
+    DIGITS_OF_SQUARES,
     LARGE,
     degrees_of_freedom,
     number,
@@ -26,6 +27,7 @@ from decimus.wording.numbers import (
     percent,
     plain_number,
     statistic,
+    telling_decimals,
 )
 from decimus.wording.phrases import group_words
 
@@ -109,11 +111,10 @@ def square_decimals(results: Results) -> int:
     least = min((square for square in found if square), default=0.0)
     if not least:
         return max(0, decimals)
-    told = _DIGITS_OF_SQUARES - 1 - math.floor(math.log10(least))
+    told = telling_decimals(least, DIGITS_OF_SQUARES)
     return told if least >= LARGE else max(0, decimals, told)
 
 
-_DIGITS_OF_SQUARES = 3
 _MOST_PLAIN = 9
 """Decimals below which small squares are written beside larger ones without powers of ten."""
 

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import math
-
 from decimus.analysis.groups import Group, ShownGroups
 from decimus.analysis.lane_statistics import Total, Values, statistic_of, statistic_of_total
 from decimus.analysis.results import Results
@@ -11,7 +9,15 @@ from decimus.analysis.statistic_kinds import STATISTICS, Family, Shape, Statisti
 from decimus.plurals import plural
 from decimus.study.number_styles import PLAIN, Numerals
 from decimus.terms import Side, Statistic
-from decimus.wording.numbers import NBSP, UNDEFINED, full_number, number, percent
+from decimus.wording.numbers import (
+    DIGITS_OF_SQUARES,
+    NBSP,
+    UNDEFINED,
+    full_number,
+    number,
+    percent,
+    telling_decimals,
+)
 from decimus.wording.phrases import quantity
 
 NAMES = {
@@ -82,7 +88,6 @@ _HEADINGS = {
 SIDES = {Side.ABOVE: "above", Side.AT_LEAST: "at least", Side.BELOW: "below"}
 _SHARE_DECIMALS = 1
 _FACTOR_DECIMALS = 3
-_DIGITS_OF_SQUARES = 3
 
 
 def heading(groups: ShownGroups, statistic: Statistic, numerals: Numerals = PLAIN) -> str:
@@ -158,7 +163,7 @@ def text_of(
     percent_sign = f"{numerals.percent}" if kind.unit is Unit.PERCENT else ""
     places = groups.decimals if decimals is None else decimals
     if kind.unit is Unit.SQUARED and decimals is None and first:
-        places = max(places, _DIGITS_OF_SQUARES - 1 - math.floor(math.log10(abs(first))))
+        places = max(places, telling_decimals(first, DIGITS_OF_SQUARES))
     texts = [number(value, places, numerals) for value in values.numbers]
     match kind.shape:
         case Shape.SEVERAL:
