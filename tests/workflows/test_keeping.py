@@ -21,6 +21,7 @@ from decimus.measurements import asked, kept, replicates
 from decimus.study import edits
 from decimus.study.history import History
 from decimus.terms import Layout
+from decimus.wording.remarks.remarks import remark_words
 from decimus.workflows.exporting import export_figure
 from decimus.workflows.keeping import EARLIER, told_of
 from decimus.workflows.opening import open_study
@@ -228,6 +229,32 @@ def test_reading_again_is_an_edit(tmp_path: Path) -> None:
     history = open_study(path).history.after(edits.ReadAnew())
     assert history.study.sheets[0].reading.decided is None
     assert history.undone().study.sheets[0].reading.decided is not None
+
+
+def test_what_would_be_read_otherwise_is_offered() -> None:
+    """An earlier version left the last row out; the offer says before and after, and goes back."""
+    text = "a,b\n1,2\n2,4\n3,5\n"
+    old = results_of(text, edits.ChooseLayout(layout=Layout.COLUMNS))
+    columns = told_of(old).study.sheets[0].reading
+    decided = columns.decided
+    assert decided is not None
+    shape = decided.shape.replace('"end_row":4', '"end_row":3')
+    assert shape != decided.shape
+    study = told_of(old).study
+    earlier = replace(decided, shape=shape, version="0.0.9")
+    sheet = replace(study.sheets[0], reading=replace(columns, decided=earlier))
+    results = Results(replace(study, sheets=(sheet,)))
+    assert [group.n for group in results.groups.shown] == [2, 2]
+    remark = next(r for r in remark_words(results) if r.kind == "read-otherwise-now")
+    assert "n of “a” 2 now, then 3" in remark.head
+    ((words, edit),) = remark.fixes
+    assert words == "read it again as today"
+    history = History(results.study).after(edit)
+    assert [group.n for group in Results(history.study).groups.shown] == [3, 3]
+    assert [group.n for group in Results(history.undone().study).groups.shown] == [2, 2]
+    today = replace(sheet, reading=replace(columns, decided=replace(decided, version="0.0.9")))
+    same = Results(replace(study, sheets=(today,)))
+    assert all(r.kind != "read-otherwise-now" for r in remark_words(same))
 
 
 def test_the_file_holds_what_it_says(tmp_path: Path) -> None:

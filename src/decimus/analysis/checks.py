@@ -167,7 +167,7 @@ def _scaled(comparison: Comparison) -> Floats | None:
 
 def _values(comparison: Comparison) -> list[Floats]:
     """The values of every group, less the measurements' origin, so that no digit is lost."""
-    return [np.array(group.cells.exact, dtype=np.float64) for group in comparison.groups]
+    return [group.summary.exact_array for group in comparison.groups]
 
 
 def _normality(comparison: Comparison, count: int) -> tuple[Check | None, str]:
@@ -184,7 +184,7 @@ def _normality(comparison: Comparison, count: int) -> tuple[Check | None, str]:
     """
     parts = _values(comparison)
     if comparison.pairing is not None:
-        parts = [np.array(comparison.pairing.differences.replicates, dtype=np.float64)]
+        parts = [comparison.pairing.differences.array]
     step = rounding_step(np.concatenate(parts)) if count <= MOST else 0.0
     tied = step if any(len(np.unique(part)) < len(part) for part in parts) else 0.0
     if comparison.method in OWN_SPREAD:
@@ -222,9 +222,7 @@ def _residuals(
         prepared: what is done first with the values of every group, or with the differences.
     """
     if comparison.pairing is not None:
-        differences = prepared(
-            np.array(comparison.pairing.differences.replicates, dtype=np.float64)
-        )
+        differences = prepared(comparison.pairing.differences.array)
         mean = float(differences.mean())
         return differences - mean, np.full(len(differences), mean)
     if comparison.method in (Method.REPEATED_MEASURES, Method.CROSSED_WITHIN):

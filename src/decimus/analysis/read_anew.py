@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from msgspec.structs import replace
 
+from decimus import __version__
 from decimus.analysis.remarks_on_reading import ReadOtherwiseNow, read_otherwise
 from decimus.errors import InputError
 from decimus.measurements.observations import Measurements
@@ -25,8 +26,11 @@ def would_be_otherwise(
         sheet: the table with its reading.
         asked: what the question asks of it.
     """
-    if not kept.shape.is_kept or kept.reading_count > _MOST:
+    decided = sheet.reading.decided
+    if decided is None or not kept.shape.is_kept or kept.reading_count > _MOST:
         return ()
+    if decided.version == __version__:
+        return ()  # it would come to the same
     reading = replace(sheet.reading, decided=None)
     try:
         anew = read_measurements(sheet.table, reading, asked.outcome, asked.factors)

@@ -13,7 +13,7 @@ from msgspec import Struct
 from decimus.measurements.families import Family
 from decimus.measurements.headings import name_and_unit
 from decimus.measurements.lexicon import Sense, Statistic, plain, quantity_in, statistic_named
-from decimus.measurements.observations import Measurements
+from decimus.measurements.observations import GroupCells, Measurements
 from decimus.measurements.roles import LongRoles
 from decimus.measurements.shapes import TableShape
 from decimus.measurements.variables import is_time_order
@@ -181,10 +181,17 @@ def read_otherwise(kept: Measurements, anew: Measurements) -> ReadOtherwiseNow |
     found = []
     for name in (*before, *(name for name in now if name not in before)):
         old, new = before.get(name), now.get(name)
-        if old is None or new is None or old.n != new.n or sorted(old.values) != sorted(new.values):
+        if old is None or new is None or _what_counts(old) != _what_counts(new):
             counts = (None if group is None else group.n for group in (old, new))
             found.append(GroupAnew(name, *counts))
     return ReadOtherwiseNow(tuple(found)) if found else None
+
+
+def _what_counts(group: GroupCells) -> object:
+    """What the numbers of a group follow from."""
+    if (given := group.given) is not None:
+        return given.n, given.mean, given.standard_deviation
+    return sorted(group.values)
 
 
 TableRemark = (

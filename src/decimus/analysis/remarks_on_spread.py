@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import numpy as np
 from msgspec import Struct
 
 from decimus.analysis.groups import Group, Groups, ShownGroups
@@ -104,7 +103,7 @@ def _unequal_spread(groups: Groups) -> UnequalSpread | None:
     is_raw = not groups.measurements.is_summarised
     # With very many values any difference of spread is beyond chance: its size counts.
     if is_raw and groups.measurements.count <= _MOST_CHECKED:
-        check = brown_forsythe([np.asarray(group.cells.exact, float) for _, group in with_sd])
+        check = brown_forsythe([group.summary.exact_array for _, group in with_sd])
         if check is not None and check.p_value < _UNEQUAL_P:
             return UnequalSpread(widest, narrowest, check.p_value)
     enough = all(group.n >= _ENOUGH_FOR_RATIO for _, group in with_sd)
@@ -116,7 +115,7 @@ def _unequal_spread(groups: Groups) -> UnequalSpread | None:
 def _far_out(groups: Groups) -> FarOut | None:
     if groups.measurements.is_summarised or groups.measurements.count > _MOST_CHECKED:
         return None
-    found = far_values([np.asarray(group.cells.exact, float) for group in groups.shown])
+    found = far_values([group.summary.exact_array for group in groups.shown])
     if not found:
         return None
     first = found[0]

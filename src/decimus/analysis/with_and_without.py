@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING
 
-import numpy as np
 from msgspec.structs import replace
 
 from decimus.statistics.assumption_checks import far_values
@@ -52,7 +51,7 @@ def _other_result(results: Results) -> OtherResult | None:
     groups = results.compared
     if results.is_large:
         return None
-    far = far_values([np.asarray(group.cells.exact, float) for group in groups.shown])
+    far = far_values([group.summary.exact_array for group in groups.shown])
     places = tuple(
         place for value in far for place in groups.shown[value.group].cells.places_of(value.index)
     )

@@ -40,7 +40,7 @@ def results_from(arguments: argparse.Namespace, ahead: Ahead) -> Results:
         UsageError: an option that cannot be served.
         InputError: the file or the data cannot be used.
     """
-    study = _study(arguments, ahead)
+    study, opened = _study(arguments, ahead)
     number = _question_number(arguments, study)
     study = _read_as_told(arguments, study, number)
     question = study.questions[number]
@@ -51,7 +51,7 @@ def results_from(arguments: argparse.Namespace, ahead: Ahead) -> Results:
             comparison=replace(question.comparison, level=arguments.level),
         )
     study = study.with_question(number, question)
-    results = Results(study, number)
+    results = Results(study, number, before=opened)
     if results.problem is not None:
         problem = results.problem
         raise InputError(problem.what, where=problem.where or arguments.file, remedy=problem.remedy)
@@ -61,22 +61,22 @@ def results_from(arguments: argparse.Namespace, ahead: Ahead) -> Results:
     return Results(study.with_question(number, fitting), number, before=results)
 
 
-def _study(arguments: argparse.Namespace, ahead: Ahead) -> Study:
+def _study(arguments: argparse.Namespace, ahead: Ahead) -> tuple[Study, Results | None]:
+    """The study, and what follows from it where that was worked out to open it."""
     if ahead is not None:
-        found = ahead.result()
-        return _brought_in(found)
+        return _brought_in(ahead.result()), None
     if arguments.file != "-":
         from decimus.workflows.opening import open_study
 
         opened = open_study(Path(arguments.file))
         for note in opened.notes:
             say(f"{in_words(arguments.file)}: {note}")
-        return opened.history.study
+        return opened.history.study, opened.results
     title = "standard input"
     delimiter = delimiter_told(arguments)
     content = read_input()
     found = table_of_bytes(content, title, title=title, delimiter=delimiter, sheet=arguments.sheet)
-    return _brought_in(found)
+    return _brought_in(found), None
 
 
 def _brought_in(found: FoundTable) -> Study:

@@ -111,13 +111,14 @@ class Summary(Value, frozen=True, eq=False):
         return float(self.origin + Decimal(self._shifted_mean))
 
     @cached_property
-    def _base_array(self) -> Floats:
+    def exact_array(self) -> Floats:
+        """The replicates less the origin, by which differences of them keep their digits."""
         return self.array if self.shifted is None else np.asarray(self.shifted, float)
 
     @cached_property
     def _sums(self) -> DecimalSums | None:
         """Exact sums of the values, less the origin, where they have few digits."""
-        return decimal_sums(self._base_array)
+        return decimal_sums(self.exact_array)
 
     @cached_property
     def _shifted_mean(self) -> float | None:
@@ -126,8 +127,8 @@ class Summary(Value, frozen=True, eq=False):
             return self._sums.mean
         if not len(self.replicates):
             return None
-        low, high = float(self._base_array.min()), float(self._base_array.max())
-        return min(max(_total(self._base_array) / self.n, low), high)
+        low, high = float(self.exact_array.min()), float(self.exact_array.max())
+        return min(max(_total(self.exact_array) / self.n, low), high)
 
     @cached_property
     def sum_of_squares(self) -> float | None:
@@ -140,10 +141,10 @@ class Summary(Value, frozen=True, eq=False):
             return None
         if self._sums is not None:
             return self._sums.sum_of_squares
-        low, high = float(self._base_array.min()), float(self._base_array.max())
+        low, high = float(self.exact_array.min()), float(self.exact_array.max())
         if high - low <= _ROUNDING * max(abs(low), abs(high)):
             return 0.0  # equal but for what the arithmetic that made them has left
-        deviations = self._base_array - centre
+        deviations = self.exact_array - centre
         correction = _total(deviations) ** 2 / self.n
         return max(0.0, _total(deviations * deviations) - correction)
 
