@@ -28,7 +28,7 @@ _SIGNIFICANT_DIGITS = 6
 _MOST_DIGITS = 13
 """Significant digits that somebody types; numbers with more were worked out by a program."""
 _MOST_WHOLE = 7
-"""Digits before the decimal sign beyond which six significant ones are written, where they tell."""
+"""Digits before the decimal sign beyond which only those are written that tell the spread."""
 """More digits than this say nothing about a summary of replicates."""
 
 
@@ -239,15 +239,21 @@ class ShownGroups(Groups, frozen=True):
         whole_digits = math.floor(math.log10(largest)) + 1 if largest >= 1 else 1
         significant = _SIGNIFICANT_DIGITS - whole_digits
         if whole_digits > _MOST_WHOLE and self._spread_digits <= significant:
-            return significant
+            return self._spread_digits
         return max(0, min(wanted, max(typed, significant)))
 
     @property
     def _spread_digits(self) -> int:
-        """Decimals, or tens below 0, by which two digits of the smallest SD are told."""
+        """Decimals, or tens below 0, by which three digits of the smallest SD are told.
+
+        Where nothing spreads, six digits of the largest mean.
+        """
         spreads = [g.summary.standard_deviation or 0.0 for g in self.shown]
         spread = min((found for found in spreads if found), default=0.0)
-        return 1 - math.floor(math.log10(spread)) if spread else -_MOST_DIGITS
+        if spread:
+            return 2 - math.floor(math.log10(spread))
+        largest = max((abs(g.summary.mean) for g in self.shown if g.summary.mean), default=1.0)
+        return _SIGNIFICANT_DIGITS - 1 - math.floor(math.log10(largest))
 
     @cached_property
     def _typed_decimals(self) -> int:

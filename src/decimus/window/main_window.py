@@ -376,18 +376,18 @@ class MainWindow(QMainWindow):
         """Say what went wrong, next to the place, with what can be done about it."""
         say_error(error, self.message, self.files, self.say_words)
 
-    def say_words(self, words: str) -> None:
+    def say_words(self, words: str, *, is_problem: bool = True) -> None:
         """Say something where it is seen."""
         if self.body.currentWidget() is self.start:
             self.start.show_left_behind(self.keeping.left_behind_at)
             self.start.problem.setText(words)
         else:
-            self.message.say(words)
+            self.message.say(words, is_problem=is_problem)
 
     def say_notes(self, notes: tuple[str, ...]) -> None:
         """Say what could not be read of a study that was opened."""
         if notes:
-            self.say_words(". ".join(notes))
+            self.say_words(". ".join(notes), is_problem=False)
 
     def _say_not_kept(self, problem: Exception) -> None:
         words = f"Your work is not being kept: {problem}. Save often"

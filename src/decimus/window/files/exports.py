@@ -125,7 +125,7 @@ class Files(QObject):
                 history.study.sheets[0].source.name or history.study.sheets[0].table.title
                 for history in (found.history, base)
             )
-            self.displaced.emit(new or "The new table", old or "the one before")
+            self.displaced.emit(new or "another table", old or "the one before")
 
     def _open_study(self, path: Path) -> None:
         def work(progress: Progress) -> OpenedFile:

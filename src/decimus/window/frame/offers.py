@@ -6,7 +6,6 @@ from decimus.window.files.keeping import Keeping
 from decimus.window.frame.messages import Message
 from decimus.window.frame.start import said_time
 from decimus.window.state.store import Store
-from decimus.wording.phrases import upper_first
 
 
 def offer_aside(message: Message, keeping: Keeping) -> None:
@@ -30,9 +29,9 @@ def offer_left_here(message: Message, keeping: Keeping, written: float) -> None:
 
 def offer_displaced(message: Message, store: Store, new: str, old: str) -> None:
     """Say that a table has taken the place of another, and offer that."""
-    new = upper_first(new)
     message.say(
-        f"{new} has taken the place of {old}, with what was asked about it. Undo brings it back",
+        f"In the place of {old} stands {new} now; what was chosen for the old table went with it. "
+        "Undo brings it back",
         ("Bring it back", store.undo),
         is_problem=False,
     )
