@@ -28,7 +28,7 @@ def size(usual: int, small: int) -> int:
 
 def median_ms(run: Callable[[], object], times: int = 25, warm_up: int = 3) -> float:
     """The median time of a run in milliseconds, after some to warm up."""
-    for _ in range(min(warm_up, turns(warm_up))):
+    for _ in range(0 if is_once() else warm_up):
         run()
     taken = []
     for _ in range(turns(times)):

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterable, Sequence
+from functools import cache, lru_cache
 from itertools import combinations, pairwise, product
 
 import numpy as np
@@ -53,13 +54,19 @@ def chi_above(x: float, df: float) -> float:
     return float(gammaincc(df / 2, x / 2))
 
 
+@cache
+def _legendre() -> tuple[Floats, Floats]:
+    return np.polynomial.legendre.leggauss(80)
+
+
+@lru_cache(maxsize=64)
 def _scale(df: float) -> tuple[Floats, Floats]:
     """Places and weights of s = √(χ²(df) / df), on 80 points of Gauss and Legendre."""
     from scipy.special import gammaln
 
     wide = 9 / math.sqrt(2 * df)
     low, high = max(1e-9, 1 - wide), 1 + wide + 3 / df
-    x, w = np.polynomial.legendre.leggauss(80)
+    x, w = _legendre()
     s = (high + low) / 2 + (high - low) / 2 * x
     log = df / 2 * math.log(df / 2) - gammaln(df / 2) + math.log(2) + (df - 1) * np.log(s)
     return s, w * (high - low) / 2 * np.exp(log - df * s * s / 2)

@@ -271,12 +271,12 @@ _SETTINGS = (
 
 
 def _cases() -> list[tuple[Edit, str, bool]]:
-    """Every edit on every table, all written on one in turn; settings on that one alone."""
+    """Every edit on every table, all written on one in turn; its other values on that one alone."""
     found = []
     for number, edit in enumerate(EVERY):
-        is_setting = isinstance(edit, _SETTINGS)
         in_turn = list(TABLES)[number % len(TABLES)]
-        names = [in_turn] if is_setting else TABLES
+        is_first = edit in ONE_OF_EACH and not isinstance(edit, _SETTINGS)
+        names = TABLES if is_first else [in_turn]
         found += [(edit, name, name == in_turn) for name in names]
     return found
 

@@ -42,6 +42,7 @@ class Driver:
     def keys(self, keys: str) -> None:
         """Press a shortcut; a closed dialog gives activation back only where there is a desktop."""
         self.window.activateWindow()
+        self.settle()
         QTest.keySequence(self.window, keys)
         self.settle()
 

@@ -68,6 +68,10 @@ def two(open_window: Callable[[History], Driver]) -> Driver:
     return open_window(History().after(example("duckweed-light").edit()))
 
 
+pytestmark = pytest.mark.own_window
+"""What a hand has left on a page, and where the keys go then, is much of what is tested."""
+
+
 def figure(driver: Driver) -> FigureChoices:
     return driver.window.store.results.question.figure
 

@@ -101,7 +101,7 @@ def test_every_option_leads_somewhere(name: str) -> None:
         for option in choice.options:
             if option.edit is None:
                 continue
-            after = Results(option.edit.apply(results.study))
+            after = Results(option.edit.apply(results.study), before=results)
             everything(after)
             count += 1
     assert count > 20
@@ -119,7 +119,7 @@ def test_every_error_bar_on_every_height(name: str, height: Height) -> None:
         if option.edit is None:
             assert option.why
             continue
-        after = Results(option.edit.apply(results.study))
+        after = Results(option.edit.apply(results.study), before=results)
         assert after.question.heights.height is height
         everything(after)
         if after.question.heights.error_bar is not ErrorBar.NONE:

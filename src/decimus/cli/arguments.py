@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import argparse
 from collections.abc import Sequence
+from functools import cache
 from typing import TYPE_CHECKING, NoReturn
 
 from decimus import __version__
@@ -56,6 +57,7 @@ def _is_number(text: str) -> bool:
     return True
 
 
+@cache
 def parser(*, is_figure: bool = False) -> Parser:
     """The parser of everything but opening the window with a file.
 

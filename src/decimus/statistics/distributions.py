@@ -100,10 +100,9 @@ def _legendre(points: int) -> tuple[Floats, Floats]:
 def panels(low: float, high: float, count: int, points: int) -> tuple[Floats, Floats]:
     """Nodes and weights of composite Gauss-Legendre quadrature on [low, high]."""
     nodes, weights = _legendre(points)
-    edges = np.linspace(low, high, count + 1)
-    half = (edges[1:] - edges[:-1]) / 2
-    middle = (edges[1:] + edges[:-1]) / 2
-    return (middle[:, None] + half[:, None] * nodes).ravel(), (half[:, None] * weights).ravel()
+    half = (high - low) / (2 * count)
+    middles = low + half * (2 * np.arange(count) + 1)
+    return (middles[:, None] + half * nodes).ravel(), np.tile(half * weights, count)
 
 
 _NEVER = math.log(1e-19)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable
+from functools import lru_cache
 
 import numpy as np
 
@@ -68,6 +69,7 @@ def noncentral_f_tail(f: float, df_effect: float, df_error: float, noncentrality
     return float(weights @ betainc(df_error / 2, df_effect / 2 + j, share))
 
 
+@lru_cache(maxsize=1024)
 def t_noncentrality_interval(t: float, df: float, level: float) -> tuple[float, float]:
     """The noncentralities for which `t` lies at the ends of the middle `level` percent.
 
@@ -98,6 +100,7 @@ def _root(falling: Callable[[float], float], about: float, step: float) -> float
     return root_of_falling(falling, low, high)
 
 
+@lru_cache(maxsize=1024)
 def f_noncentrality_interval(
     f: float, df_effect: float, df_error: float, level: float
 ) -> tuple[float, float]:

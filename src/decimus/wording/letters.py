@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from functools import lru_cache
 
 from decimus.wording.spans import Sentence, Style, Text
 
@@ -32,6 +33,7 @@ def as_printed(sentence: Sentence) -> tuple[Text, ...]:
     return tuple(found)
 
 
+@lru_cache(maxsize=8192)
 def lettered(text: str) -> tuple[Text, ...]:
     """A text with the letters of statistics slanted."""
     found, at = [], 0

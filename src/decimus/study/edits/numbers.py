@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from functools import cache
 from typing import Any, get_type_hints
 
 import msgspec
@@ -24,6 +25,12 @@ NUMBER_SETTINGS = {
 """What is chosen about numbers, in plain words."""
 
 
+@cache
+def _kinds() -> dict[str, Any]:
+    """The type of each; asked for with every option that is shown."""
+    return get_type_hints(NumberStyle, include_extras=True)
+
+
 class ChooseNumberStyle(StudyEdit, frozen=True, kw_only=True):
     """Write numbers in another way in every question of the study; None as the rule has it."""
 
@@ -37,7 +44,7 @@ class ChooseNumberStyle(StudyEdit, frozen=True, kw_only=True):
         words = NUMBER_SETTINGS.get(self.name)
         if words is None:
             raise ChoiceError(f"Numbers have no setting “{self.name}”")
-        kind = get_type_hints(NumberStyle, include_extras=True)[self.name]
+        kind = _kinds()[self.name]
         try:
             return msgspec.convert(self.value, type=kind)
         except msgspec.ValidationError:

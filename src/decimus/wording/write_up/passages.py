@@ -21,6 +21,7 @@ from decimus.study.live_parts import (
 from decimus.values import Value
 from decimus.wording.figure.captions import suggested_caption
 from decimus.wording.letters import lettered
+from decimus.wording.once import once
 from decimus.wording.spans import Choice, Sentence, Span, Style, Text, plain_text
 from decimus.wording.write_up.filling import capitalised
 from decimus.wording.write_up.group_sentences import group_sentences
@@ -38,6 +39,7 @@ _LIVE = "\ufffc"
 """What stands for a live part where only the words around them are compared."""
 
 
+@once
 def suggested(results: Results, which: Passage) -> Sentence:
     """A text as it is suggested."""
     match which:
@@ -191,6 +193,7 @@ class Doubt(Value, frozen=True):
     edits: tuple[tuple[str, WritePassage | BackToSuggestion], ...]
 
 
+@once
 def doubts(results: Results) -> tuple[Doubt, ...]:
     """Own texts around which something has changed since they were last looked at."""
     found: list[Doubt] = []
