@@ -58,11 +58,11 @@ def main() -> None:
     """Measure and print the ratios."""
     decimus = Path(sys.executable).parent / "decimus"
     with tempfile.TemporaryDirectory() as folder:
-        for groups in TABLES:
+        for groups in [*TABLES][: size(2, 1)]:
             path = Path(folder) / f"{groups}.csv"
             write_table(path, groups)
             ours = _ms(path, str(decimus), "summary", "--json")
-            for name, script, goal in SCRIPTS:
+            for name, script, goal in SCRIPTS[: size(2, 1)]:
                 theirs = _ms(path, sys.executable, "-c", script)
                 report(f"a million rows, {groups} groups: summary", ours, name, theirs, goal)
 

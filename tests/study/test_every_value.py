@@ -271,13 +271,17 @@ _SETTINGS = (
 
 
 def _cases() -> list[tuple[Edit, str, bool]]:
-    """Every edit on every table, all written on one in turn; its other values on that one alone."""
+    """Every edit on every table, all written on one in turn; its other values on that one alone.
+
+    Of the other values every third is made where all is written.
+    """
     found = []
     for number, edit in enumerate(EVERY):
         in_turn = list(TABLES)[number % len(TABLES)]
         is_first = edit in ONE_OF_EACH and not isinstance(edit, _SETTINGS)
         names = TABLES if is_first else [in_turn]
-        found += [(edit, name, name == in_turn) for name in names]
+        is_written = is_first or number // len(TABLES) % 3 == 0
+        found += [(edit, name, is_written and name == in_turn) for name in names]
     return found
 
 

@@ -15,7 +15,14 @@ from decimus.window.app import application
 from decimus.window.frame.lessons import Lessons
 from decimus.window.frame.places_line import PLACES
 from decimus.window.main_window import MainWindow
+from decimus.window.state import jobs
 from tests.window.driving import Driver
+
+
+@pytest.fixture(autouse=True)
+def patient(monkeypatch: pytest.MonkeyPatch) -> None:
+    """However busy the machine, a small file is there at once; tests of what is not say so."""
+    monkeypatch.setattr(jobs, "BLINK_S", 30)
 
 
 @pytest.fixture(scope="session")

@@ -9,13 +9,13 @@ import pytest
 from pytestqt.qtbot import QtBot
 
 from decimus.analysis import results as derived
-from decimus.formats import table_files
 from decimus.study.edits import ChooseErrorBarLevel, WriteCells
 from decimus.study.history import History
 from decimus.window.figure import page as panel
 from decimus.window.figure import view as page
 from decimus.window.files import data_files, exports
 from decimus.window.main_window import MainWindow
+from decimus.window.state import jobs
 from decimus.window.state import late_results as settling
 from decimus.workflows import faults
 from tests.window.driving import Driver
@@ -180,7 +180,7 @@ def test_a_job_that_fails_is_told_and_the_next_one_runs(
     path.write_text("a,b\n1.5,2.5\n1.7,2.2\n1.6,2.9\n")
     window = salt.window
     before = window.store.history
-    monkeypatch.setattr(table_files, "_LARGE", 0)
+    monkeypatch.setattr(jobs, "BLINK_S", 0)
     with monkeypatch.context() as patch:
         patch.setattr(module, name, broken)
         start(window, path)

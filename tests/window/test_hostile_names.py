@@ -25,6 +25,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from decimus.analysis.results import Results
 from decimus.formats.delimited import written_csv
 from decimus.formats.table_writers import markdown
 from decimus.study.edits import (
@@ -33,6 +34,7 @@ from decimus.study.edits import (
     DescribeCondition,
     DescribeMaterial,
     DescribeReplicate,
+    Edit,
     ExplainMissing,
     RenameLevel,
     SetValuesAside,
@@ -41,6 +43,7 @@ from decimus.study.edits import (
 from decimus.study.history import History
 from decimus.study.live_parts import Passage
 from decimus.study.readings import HEADINGS, SetAside
+from decimus.study.studies import Study
 from decimus.study.tables import Table
 from decimus.terms import ErrorBar
 from decimus.window.frame.places_line import PLACES
@@ -80,15 +83,11 @@ def hostile_table(folder: Path) -> Path:
     return path
 
 
-@pytest.fixture
-def hostile(empty: Driver, tmp_path: Path) -> Driver:
-    """A window in which everything that can have a name has a hostile one."""
-    window = empty.window
-    window.files.open_path(hostile_table(tmp_path))
-    assert window.store.results.problem is None
-    sheet = window.store.results.sheet
-    level = window.store.results.measurements.factors[0].levels[0].text
-    for edit in (
+def hostile_edits(results: Results) -> tuple[Edit, ...]:
+    """Such names for everything that can have one."""
+    sheet = results.sheet
+    level = results.measurements.factors[0].levels[0].text
+    return (
         DescribeMaterial(material=HOSTILE[0]),
         DescribeCondition(condition=HOSTILE[1]),
         DescribeReplicate(unit_name=HOSTILE[1]),
@@ -98,7 +97,26 @@ def hostile(empty: Driver, tmp_path: Path) -> Driver:
         RenameLevel(variable=HEADINGS, level=level, label=f"{HOSTILE[0]} & {HOSTILE[3]}"),
         ChooseErrorBar(error_bar=ErrorBar.STANDARD_ERROR),
         AddTable(table=Table.from_rows(sheet.table.rows(), HOSTILE[0])),
-    ):
+    )
+
+
+@pytest.fixture(scope="module")
+def named(tmp_path_factory: pytest.TempPathFactory) -> Results:
+    """What follows from a study in which everything has such a name."""
+    edit, _ = table_edit(hostile_table(tmp_path_factory.mktemp("hostile")))
+    study = edit.apply(Study())
+    for other in hostile_edits(Results(study))[:-1]:
+        study = other.apply(study)
+    return Results(study)
+
+
+@pytest.fixture
+def hostile(empty: Driver, tmp_path: Path) -> Driver:
+    """A window in which everything that can have a name has a hostile one."""
+    window = empty.window
+    window.files.open_path(hostile_table(tmp_path))
+    assert window.store.results.problem is None
+    for edit in hostile_edits(window.store.results):
         window.store.apply(edit)
     window.store.undo()
     window.say_words(f"{HOSTILE[0]} cannot be read")
@@ -276,9 +294,9 @@ def test_markdown_is_inert() -> None:
 
 
 @pytest.mark.parametrize("ending", [*FIGURE_FORMATS])
-def test_every_figure_file_is_whole(ending: str, hostile: Driver, tmp_path: Path) -> None:
+def test_every_figure_file_is_whole(ending: str, named: Results, tmp_path: Path) -> None:
     path = tmp_path / f"figure.{ending}"
-    export_figure(hostile.window.store.results, path, FigureFile(dpi=60))
+    export_figure(named, path, FigureFile(dpi=60))
     content = path.read_bytes()
     assert len(content) > 500
     if ending == "svg":
@@ -288,9 +306,9 @@ def test_every_figure_file_is_whole(ending: str, hostile: Driver, tmp_path: Path
 
 
 @pytest.mark.parametrize("ending", [*TABLE_FORMATS])
-def test_every_table_file_is_whole(ending: str, hostile: Driver, tmp_path: Path) -> None:
+def test_every_table_file_is_whole(ending: str, named: Results, tmp_path: Path) -> None:
     path = tmp_path / f"table.{ending}"
-    export_table(hostile.window.store.results, path)
+    export_table(named, path)
     if ending in ("ods", "xlsx"):
         with zipfile.ZipFile(path) as archive:
             for name in archive.namelist():

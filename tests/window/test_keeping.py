@@ -12,13 +12,13 @@ from PySide6.QtWidgets import QApplication
 from pytestqt.qtbot import QtBot
 
 from decimus.analysis.results import Results
-from decimus.formats import table_files
 from decimus.formats.study_file import open_study, save_study, undecided
 from decimus.study.edits import ChooseErrorBarLevel, DeleteRows, WriteCells
 from decimus.study.history import History
 from decimus.window import app
 from decimus.window.files import exports
 from decimus.window.main_window import MainWindow
+from decimus.window.state import jobs
 from decimus.window.state.jobs import Job
 from decimus.window.state.late_results import LateResults
 from decimus.workflows import faults
@@ -262,7 +262,7 @@ def test_a_large_study_is_opened_beside_the_window(
     salt_history: History,
     monkeypatch: pytest.MonkeyPatch,
 ) -> None:
-    monkeypatch.setattr(table_files, "_LARGE_STUDY", 1)
+    monkeypatch.setattr(jobs, "BLINK_S", 0)
     path = study_in(tmp_path, salt_history)
     window = opened(History())
     window.files.open_path(path)

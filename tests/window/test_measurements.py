@@ -324,7 +324,7 @@ def test_a_large_table_opens_beside_the_window(
     empty: Driver, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     """Read in a thread; what comes out is the same as read in the window."""
-    monkeypatch.setattr("decimus.formats.table_files._LARGE", 10)
+    monkeypatch.setattr("decimus.window.state.jobs.BLINK_S", 0)
     path = tmp_path / "large.csv"
     path.write_text(text_of("one row per visitor, conditions in columns"))
     empty.window.files.open_path(path)
@@ -338,7 +338,7 @@ def test_a_large_table_opens_beside_the_window(
 def test_a_large_table_can_be_stopped(
     salt: Driver, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    monkeypatch.setattr("decimus.formats.table_files._LARGE", 10)
+    monkeypatch.setattr("decimus.window.state.jobs.BLINK_S", 0)
     path = tmp_path / "large.csv"
     path.write_text("a,b\n1,2\n3,4\n")
     before = salt.window.store.history.study
@@ -352,9 +352,9 @@ def test_a_large_table_can_be_stopped(
 
 
 @pytest.fixture
-def everything_large(monkeypatch: pytest.MonkeyPatch) -> None:
-    """Every file counts as large, so that all is read beside the window."""
-    monkeypatch.setattr("decimus.formats.table_files._LARGE", 1)
+def nothing_in_a_blink(monkeypatch: pytest.MonkeyPatch) -> None:
+    """Nothing is done in a blink, so that all is read beside the window."""
+    monkeypatch.setattr("decimus.window.state.jobs.BLINK_S", 0)
 
 
 def wait(driver: Driver) -> None:
@@ -362,7 +362,7 @@ def wait(driver: Driver) -> None:
     driver.settle()
 
 
-@pytest.mark.usefixtures("everything_large")
+@pytest.mark.usefixtures("nothing_in_a_blink")
 def test_a_large_table_joins_the_history_and_is_read_again(salt: Driver, tmp_path: Path) -> None:
     """Opened over a study, undone, added, changed by another program: all beside."""
     before = means(salt)
@@ -388,7 +388,7 @@ def test_a_large_table_joins_the_history_and_is_read_again(salt: Driver, tmp_pat
     assert means(salt)[1] == pytest.approx((30.1 + 29.4 + 35.2) / 3)
 
 
-@pytest.mark.usefixtures("everything_large")
+@pytest.mark.usefixtures("nothing_in_a_blink")
 def test_what_is_typed_while_a_table_is_read_is_kept(salt: Driver, tmp_path: Path) -> None:
     path = tmp_path / "signs.csv"
     path.write_text("old,new\n41.5,30.1\n38.2,29.4\n44.9,35.2\n")
@@ -399,7 +399,7 @@ def test_what_is_typed_while_a_table_is_read_is_kept(salt: Driver, tmp_path: Pat
     assert "99.5" in salt.window.store.history.study.sheets[0].table.column(0)
 
 
-@pytest.mark.usefixtures("everything_large")
+@pytest.mark.usefixtures("nothing_in_a_blink")
 def test_a_large_file_that_cannot_be_read_is_said(salt: Driver, tmp_path: Path) -> None:
     path = tmp_path / "words.csv"
     path.write_text("some,words\nbut,no numbers\n")
@@ -682,3 +682,24 @@ def test_ranges_as_people_type_them(text: str, found: tuple[int, int, int, int])
 def test_no_range(text: str) -> None:
     with pytest.raises(ChoiceError):
         typed_range(text, ("Salt", "Light", "Area"), 20)
+
+
+@pytest.mark.usefixtures("nothing_in_a_blink")
+def test_a_pasted_table_is_read_beside_and_can_be_stopped(salt: Driver) -> None:
+    """A new table, and one with the headings at hand, which takes the place of the old."""
+    before = means(salt)
+    salt.clipboard("old\tnew\n41.5\t30.1\n38.2\t29.4\n44.9\t35.2\n")
+    salt.window.paste_table()
+    salt.click(salt.window.beside.line.stop)
+    salt.qtbot.wait(300)
+    assert means(salt) == before
+    salt.window.paste_table()
+    assert means(salt) == before
+    wait(salt)
+    assert means(salt)[0] == pytest.approx((41.5 + 38.2 + 44.9) / 3)
+    salt.clipboard("old\tnew\n40\t30\n38\t29\n45\t35\n")
+    salt.window.paste_table()
+    wait(salt)
+    assert means(salt)[0] == pytest.approx(41)
+    undo(salt)
+    assert means(salt)[0] == pytest.approx((41.5 + 38.2 + 44.9) / 3)

@@ -6,7 +6,6 @@ import io
 import zipfile
 from collections.abc import Iterator
 from contextlib import contextmanager
-from pathlib import Path
 
 from decimus.values import Value
 
@@ -76,15 +75,6 @@ def opened(content: bytes) -> Iterator[Archive]:
     with archive:
         _check(parts, len(content))
         yield Archive(archive)
-
-
-def unpacked_size(path: Path) -> int:
-    """The bytes that an archive says it unpacks to; 0 for what is none."""
-    try:
-        with zipfile.ZipFile(path) as archive:
-            return sum(part.file_size for part in archive.infolist())
-    except _DAMAGE:
-        return 0
 
 
 def _check(parts: list[zipfile.ZipInfo], size: int) -> None:

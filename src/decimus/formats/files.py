@@ -20,13 +20,6 @@ FIGURE_SUFFIXES = (".png", ".svg", ".pdf")
 _LARGEST = 2 * 1024**3
 
 
-def size_of(path: Path) -> int:
-    """The size of a file in bytes; 0 where there is none."""
-    with suppress(OSError):
-        return path.stat().st_size
-    return 0
-
-
 def read_bytes(path: Path) -> bytes:
     """All bytes of a file.
 

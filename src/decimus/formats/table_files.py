@@ -9,10 +9,9 @@ from pathlib import Path
 from msgspec.structs import replace
 
 from decimus.errors import InputError
-from decimus.formats.archives import unpacked_size
 from decimus.formats.decoding import decoded
 from decimus.formats.delimited import decoded_table, find_delimiter
-from decimus.formats.files import STUDY_SUFFIX, name_in_words, read_bytes, size_of, stored_path
+from decimus.formats.files import name_in_words, read_bytes, stored_path
 from decimus.formats.progress import Progress, no_progress
 from decimus.study.readings import Reading
 from decimus.study.studies import Source
@@ -20,11 +19,6 @@ from decimus.study.tables import Table
 from decimus.values import Value
 
 _LOOKED_AT = 20_000
-_ENDS = 8192
-_LARGE = 2_000_000
-"""Bytes of a table from which on it is read beside the window rather than in it."""
-_LARGE_STUDY = 1_000_000
-"""The same for a study, unpacked."""
 _WORKBOOKS = (".xlsx", ".xlsm", ".xls", ".ods")
 
 
@@ -53,29 +47,6 @@ class FoundTable(Value, frozen=True):
             decimal="." if self.has_true_numbers else None,
             likely_decimal="," if self.has_semicolons else None,
         )
-
-
-def reads_slowly(path: Path) -> bool:
-    """Whether reading a file takes longer than a frame or two.
-
-    Workbooks are read by a process of its own; studies are packed.
-    """
-    if size_of(path) >= _LARGE:
-        return True
-    if path.suffix.lower() == STUDY_SUFFIX:
-        return unpacked_size(path) >= _LARGE_STUDY
-    return _is_workbook(_start_and_end(path))
-
-
-def _start_and_end(path: Path) -> bytes:
-    """What a workbook is known by; nothing for a file that cannot be read."""
-    try:
-        with path.open("rb") as file:
-            start = file.read(_ENDS)
-            file.seek(max(_ENDS, size_of(path) - _ENDS))
-            return start + file.read()
-    except OSError:
-        return b""
 
 
 def table_in(

@@ -75,7 +75,8 @@ class TableShape(Value, frozen=True):
 
     def name(self, index: int) -> str:
         """What a column is called: its heading, else "column 3"."""
-        return self.column(index).heading or f"column {index + 1}"
+        profile = self._by_index.get(index)
+        return (profile.heading if profile is not None else "") or f"column {index + 1}"
 
     @property
     def header_row(self) -> int | None:

@@ -28,6 +28,8 @@ from decimus.analysis.results import Results
 from decimus.errors import InputError
 from decimus.examples.catalogue import example
 from decimus.formats.files import name_in_words
+from decimus.formats.progress import Progress
+from decimus.study.edits import BringInTable
 from decimus.study.history import History
 from decimus.study.tables import Table
 from decimus.window.figure.page import PagePanel
@@ -414,19 +416,26 @@ class MainWindow(QMainWindow):
     def paste_table(self) -> None:
         """Bring in the table on the clipboard."""
         self._keep_writing()
-        try:
-            found: QMimeData | None = QGuiApplication.clipboard().mimeData()
-            # Where nothing was ever copied there is no clipboard to speak of.
-            text = "" if found is None else found.text()
-            edit = pasted(text, found.html() if found is not None and found.hasHtml() else "")
-        except InputError as error:
-            self.say(error)
-            return
-        if fits_in_place(self.store.results, edit.table):
-            self.data.use_table(edit.table)
-        else:
-            self.files.bring_in(edit, edit.source.name)
-        self.places_line.go("measurements")
+        found: QMimeData | None = QGuiApplication.clipboard().mimeData()
+        # Where nothing was ever copied there is no clipboard to speak of.
+        text = "" if found is None else found.text()
+        html = found.html() if found is not None and found.hasHtml() else ""
+        results = self.store.results
+
+        def work(progress: Progress) -> tuple[BringInTable, bool]:
+            edit = pasted(text, html)
+            progress(0.5)
+            return edit, fits_in_place(results, edit.table)
+
+        def then(read: tuple[BringInTable, bool]) -> None:
+            edit, fits = read
+            if fits:
+                self.data.use_table(edit.table)
+            else:
+                self.files.bring_in(edit, edit.source.name)
+            self.places_line.go("measurements")
+
+        self.beside.read("Reading the clipboard", work, then)
 
     def type_table(self) -> None:
         """Show an empty sheet to type into."""

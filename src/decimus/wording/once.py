@@ -23,7 +23,7 @@ def once(
     kept: WeakKeyDictionary[Results, dict[object, Found]] = WeakKeyDictionary()
 
     @wraps(find)
-    def found(results: Results, *rest: Rest.args, **named: Rest.kwargs) -> Found:
+    def found(results: Results, /, *rest: Rest.args, **named: Rest.kwargs) -> Found:
         of_these = kept.setdefault(results, {})
         key = (rest, tuple(named.items()))
         if key not in of_these:

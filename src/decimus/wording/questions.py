@@ -53,9 +53,7 @@ def variable_name(measurements: Measurements, variable: int) -> str:
             return factor.name
     if variable < 0:
         return "the headings" if variable == HEADINGS else "the upper headings"
-    shape = measurements.shape
-    is_known = any(profile.index == variable for profile in shape.columns)
-    return shape.name(variable) if is_known else f"column {variable + 1}"
+    return measurements.shape.name(variable)
 
 
 def outcome_columns(measurements: Measurements) -> tuple[int, ...]:

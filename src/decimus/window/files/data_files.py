@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import hashlib
 from collections.abc import Callable
-from contextlib import suppress
 from pathlib import Path
 
 from PySide6.QtCore import QFileSystemWatcher, QObject, QTimer, Signal
@@ -13,7 +12,7 @@ from PySide6.QtWidgets import QFileDialog, QWidget
 from decimus.analysis.results import Results
 from decimus.errors import InputError
 from decimus.formats.files import name_in_words, path_of_stored
-from decimus.formats.progress import Progress, no_progress
+from decimus.formats.progress import Progress
 from decimus.formats.table_files import FoundTable, table_in
 from decimus.study.edits import ReplaceTable
 from decimus.study.history import History
@@ -94,7 +93,10 @@ class DataFiles(QObject):
             return
 
         def difference(progress: Progress) -> str:
-            found = self._read(path, sheet.source, progress)
+            try:
+                found = self._read(path, sheet.source, progress)
+            except InputError:
+                return ""  # a file that is away for a while is no news
             if found.source.checksum == sheet.source.checksum:
                 return ""
             return difference_words(sheet.table, found.table)
@@ -104,8 +106,7 @@ class DataFiles(QObject):
                 self._about = sheet.source
                 self.line.say_file_changed(sheet.source.name, words)
 
-        with suppress(InputError):  # a file that is away for a while is no news
-            self._beside.read(f"Looking at {name_in_words(path)}", path, difference, say)
+        self._beside.read(f"Looking at {name_in_words(path)}", difference, say)
 
     def _read(self, path: Path, source: Source, progress: Progress) -> FoundTable:
         return table_in(
@@ -116,7 +117,11 @@ class DataFiles(QObject):
         """Read the file again; everything said stays."""
         path, source = self._path(), self._store.results.sheet.source
         if path is not None:
-            self._use(path, lambda progress: self._read(path, source, progress), is_again=True)
+            self._use(
+                name_in_words(path),
+                lambda progress: self._read(path, source, progress),
+                is_again=True,
+            )
 
     def use_other_data(self) -> None:
         """Ask for a file whose data take the place of those at hand."""
@@ -129,29 +134,22 @@ class DataFiles(QObject):
     def use_path(self, path: Path) -> None:
         """Put the table of a file in the place of the one at hand."""
         self._use(
-            path,
+            name_in_words(path),
             lambda progress: table_in(path, progress=lambda share: progress(0.4 * share)),
             is_again=False,
         )
 
     def use_table(self, table: Table) -> None:
         """Put a pasted table in the place of the one at hand; the question stays."""
-        content = "\n".join("\t".join(row) for row in table.rows())
-        checksum = hashlib.sha256(content.encode("utf-8", "replace")).hexdigest()
-        found = FoundTable(table, Source(name="pasted table", checksum=checksum))
-        before, base = self._store.results, self._store.history
-        try:
-            wanted = replacement(before, found, is_again=False)
-        except InputError as error:
-            self.refused.emit(error)
-            return
-        if wanted.asked or wanted.edit.renames:
-            self._about = before.sheet.table
-            self.line.ask(wanted)
-        else:
-            self._take(base, self._step(before, base, wanted.edit, no_progress))
 
-    def _use(self, path: Path, read: Callable[[Progress], FoundTable], *, is_again: bool) -> None:
+        def read(_progress: Progress) -> FoundTable:
+            content = "\n".join("\t".join(row) for row in table.rows())
+            checksum = hashlib.sha256(content.encode("utf-8", "replace")).hexdigest()
+            return FoundTable(table, Source(name="pasted table", checksum=checksum))
+
+        self._use("the pasted table", read, is_again=False)
+
+    def _use(self, what: str, read: Callable[[Progress], FoundTable], *, is_again: bool) -> None:
         before, base = self._store.results, self._store.history
 
         def work(progress: Progress) -> tuple[Replacement, _Step | None]:
@@ -168,19 +166,12 @@ class DataFiles(QObject):
             else:
                 self._take(base, step)
 
-        try:
-            self._beside.read(f"Reading {name_in_words(path)}", path, work, then)
-        except InputError as error:
-            self.refused.emit(error)
+        self._beside.read(f"Reading {what}", work, then)
 
     def _apply(self, edit: ReplaceTable) -> None:
         before, base = self._store.results, self._store.history
-        if not edit.source.path:
-            self._take(base, self._step(before, base, edit, no_progress))
-            return
         self._beside.read(
             f"Reading {edit.source.name}",
-            path_of_stored(edit.source.path),
             lambda progress: self._step(before, base, edit, progress),
             lambda step: self._take(base, step),
         )
@@ -190,8 +181,7 @@ class DataFiles(QObject):
     ) -> _Step:
         history = base.after(edit)
         results = Results(history.study, before.number, before, before.decimal_sign)
-        if progress is not no_progress:
-            prepare(results, progress)
+        prepare(results, progress)
         return _Step(edit, history, results, what_changed(before, results, edit))
 
     def _take(self, base: History, step: _Step) -> None:

@@ -18,7 +18,7 @@ from decimus.figure.layout import page_of
 from decimus.figure.outlines import measure
 from decimus.formats.figure_studies import CARRIERS
 from decimus.formats.files import name_in_words
-from decimus.formats.progress import Progress, no_progress
+from decimus.formats.progress import Progress
 from decimus.formats.style_file import read_style
 from decimus.study.edits import AddTable, ApplyStyle, BringInTable, TableEdit
 from decimus.study.edits.question_list import AsksOf
@@ -109,13 +109,12 @@ class Files(QObject):
 
     def bring_in(self, edit: BringInTable, where: str) -> None:
         """Bring in a table; what holds no measurements leaves everything as it is."""
-        base = self._store.history
-        try:
-            found = brought_in(base, edit, where, decimal_sign=self._store.decimal_sign)
-        except InputError as error:
-            self.refused.emit(error)
-        else:
-            self._take_table(base, found)
+        base, sign = self._store.history, self._store.decimal_sign
+        self.beside.read(
+            f"Reading the {where}",
+            lambda _progress: brought_in(base, edit, where, decimal_sign=sign),
+            lambda found: self._take_table(base, found),
+        )
 
     def _take_table(self, base: History, found: BroughtIn) -> None:
         """Show what came in, and say what it has taken the place of."""
@@ -130,8 +129,6 @@ class Files(QObject):
     def _open_study(self, path: Path) -> None:
         def work(progress: Progress) -> OpenedFile:
             found = open_study(path)
-            if progress is no_progress:
-                return found
             progress(0.5)
             sign = self._store.decimal_sign
             results = Results(found.history.study, before=found.results, decimal_sign=sign)
@@ -161,8 +158,7 @@ class Files(QObject):
             edit, parts = table_edit(path, sheet=part, progress=_up_to(0.4, progress))
             progress(0.5)
             found = brought_in(base, edit, str(path), decimal_sign=sign)
-            if progress is not no_progress:
-                prepare(found.results, progress)
+            prepare(found.results, progress)
             return found, parts
 
         def then(opened: tuple[BroughtIn, tuple[str, ...]]) -> None:
@@ -197,8 +193,7 @@ class Files(QObject):
             history = base.after(added)
             number = len(history.study.questions) - 1
             results = Results(history.study, number, before, before.decimal_sign)
-            if progress is not no_progress:
-                prepare(results, progress)
+            prepare(results, progress)
             return WorkedOut(base, history, results)
 
         self._do("Adding", path, work, self._store.take)
@@ -210,11 +205,8 @@ class Files(QObject):
         work: Callable[[Progress], Found],
         then: Callable[[Found], None],
     ) -> None:
-        """Do something with a file, and say where it is refused."""
-        try:
-            self.beside.read(f"{verb} {name_in_words(path)}", path, work, then)
-        except InputError as error:
-            self.refused.emit(error)
+        """Do something with a file; what is refused is said by who does it."""
+        self.beside.read(f"{verb} {name_in_words(path)}", work, then)
 
     def save(self) -> None:
         """Save to the study's file, or ask for one."""

@@ -33,6 +33,10 @@ if TYPE_CHECKING:
     from decimus.window.measurements.sheet_model import Index
 
 
+_MOST_LETTERS = 1_000
+"""Letters of a cell that are looked at to paint it; no column is as wide."""
+
+
 class CellField(QLineEdit):
     """A field over a cell; Return ends typing and goes no further."""
 
@@ -113,6 +117,9 @@ class CellDelegate(QStyledItemDelegate):
             y = rect.center().y() - SWATCH // 2
             painter.fillRect(QRect(room.left(), y, SWATCH, SWATCH), colour(shade))
             room.setLeft(room.left() + SWATCH + 7)
+        text = text[
+            :_MOST_LETTERS
+        ]  # a cell can hold a whole text, and is measured letter by letter
         text = QFontMetrics(font).elidedText(text, Qt.TextElideMode.ElideRight, room.width())
         painter.drawText(room, int(index.data(Qt.ItemDataRole.TextAlignmentRole)), text)
 

@@ -51,6 +51,12 @@ from decimus.window.widgets.theme import (
 )
 from decimus.wording.spans import Choice
 
+_FITTED = 100
+"""Columns that are fitted at once, and beyond those in view."""
+_WIDEST = 240
+_WIDEST_LETTERS = 120
+"""Even the narrowest letters fill the widest column by then."""
+
 
 class SheetView(QTableView):
     """The sheet.
@@ -111,6 +117,8 @@ class SheetView(QTableView):
         )
         self.setVerticalScrollMode(QAbstractItemView.ScrollMode.ScrollPerPixel)
         self.setHorizontalScrollMode(QAbstractItemView.ScrollMode.ScrollPerPixel)
+        self._fitted = 0
+        self.horizontalScrollBar().valueChanged.connect(self._fit_in_view)
 
     def _write_typed(self, row: int, column: int, text: str) -> None:
         """Write what was typed once its field is closed: the table may change its size."""
@@ -148,14 +156,26 @@ class SheetView(QTableView):
         self.setFocus()
 
     def fit_columns(self) -> None:
-        """Columns as wide as their headings and first cells need, within bounds."""
+        """Columns as wide as their headings and first cells need, within bounds.
+
+        Of very many the first, and others when they are scrolled to.
+        """
+        self._fitted = 0
+        self._fit_up_to(_FITTED)
+
+    def _fit_up_to(self, end: int) -> None:
         metrics = QFontMetrics(sans(15, strong=True))
         model = self._model
-        for column in range(model.columnCount()):
+        for column in range(self._fitted, min(end, model.columnCount())):
             texts = [model.heading(column)]
             texts += [str(model.index(row, column).data() or "") for row in range(40)]
-            widest = max(metrics.horizontalAdvance(text) for text in texts)
-            self.setColumnWidth(column, min(240, max(72, widest + 44)))
+            widest = max(metrics.horizontalAdvance(text[:_WIDEST_LETTERS]) for text in texts)
+            self.setColumnWidth(column, min(_WIDEST, max(72, widest + 44)))
+            self._fitted = column + 1
+
+    def _fit_in_view(self) -> None:
+        last = self.columnAt(self.viewport().width() - 1)
+        self._fit_up_to((self._model.columnCount() if last < 0 else last) + _FITTED)
 
     def write(self, row: int, column: int, cells: tuple[tuple[str, ...], ...]) -> None:
         """Write cells unless they stand there already."""

@@ -5,7 +5,7 @@ from __future__ import annotations
 import gc
 import threading
 from collections.abc import Callable
-from pathlib import Path
+from functools import partial
 from typing import TypeVar
 
 from PySide6.QtCore import QObject, Signal
@@ -16,8 +16,7 @@ from decimus.errors import InputError
 from decimus.figure.ink.drawing import load_renderer, picture
 from decimus.figure.layout import page_of
 from decimus.figure.outlines import measure
-from decimus.formats.progress import Progress, Stopped, no_progress
-from decimus.formats.table_files import reads_slowly
+from decimus.formats.progress import Progress, Stopped
 from decimus.window.frame.guard import fault_of
 from decimus.window.measurements.sheet_facts import sheet_facts
 from decimus.window.widgets.plain import PlainLabel
@@ -25,6 +24,12 @@ from decimus.window.widgets.theme import sans
 
 Found = TypeVar("Found")
 
+BLINK_S = 0.05
+"""What is done by then is shown at once; for what takes longer the window goes on."""
+_MANY_CELLS = 20_000
+"""Cells from which on it takes longer than a frame to show what follows from a table."""
+_FEW_GROUPS = 100
+"""Groups up to which their pairs are compared before the table is shown."""
 _SMALL_PICTURE = 1.0
 """Pixels per mm: enough to have every letter's shape at hand for the picture on the screen."""
 
@@ -46,6 +51,8 @@ class Job(QObject):
         super().__init__()
         self._work = work
         self._is_stopped = threading.Event()
+        self._is_over = threading.Event()
+        self._tell: Callable[[], None] = lambda: None
         self._thread = threading.Thread(target=self._run, name="beside", daemon=True)
 
     def start(self) -> None:
@@ -56,9 +63,13 @@ class Job(QObject):
         """Give up at the next chance; nothing is changed."""
         self._is_stopped.set()
 
-    def wait(self, seconds: float) -> None:
-        """Wait for its end, no longer than so many seconds."""
-        self._thread.join(timeout=seconds)
+    def wait(self, seconds: float) -> bool:
+        """Wait for its end, no longer than so many seconds; True where it has ended."""
+        return self._is_over.wait(seconds)
+
+    def tell(self) -> None:
+        """Tell again, in the thread that calls, what came of it."""
+        self._tell()
 
     def _progress(self, share: float) -> None:
         if self._is_stopped.is_set():
@@ -69,13 +80,15 @@ class Job(QObject):
         try:
             found = self._work(self._progress)
         except Stopped:
-            self.failed.emit(None)
+            self._tell = partial(self.failed.emit, None)
         except InputError as error:
-            self.failed.emit(error)
+            self._tell = partial(self.failed.emit, error)
         except Exception as fault:  # noqa: BLE001 - whoever waits has to hear of it
-            self.failed.emit(fault_of(fault))
+            self._tell = partial(self.failed.emit, fault_of(fault))
         else:
-            self.done.emit(found)
+            self._tell = partial(self.done.emit, found)
+        self._is_over.set()
+        self._tell()
 
 
 class Beside(QObject):
@@ -96,7 +109,12 @@ class Beside(QObject):
         self.line.stop.clicked.connect(self.stop)
 
     def start(
-        self, words: str, work: Callable[[Progress], Found], then: Callable[[Found], None]
+        self,
+        words: str,
+        work: Callable[[Progress], Found],
+        then: Callable[[Found], None],
+        *,
+        shows_at_once: bool = True,
     ) -> None:
         """Start work, instead of what is being done.
 
@@ -105,6 +123,7 @@ class Beside(QObject):
             work: does it, in another thread; called with a function that it tells its
                 progress, and that stops it.
             then: called with what came of it, in the window's own thread.
+            shows_at_once: whether the line with its progress is shown from the start.
         """
         self.stop()
         job = Job(work)
@@ -113,24 +132,24 @@ class Beside(QObject):
         job.failed.connect(lambda error: self._refuse(job, error))
         self.job = job
         self.line.say(words)
+        self.line.setVisible(shows_at_once)
         job.start()
 
     def read(
-        self,
-        words: str,
-        path: Path,
-        work: Callable[[Progress], Found],
-        then: Callable[[Found], None],
+        self, words: str, work: Callable[[Progress], Found], then: Callable[[Found], None]
     ) -> None:
-        """Do something with a file: at once, or beside where it takes longer than a frame.
+        """Start work that often is done in a blink, and wait for that long; otherwise as `start`.
 
-        Raises:
-            InputError: what was done at once was refused.
+        How long a file takes is not known by its size: a few bytes can unpack to very many cells.
         """
-        if reads_slowly(path):
-            self.start(words, work, then)
-        else:
-            then(work(no_progress))
+        self.start(words, work, then, shows_at_once=False)
+        job = self.job
+        if job is None:
+            return
+        if job.wait(BLINK_S):
+            job.tell()
+        elif job is self.job:
+            self.line.show()
 
     def _take(self, job: Job, found: Found, then: Callable[[Found], None]) -> None:
         if self._end(job):
@@ -168,19 +187,23 @@ class Beside(QObject):
 
 
 def prepare(results: Results, progress: Progress) -> Results:
-    """Compute what the window will ask for first."""
+    """Compute what the window will ask for first, as far as it would have to wait for that."""
     if results.problem is not None:
         return results
     groups = results.groups
+    cells = results.table.row_count * results.table.column_count
+    if not results.is_large and cells < _MANY_CELLS:
+        return results
     for number, group in enumerate(groups.shown):
         _ = (group.summary.standard_error, group.summary.minimum, group.summary.median)
         progress(0.6 + 0.3 * number / max(1, len(groups.shown)))
-    _ = (results.comparison, results.remarks)
-    progress(0.95)
     # The plotting library is read here once, rather than in the window's own time.
     load_renderer()
-    picture(page_of(results, measure), _SMALL_PICTURE)
     sheet_facts(results)
+    if len(groups.shown) <= _FEW_GROUPS:  # of many the table is shown first, and their pairs later
+        _ = (results.comparison, results.remarks)
+        progress(0.95)
+        picture(page_of(results, measure), _SMALL_PICTURE)
     gc.freeze()  # what was read stays; looking through it again would make the window wait
     progress(1.0)
     return results
@@ -212,7 +235,6 @@ class ProgressLine(QFrame):
         """Say what is being done."""
         self._label.setText(words)
         self.bar.setValue(0)
-        self.show()
 
     def show_share(self, share: float) -> None:
         """Show how far it is."""
