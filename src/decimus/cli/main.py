@@ -73,10 +73,11 @@ def _results(arguments: argparse.Namespace) -> Results:
 
 
 def _summary(arguments: argparse.Namespace) -> None:
+    results = _results(arguments)
+    # After the reading has begun, which goes on meanwhile; so in every command.
     from decimus.formats.table_writers import csv_bytes
     from decimus.report.records import summary_record, summary_rows
 
-    results = _results(arguments)
     level = results.question.heights.level
     if arguments.json:
         print_json(summary_record(results, level))
@@ -90,10 +91,11 @@ def _summary(arguments: argparse.Namespace) -> None:
 
 
 def _compare(arguments: argparse.Namespace) -> None:
+    read = _results(arguments)
     from decimus.cli.comparing import compared
     from decimus.report.records import comparison_record
 
-    results = compared(arguments, _results(arguments))
+    results = compared(arguments, read)
     comparison = results.comparison
     if comparison is None:
         refusal = results.refusal or DesignError("There is nothing to compare")
@@ -128,9 +130,9 @@ def _tell(arguments: argparse.Namespace, results: Results) -> None:
 
 
 def _check(arguments: argparse.Namespace) -> int:
+    results = _results(arguments)
     from decimus.report.readings import check_record, check_text
 
-    results = _results(arguments)
     record = check_record(results)
     if arguments.json:
         print_json(record)

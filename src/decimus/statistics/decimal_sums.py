@@ -16,7 +16,7 @@ from decimus.values import Value
 _FEW = 100
 """Numbers up to which whole numbers of the language are faster than an array of them."""
 _MOST_DECIMALS = 6
-_LOOKED_AT = 12
+_LOOKED_AT = 4
 _MOST_TYPED, _MOST_PLACES = 15, 60
 """Digits of a number that somebody typed, and how far from its decimal sign they stand."""
 _MOST_WHOLE = 2.0**53
@@ -60,15 +60,16 @@ def decimal_sums(values: Floats) -> DecimalSums | None:
         return _sums_of_few(values.tolist())
     if (decimals := _decimals(values[:_LOOKED_AT].tolist())) is None:
         return None
-    scale = 10**decimals
-    scaled = np.rint(values * scale)
-    largest = float(np.abs(scaled).max())
-    if largest >= _MOST_WHOLE or n * largest * largest >= _MOST_SQUARES:
-        return None
-    if not np.array_equal(scaled / scale, values):
-        return None
-    whole = scaled.astype(np.int64)
-    return DecimalSums(n, scale, int(whole.sum()), int(np.dot(whole, whole)))
+    for more in range(decimals, _MOST_DECIMALS + 1):
+        scale = 10**more
+        scaled = np.rint(values * scale)
+        largest = max(float(scaled.max()), -float(scaled.min()))
+        if largest >= _MOST_WHOLE or n * largest * largest >= _MOST_SQUARES:
+            return None
+        if (scaled / scale == values).all():
+            whole = scaled.astype(np.int64)
+            return DecimalSums(n, scale, int(whole.sum()), int(np.dot(whole, whole)))
+    return None
 
 
 def _sums_of_few(values: list[float]) -> DecimalSums | None:
