@@ -17,12 +17,14 @@ from fractions import Fraction
 from decimus.analysis.results import Results
 from decimus.errors import InputError
 from decimus.formats.table_files import table_of_bytes
+from decimus.report.documents.markdown import markdown_bytes
 from decimus.report.records import SUMMARY_HEADINGS, summary_record, summary_rows
 from decimus.report.summary_tables import shown_rows
 from decimus.study.edits import BringInTable, ChooseColumns
 from decimus.study.studies import Study
 from decimus.terms import Statistic
 from decimus.wording.remarks.remarks import remark_words
+from decimus.workflows.reporting import document_of
 
 _WIDE = Context(prec=900)
 _EITHER = re.compile(r"[1-9]\d{0,2}[.,]\d{3}")
@@ -197,8 +199,13 @@ _FINE = ("", "asked", "refused", "ambiguous")
 """What may come of a table that holds no number that is wrong."""
 
 
-def verdict(table: Made) -> str:
-    """ "" where every number is right, one of `_FINE`, else what is wrong."""
+def verdict(table: Made, *, with_report: bool = False) -> str:
+    """ "" where every number is right, one of `_FINE`, else what is wrong.
+
+    Args:
+        table: it.
+        with_report: whether the report is written and read back, too, which takes a while.
+    """
     try:
         found = table_of_bytes(table.content, "t", title="t")
         study = BringInTable(table=found.table, reading=found.first_reading).apply(Study())
@@ -220,6 +227,11 @@ def verdict(table: Made) -> str:
     }:
         asks = any(remark.is_open for remark in remark_words(results))
         return "asked" if asks else f"n: { ({k: g.n for k, g in groups.items()}) }"
+    return _wrong_number(table, results, _reported(results) if with_report else {})
+
+
+def _wrong_number(table: Made, results: Results, reported: dict[tuple[str, Statistic], str]) -> str:
+    """The first number that is wrong, as text, JSON, CSV or in the report; "" for none."""
     records = {record["levels"][-1]: record for record in summary_record(results, 95)["groups"]}
     cells = {row[0]: dict(zip(SUMMARY_HEADINGS, row[1:], strict=True)) for row in _rows(results)}
     shown = {row[0]: row[-len(_COLUMNS) :] for row in shown_rows(results)[1:]}
@@ -229,6 +241,9 @@ def verdict(table: Made) -> str:
             exact = EXACT[statistic](values)
             if wrong := _shown_wrong(shown[name][place], exact):
                 return f"{name} {statistic}: {wrong}"
+            in_report = reported[name, statistic] if reported else shown[name][place]
+            if wrong := _shown_wrong(in_report, exact):
+                return f"{name} {statistic} in the report: {wrong}"
             if statistic not in _FIELDS:
                 continue
             field = _FIELDS[statistic]
@@ -240,6 +255,42 @@ def verdict(table: Made) -> str:
                 if off > _SAME * abs(exact):
                     return f"{name} {statistic} in {where}: {number!r}, not {float(exact)!r}"
     return ""
+
+
+_RAISED = str.maketrans("⁰¹²³⁴⁵⁶⁷⁸⁹⁻", "0123456789-")
+
+
+_HEADS = {
+    "Mean": Statistic.MEAN,
+    "SD": Statistic.STANDARD_DEVIATION,
+    "SE": Statistic.STANDARD_ERROR,
+    "Median": Statistic.MEDIAN,
+    "Min": Statistic.MINIMUM,
+    "Max": Statistic.MAXIMUM,
+    "Variance": Statistic.VARIANCE,
+    "Sum": Statistic.SUM,
+}
+
+
+def _reported(results: Results) -> dict[tuple[str, Statistic], str]:
+    """The numbers of each group in the summary table of the written report."""
+    text = markdown_bytes(document_of([results]), {1: "figure.svg"}).decode()
+    text = text[text.index("**Table 1.**") : text.find("**Table 2.**")]
+    rows = [[cell.strip() for cell in line.split("|")[1:-1]] for line in text.splitlines()]
+    head, _, *body = [row for row in rows if row]
+    names = [heading.partition(" (")[0] for heading in head]
+    return {
+        (row[0], _HEADS[name]): _plain(cell)
+        for row in body
+        for name, cell in zip(names, row, strict=True)
+        if name in _HEADS
+    }
+
+
+def _plain(cell: str) -> str:
+    """A number of a text as digits, "6.02×10²³" as 6.02e23."""
+    number, _, power = cell.replace("\u2212", "-").replace("\u2009", "").partition("×10")
+    return f"{number}e{power.translate(_RAISED)}" if power else number
 
 
 def _rows(results: Results) -> list[list[str]]:
@@ -271,12 +322,12 @@ def _shown_wrong(text: str, exact: Fraction) -> str:
 
 
 def run(seeds: range) -> Counter[str]:
-    """The verdicts on some tables; prints what is wrong."""
+    """The verdicts on some tables, every twentieth with its report; prints what is wrong."""
     counts: Counter[str] = Counter()
     for seed in seeds:
         table = made(seed)
         try:
-            found = verdict(table)
+            found = verdict(table, with_report=seed % 20 == 0)
         except Exception as error:  # noqa: BLE001 - a fault is what is looked for
             found = f"fault: {type(error).__name__}: {error}"
         counts[found or "right" if found in _FINE else "wrong"] += 1
