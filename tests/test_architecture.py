@@ -6,11 +6,13 @@ import ast
 import shutil
 import subprocess
 import sys
+from functools import cache
 from pathlib import Path
 
 import pytest
 
 from decimus import errors
+from tests.trees import nodes, tree
 
 ROOT = Path(__file__).parents[1]
 BELOW_THE_WINDOW = """
@@ -76,6 +78,7 @@ def test_no_module_has_grown_past_its_size() -> None:
     assert long == []
 
 
+@cache
 def imports_of(source: Path) -> dict[str, set[str]]:
     """What every module imports of ours, deferred and for types only counted in."""
     names = {}
@@ -85,7 +88,7 @@ def imports_of(source: Path) -> dict[str, set[str]]:
     found: dict[str, set[str]] = {}
     for name, path in names.items():
         found[name] = set()
-        for node in ast.walk(ast.parse(path.read_text(encoding="utf-8"))):
+        for node in nodes(path):
             if isinstance(node, ast.ImportFrom) and node.module in names:
                 inner = {f"{node.module}.{alias.name}" for alias in node.names}
                 found[name] |= (inner & names.keys()) or {node.module}
@@ -121,7 +124,7 @@ def test_no_modules_import_each_other_not_even_late() -> None:
 
 def test_a_planted_ring_is_found() -> None:
     """A late import upwards inside a layer: the groups ask for the results made of them."""
-    imports = imports_of(ROOT / "src")
+    imports = {name: set(others) for name, others in imports_of(ROOT / "src").items()}
     imports["decimus.analysis.groups"] |= {"decimus.analysis.results"}
     ring = cycle_in(imports)
     assert {"decimus.analysis.groups", "decimus.analysis.results"} <= set(ring)
@@ -142,7 +145,7 @@ def test_the_tree_of_errors_is_drawn_whole() -> None:
     """Every error class of ours stands in the docstring of the module that draws them."""
     defined = set()
     for path in (ROOT / "src" / "decimus").rglob("*.py"):
-        for node in ast.walk(ast.parse(path.read_text(encoding="utf-8"))):
+        for node in nodes(path):
             if isinstance(node, ast.ClassDef) and not node.name.startswith("_"):
                 bases = {base.id for base in node.bases if isinstance(base, ast.Name)}
                 if any(name == "Exception" or name.endswith("Error") for name in bases):
@@ -159,7 +162,7 @@ def test_functions_of_arrays_say_what_each_array_is() -> None:
     """Shapes stand beside the names; that nothing is missing is said for the whole package."""
     silent = []
     for path in sorted((ROOT / "src" / "decimus" / "statistics").glob("*.py")):
-        for node in ast.parse(path.read_text(encoding="utf-8")).body:
+        for node in tree(path).body:
             if not isinstance(node, ast.FunctionDef) or node.name.startswith("_"):
                 continue
             arrays = [

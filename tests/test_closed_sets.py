@@ -16,6 +16,7 @@ from decimus.analysis.statistic_kinds import STATISTICS, Family
 from decimus.charts.registry import CHARTS
 from decimus.study.edits.groups import fitting
 from decimus.terms import ChartKind, ErrorBar, Height, Method, Statistic
+from tests.trees import tree
 
 SOURCES = Path(terms.__file__).parent
 MORE = (
@@ -216,13 +217,13 @@ def member_of(node: ast.expr | None) -> tuple[str, str] | None:
 def trees() -> Iterator[tuple[str, ast.Module]]:
     """Every module with its path below the sources."""
     for path in sorted(SOURCES.rglob("*.py")):
-        yield path.relative_to(SOURCES).as_posix(), ast.parse(path.read_text(encoding="utf-8"))
+        yield path.relative_to(SOURCES).as_posix(), tree(path)
 
 
 def tables() -> Iterator[tuple[str, str, str, set[str]]]:
     """Every table by members of a closed set: file, enum, first and last key, keys."""
-    for file, tree in trees():
-        for node in ast.walk(tree):
+    for file, module in trees():
+        for node in ast.walk(module):
             if isinstance(node, ast.Dict) and len(node.keys) > 1:
                 keys = [member_of(key) for key in node.keys]
                 named = [key for key in keys if key is not None]
@@ -263,8 +264,8 @@ def test_a_planted_member_is_missed_by_every_table_of_its_set(enum: str) -> None
 def test_no_case_takes_what_is_left_of_a_closed_set() -> None:
     """`case _` over members would take a new one in silence; types find what is missing."""
     found = []
-    for file, tree in trees():
-        for node in ast.walk(tree):
+    for file, module in trees():
+        for node in ast.walk(module):
             if not isinstance(node, ast.Match):
                 continue
             patterns = [

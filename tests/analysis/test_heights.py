@@ -83,7 +83,7 @@ def test_logarithms_are_taken_back() -> None:
     assert groups.height(first) == pytest.approx(8)
     assert groups.as_shown(first.summary.values) == pytest.approx([1, 2, 4, 8, 16, 32, 64])
     back = TakeBackAdjustment(adjustment=Logarithm(2), words="log₂")
-    again = Results(back.apply(results.study))
+    again = Results(back.apply(results.study), before=results)
     assert again.groups.heights.height is Height.MEAN
     assert again.groups.height(again.groups.shown[0]) == pytest.approx(127 / 7)
 

@@ -50,10 +50,10 @@ def test_a_doubtful_comma_is_asked_about() -> None:
     remark = remark_words(results)[0]
     assert remark.head == "“1,234” is read as 1234."
     as_decimal, as_group = (edit for _, edit in remark.fixes)
-    decided = Results(as_decimal.apply(results.study))
+    decided = Results(as_decimal.apply(results.study), before=results)
     assert decided.groups.group(("a",)).summary.mean == pytest.approx(1.242)
     assert "with a decimal comma." in plain_text(reading_sentence(decided))
-    settled = Results(as_group.apply(results.study))
+    settled = Results(as_group.apply(results.study), before=results)
     for after in (decided, settled):
         assert not any("is read as" in r.head for r in remark_words(after))
 

@@ -185,7 +185,9 @@ def test_the_caption_says_them_where_they_are_drawn_only() -> None:
         edits.ChooseSpacing(spacing=Spacing.EVEN),
         edits.ChooseKind(kind=ChartKind.BARS),
     ):
-        assert "its errors" not in plain_text(caption(Results(edit.apply(found.study))))
+        assert "its errors" not in plain_text(
+            caption(Results(edit.apply(found.study), before=found))
+        )
 
 
 def test_the_page_says_when_there_is_no_room_for_true_distances() -> None:

@@ -154,7 +154,9 @@ def test_one_axis_for_other_units_is_not_and_says_why() -> None:
     remark = next(r for r in remark_words(asked) if r.head == "Outcomes have an axis each.")
     assert "units differ" in remark.why
     _, back = remark.fixes[0]
-    assert all(r.head != remark.head for r in remark_words(Results(back.apply(asked.study))))
+    assert all(
+        r.head != remark.head for r in remark_words(Results(back.apply(asked.study), before=asked))
+    )
     apart = edits.ChooseSetting(name="outcomes_together", value=False)
     assert not are_together(Results(study(ROOT, SHOOT, chosen=(apart,))))
 

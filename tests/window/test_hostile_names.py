@@ -58,6 +58,7 @@ from decimus.workflows.exporting import (
     export_table,
 )
 from decimus.workflows.opening import open_file, table_edit
+from tests.trees import nodes
 from tests.window.driving import Driver
 
 IMAGE = "<img src='file:///dev/zero'>"
@@ -343,8 +344,7 @@ def test_labels_are_made_in_one_place() -> None:
     """A label of the library's own guesses whether its text is HTML; ours are told."""
     root = Path(sys.modules["decimus"].__file__ or "").parent / "window"
     for path in root.rglob("*.py"):
-        tree = ast.parse(path.read_text())
-        for call in (node for node in ast.walk(tree) if isinstance(node, ast.Call)):
+        for call in (node for node in nodes(path) if isinstance(node, ast.Call)):
             name = getattr(call.func, "id", getattr(call.func, "attr", ""))
             if path.name != "plain.py":
                 assert name != "QLabel", f"{path.name}:{call.lineno}"

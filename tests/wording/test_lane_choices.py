@@ -143,7 +143,7 @@ def test_statistics_are_put_in_and_taken_out() -> None:
             in ((*columns, statistic), _without(columns, statistic))
         )
         assert option.edit is not None
-        results = Results(option.edit.apply(results.study))
+        results = Results(option.edit.apply(results.study), before=results)
         assert (statistic in results.question.lanes.columns) == (statistic not in columns)
         everything(results)
 
@@ -195,7 +195,7 @@ def test_orders_by_every_rule() -> None:
     for choice in orders:
         for option in choice.options:
             assert option.edit is not None
-            after = Results(option.edit.apply(results.study))
+            after = Results(option.edit.apply(results.study), before=results)
             position = 0 if choice is orders[0] else 1
             levels = tuple(level.level.text for level in after.groups.factors[position].levels)
             assert getattr(option.edit, "levels", None) == levels

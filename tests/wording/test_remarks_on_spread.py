@@ -41,7 +41,7 @@ def test_each_is_raised_and_its_fixes_settle_it(
         return
     words = next(w for w in remark_words(results) if w.head.startswith(head))
     for _, fix in words.fixes:
-        after = Results(fix.apply(results.study))
+        after = Results(fix.apply(results.study), before=results)
         assert not any(isinstance(remark, kind) for remark in after.remarks)
 
 

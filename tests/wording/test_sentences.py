@@ -97,7 +97,7 @@ def test_every_option_of_every_sentence_can_be_applied() -> None:
                     if option.edit is None:
                         assert option.why
                         continue
-                    after = Results(option.edit.apply(results.study))
+                    after = Results(option.edit.apply(results.study), before=results)
                     if after.problem is None:
                         plain_text(caption(after))
                         plain_text(reading_sentence(after))
@@ -112,7 +112,7 @@ def test_choosing_an_option_makes_it_current() -> None:
             if option.edit is None:
                 assert option.why
                 continue
-            after = choices(caption(Results(option.edit.apply(results.study))))
+            after = choices(caption(Results(option.edit.apply(results.study), before=results)))
             if key in after:
                 current = [o.label for o in after[key].options if o.is_current]
                 assert current == [option.label]
@@ -150,7 +150,7 @@ def test_reading_of_a_long_table() -> None:
     assert plain(question) == "How does area (mm²) differ by salt (g/L) and light?"
     swap = next(o for o in choices(question)["asked factor 0"].options if "swap" in o.label)
     assert swap.edit is not None
-    swapped = Results(swap.edit.apply(results.study))
+    swapped = Results(swap.edit.apply(results.study), before=results)
     assert plain(question_sentence(swapped)).endswith("differ by light and salt (g/L)?")
 
 

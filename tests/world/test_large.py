@@ -16,7 +16,7 @@ from decimus.terms import Layout
 from tests.world.vocabulary import UNITS
 
 _NAMES = ("treatment", "sex", "site", "Behandlung", "espèce", "strain", "habitat")
-TABLES = 120
+TABLES = 80
 _CHUNK = 20
 
 
