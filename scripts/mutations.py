@@ -220,7 +220,7 @@ BREAKS = (
     Break(
         "a job that fails keeps its consumer waiting",
         "window/state/jobs.py",
-        "            self.failed.emit(fault_of(fault))",
+        "            self._tell = partial(self.failed.emit, fault_of(fault))",
         "            logged(fault)",
         "tests/window/test_keeping.py",
     ),

@@ -88,6 +88,8 @@ class Worker:
         other = self.folder / f"other-{self.story}.decimus"
         other.write_bytes(study_bytes(open_file(self.table).history))
         self.window.files.open_path(other)
+        while self.window.beside.job is not None:
+            self.app.processEvents()
         self.story += 1
         self.note()
 
