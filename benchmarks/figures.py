@@ -139,7 +139,7 @@ def main() -> None:
     for what, ours, theirs, times, goal in cases:
         report(what, median_ms(ours, times, 2), "a plain script", median_ms(theirs, times, 1), goal)
     bars = median_ms(plain(12, 30), 9, 1)
-    for kind in ChartKind:
+    for kind in [*ChartKind][: size(len(ChartKind), 3)]:
         start = ChooseKind(kind=kind).apply(study(12, 30))
         what = f"redraw 12 × 30 as {kind.value}"
         report(what, median_ms(redraw(start), 9, 2), "bars by a plain script", bars, "< 60 ms")

@@ -24,14 +24,17 @@ from decimus.study.history import History
 from decimus.study.studies import Study
 
 
+def pytest_collection_finish() -> None:
+    """What is imported stays, and what a test makes is gone with it: fewer looks for rings."""
+    gc.collect()
+    gc.freeze()
+    gc.set_threshold(100_000, 20, 50)
+
+
 def pytest_unconfigure() -> None:
     """Leave nothing of what tests have set or left behind."""
     shutil.rmtree(os.environ["XDG_CONFIG_HOME"], ignore_errors=True)
 
-
-# What is imported stays, and most of what a test makes is gone with it: fewer looks for rings.
-gc.freeze()
-gc.set_threshold(100_000, 20, 50)
 
 settings.register_profile("decimus", deadline=None, max_examples=40, database=None)
 settings.load_profile("decimus")

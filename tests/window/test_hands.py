@@ -68,10 +68,6 @@ def two(open_window: Callable[[History], Driver]) -> Driver:
     return open_window(History().after(example("duckweed-light").edit()))
 
 
-pytestmark = pytest.mark.own_window
-"""What a hand has left on a page, and where the keys go then, is much of what is tested."""
-
-
 def figure(driver: Driver) -> FigureChoices:
     return driver.window.store.results.question.figure
 
@@ -162,6 +158,7 @@ def test_level_names_and_key_entries_are_written_where_they_stand(two: Driver) -
         two.keys("Ctrl+Y")
 
 
+@pytest.mark.own_window  # where the keys go depends on what was done before
 def test_escape_leaves_words_and_leaving_the_field_keeps_them(two: Driver) -> None:
     before = figure(two)
     typed(two, AxisTitle(Axis.VALUE), "nothing", Qt.Key.Key_Escape)
@@ -258,6 +255,7 @@ def test_key_and_titles_are_dragged_and_put_back(two: Driver) -> None:
         assert figure(two).moved == ()
 
 
+@pytest.mark.own_window  # where the keys go depends on what was done before
 def test_a_group_dragged_stands_in_another_place(salt: Driver) -> None:
     """And the comparison lines, colours and the sheet follow as from any other place."""
     salt.window.store.apply(ChooseKind(kind=ChartKind.BARS))
@@ -397,6 +395,7 @@ def test_arrow_keys_move_what_is_chosen(two: Driver) -> None:
     assert figure(two).value_to is not None
 
 
+@pytest.mark.own_window  # where the keys go depends on what was done before
 def test_tab_walks_the_parts_in_reading_order_and_leaves(two: Driver) -> None:
     two.window.store.apply(ChooseSetting(name="title", value="Fronds"))
     two.settle()
@@ -420,6 +419,7 @@ def test_tab_walks_the_parts_in_reading_order_and_leaves(two: Driver) -> None:
     assert view.chosen_part == walked[-1]
 
 
+@pytest.mark.own_window  # where the keys go depends on what was done before
 def test_enter_writes_or_opens_what_can_be_done(two: Driver) -> None:
     view = view_of(two)
     view.setFocus()
@@ -704,6 +704,7 @@ def test_ends_of_other_axes_are_dragged_by_themselves(
     assert end == pytest.approx(wanted, rel=0.02)
 
 
+@pytest.mark.own_window  # where the keys go depends on what was done before
 def test_tab_in_the_field_keeps_the_words_and_goes_on(two: Driver) -> None:
     view = view_of(two)
     view.setFocus()
