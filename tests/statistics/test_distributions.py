@@ -142,3 +142,8 @@ def test_t_quantiles_have_closed_forms(share: float) -> None:
     t = t_quantile(share, 4)
     u = 1 + t * t / 4
     assert 0.5 + 0.375 * (t / math.sqrt(u)) * (1 - t * t / (12 * u)) == pytest.approx(share)
+
+
+def test_means_that_are_all_the_same_are_as_far_apart_as_any() -> None:
+    """Of very many pairs the tails go through a series, which has no length where all are 0."""
+    assert studentized_range_tails([0.0] * 2000, 70, 12.0).tolist() == [1.0] * 2000

@@ -92,6 +92,8 @@ def _many_tails(q: Floats, k: int, df: float) -> Floats:
                 furthest = middle
             else:
                 nearest = middle
+    if furthest == 0:
+        return np.ones_like(q)  # no two means are apart
     top = math.log1p(furthest)
     x = np.polynomial.chebyshev.chebpts1(_MANY)
     points = np.expm1((x + 1) * top / 2)
