@@ -420,3 +420,16 @@ def test_groups_beyond_the_ends_of_their_axis_are_left_out_and_that_is_said() ->
             edits.ChooseSetting(name="group_to", value=high),
         )
         assert page(FIVE_BY_FOUR, line, *ends).of(GroupAt)
+
+
+@pytest.mark.parametrize(
+    "chosen",
+    [
+        edits.ChooseSetting(name="value_step", value=5e22),
+        edits.ChooseValueRange(value_from=1e17, value_to=None),
+        edits.ChooseValueRange(value_from=None, value_to=-1e17),
+    ],
+)
+def test_an_axis_has_a_length_whatever_is_chosen(chosen: edits.Edit) -> None:
+    scale = page(FIVE_BY_FOUR, edits.ChooseKind(kind=ChartKind.BOXES), chosen).plots[0].scale
+    assert scale.low < scale.high

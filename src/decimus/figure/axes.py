@@ -35,6 +35,8 @@ _BETWEEN_NUMBERS = 1.6
 """Air between numbers along an axis, in mm."""
 _MOST_STEPS = 60
 """More ticks than that of a step chosen by hand could not be told apart."""
+_LEAST_STEPS = 1e-3
+"""Of a step chosen by hand that is far longer than the axis nothing would be seen but its ends."""
 
 
 class ValueAxis(Value, frozen=True):
@@ -164,13 +166,15 @@ def _ends(choices: FigureChoices, low: float, high: float) -> tuple[float, float
     first = low if choices.value_from is None else choices.value_from
     last = high if choices.value_to is None else choices.value_to
     if first >= last:
-        return (first, first + 1.0) if choices.value_to is None else (last - 1.0, last)
+        ended = last if choices.value_to is not None else first
+        room = max(1.0, abs(ended) / 2)  # 1 more is nothing to a very large number
+        return (first, first + room) if choices.value_to is None else (last - room, last)
     return first, last
 
 
 def _step(choices: FigureChoices, span: float, most: int) -> float:
     own = choices.value_step
-    if own is not None and span / own <= _MOST_STEPS:
+    if own is not None and _LEAST_STEPS <= span / own <= _MOST_STEPS:
         return own
     return tick_step(span, most)
 
