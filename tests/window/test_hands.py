@@ -19,6 +19,7 @@ from decimus.formats.delimited import table_of_text
 from decimus.formats.study_file import study_bytes, study_from_bytes, undecided
 from decimus.study.edits import (
     BringInTable,
+    ChooseFactors,
     ChooseKind,
     ChooseLook,
     ChooseOutcome,
@@ -720,3 +721,16 @@ def test_tab_in_the_field_keeps_the_words_and_goes_on(two: Driver) -> None:
     assert view.field is None
     assert view.hasFocus()
     assert view.chosen_part == view.parts[at + 1]
+
+
+def test_a_menu_of_a_part_that_is_gone_before_it_was_drawn(two: Driver) -> None:
+    """Asked for in the same turn in which the groups have changed."""
+    view = view_of(two)
+    target = next(part for part in view.parts if isinstance(part, LevelName))
+    factor = two.window.store.results.groups.factors[0].factor.variable
+    two.window.store.apply(ChooseFactors(factors=(1,), names=("light",), before=(0, 1)))
+    assert view.is_waiting
+    menu = view.open_menu(target, QPoint(20, 20))
+    assert factor == target.variable
+    assert [action.text() for action in menu.actions()]
+    assert not view.is_waiting

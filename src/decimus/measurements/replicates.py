@@ -6,6 +6,7 @@ import numpy as np
 from msgspec.structs import replace
 
 from decimus.measurements.cells import Booleans, Integers
+from decimus.measurements.counting import are_proved_same
 from decimus.measurements.extraction import Observed
 from decimus.measurements.families import Family
 from decimus.measurements.kept_decisions import decoded
@@ -87,6 +88,10 @@ def units_of(
     roles = roles if roles is not None and roles.unit == column else None
     same = _sameness(reading, shape, naming, roles)
     is_same = counts.recur and same.is_same
+    is_sure = same.is_sure
+    if is_same and not same.is_said and not shape.pairs_by_row:
+        named = [observed.names.texts[code] for code in np.unique(names).tolist()]
+        is_sure = are_proved_same(named, round(counts.groups_of_each))
     readings = _readings_across(observed, shape) if shape.readings else counts.readings
     found = roles if not same.is_said else None
     return Units(
@@ -95,7 +100,7 @@ def units_of(
         count=counts.units,
         recurs=counts.recur,
         is_same=is_same,
-        is_decided=same.is_said or same.is_sure or not counts.recur,
+        is_decided=same.is_said or is_sure or not counts.recur,
         is_block=_is_block(reading, naming.profile, found),
         readings=readings,
         is_averaged=_is_averaged(reading, column, shape, roles, counts, is_same=is_same),
@@ -132,6 +137,7 @@ class _Counts(Value, frozen=True):
         are_several: whether most groups hold more than one.
         readings: fewest and most measurements of one name in a group.
         are_read_again: whether half of the names or more have several in a group.
+        groups_of_each: in how many groups a name stands on average.
     """
 
     units: int
@@ -139,6 +145,7 @@ class _Counts(Value, frozen=True):
     are_several: bool
     readings: tuple[int, int]
     are_read_again: bool
+    groups_of_each: float
 
     @staticmethod
     def of(groups: Integers, names: Integers, count: int) -> _Counts:
@@ -152,6 +159,7 @@ class _Counts(Value, frozen=True):
             are_several=_mostly(names_of_group[names_of_group > 0] > 1),
             readings=(int(counts.min()), int(counts.max())),
             are_read_again=bool((counts > 1).mean() >= 0.5),
+            groups_of_each=float(groups_of_name[groups_of_name > 0].mean()),
         )
 
 

@@ -230,7 +230,7 @@ class PageView(FigureView):
 
     def open_menu(self, target: AnyTarget | None, at: QPoint) -> QMenu:
         """What applies to a part, as actions; on bare paper what can be put there."""
-        results = self._results
+        target, results = self.still_there(target), self._results
         offered = Offered(
             write=partial(self.write, target)
             if target is not None and self.words_of(target) is not None

@@ -194,6 +194,13 @@ class FigureView(QWidget):
             return None
         return self._page.target_at(*self.point_mm(position))
 
+    def still_there(self, target: AnyTarget | None) -> AnyTarget | None:
+        """A part, None where it is gone: what waits to be drawn is drawn first."""
+        if target is None or not self.is_waiting:
+            return target
+        self.draw_now()
+        return target if self.marks_of(target) else None
+
     def marks_of(self, target: AnyTarget) -> tuple[Mark, ...]:
         """The marks of one thing."""
         marks = () if self._page is None else self._page.marks
