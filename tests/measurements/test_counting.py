@@ -6,6 +6,8 @@ import math
 
 import pytest
 
+from decimus.analysis.results import Results
+from decimus.examples.catalogue import EXAMPLES, example
 from decimus.measurements.counting import are_proved_same, coincidence
 from decimus.study.edits import ChooseSameUnits
 from decimus.wording.remarks.remarks import remark_words
@@ -75,3 +77,9 @@ def test_what_is_not_proved_is_asked(word: str, names: list[str], is_asked: bool
             if remark.is_open
             for _, fix in remark.fixes
         )
+
+
+@pytest.mark.parametrize("name", [one.name for one in EXAMPLES])
+def test_no_example_leaves_a_question(name: str) -> None:
+    results = Results(example(name).history().study)
+    assert [remark.head for remark in remark_words(results) if remark.is_open] == []

@@ -104,6 +104,7 @@ EXAMPLES = (
                 VariableFacts(HEADINGS, "sign"),
             ),
             unit_name="visitor",
+            same_units=True,
         ),
         Question(figure=FigureChoices(drawn_pairs=(PairOfGroups(("old signs",), ("new signs",)),))),
     ),
