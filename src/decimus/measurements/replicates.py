@@ -6,8 +6,8 @@ import numpy as np
 from msgspec.structs import replace
 
 from decimus.measurements.cells import Booleans, Integers
-from decimus.measurements.counting import are_proved_same
 from decimus.measurements.extraction import Observed
+from decimus.measurements.facts.names import are_proved_same
 from decimus.measurements.families import Family
 from decimus.measurements.kept_decisions import decoded
 from decimus.measurements.lexicon import Sense, is_counter, senses

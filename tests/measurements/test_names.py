@@ -8,7 +8,7 @@ import pytest
 
 from decimus.analysis.results import Results
 from decimus.examples.catalogue import EXAMPLES, example
-from decimus.measurements.counting import are_proved_same, coincidence
+from decimus.measurements.facts.names import are_proved_same, coincidence
 from decimus.study.edits import ChooseSameUnits
 from decimus.wording.remarks.remarks import remark_words
 from tests.conftest import results_of
