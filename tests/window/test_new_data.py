@@ -11,12 +11,21 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
 from decimus.analysis import results
+from decimus.analysis.results import Results
 from decimus.formats import workbooks
 from decimus.measurements import reading
 from decimus.measurements.reading import read_measurements
-from decimus.study.edits import ChooseKind, ChooseValueRange, NameVariable, WriteAxisTitle
+from decimus.study.edits import (
+    ChooseKind,
+    ChooseValueRange,
+    NameVariable,
+    WriteAxisTitle,
+    WriteCells,
+)
+from decimus.study.history import History
 from decimus.study.readings import CELLS
 from decimus.terms import ChartKind
+from decimus.window.state.store import Store, WorkedOut
 from decimus.window.widgets.choices import ChoiceMenu
 from tests.formats.workbook_files import xlsx_bytes
 from tests.window.driving import Driver
@@ -237,3 +246,13 @@ def test_a_workbook_is_read_once_and_not_in_the_windows_own_thread(
     assert means(empty) == [6, 7]
     assert len(threads) == 1
     assert threads[0] is not threading.main_thread()
+
+
+def test_results_of_a_study_as_it_was_are_dropped(salt_history: History) -> None:
+    store = Store(salt_history, None, ".")
+    worked = WorkedOut(store.history, store.history, Results(store.history.study))
+    store.apply(WriteCells(row=1, column=1, cells=(("99.5",),)))
+    now = store.results
+    store.take(worked)
+    assert store.results is now
+    assert now.groups.shown[0].summary.values[0] == 99.5
