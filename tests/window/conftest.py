@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterator
 from pathlib import Path
 
 import pytest
-from PySide6.QtCore import QCoreApplication, QEvent
+from PySide6.QtCore import QCoreApplication, QEvent, QModelIndex
 from PySide6.QtWidgets import QApplication
 from pytestqt.qtbot import QtBot
 
@@ -23,6 +23,12 @@ from tests.window.driving import Driver
 def patient(monkeypatch: pytest.MonkeyPatch) -> None:
     """However busy the machine, a small file is there at once; tests of what is not say so."""
     monkeypatch.setattr(jobs, "BLINK_S", 30)
+
+
+@pytest.fixture
+def nothing_in_a_blink(monkeypatch: pytest.MonkeyPatch) -> None:
+    """Whatever is read is read beside the window, however quick the machine."""
+    monkeypatch.setattr(jobs.Job, "wait", lambda *_: False)
 
 
 @pytest.fixture(scope="session")
@@ -52,11 +58,12 @@ def _as_new(window: MainWindow, history: History) -> None:
             window.guard.covers.pop(made, None)
             window.work.removeWidget(made)
             made.deleteLater()
-    window.measurements.sheet.clearSelection()
     window._is_typing = False
     window._told = None
     window.foot.lessons = Lessons()
     window.store.open(history)
+    window.measurements.sheet.setCurrentIndex(QModelIndex())
+    window.measurements.sheet.clearSelection()
     window.message.hide()
     window.body.setFocus()
     # Fields of the test before that are gone in a turn of the event loop.

@@ -180,7 +180,7 @@ def test_a_job_that_fails_is_told_and_the_next_one_runs(
     path.write_text("a,b\n1.5,2.5\n1.7,2.2\n1.6,2.9\n")
     window = salt.window
     before = window.store.history
-    monkeypatch.setattr(jobs, "BLINK_S", 0)
+    monkeypatch.setattr(jobs.Job, "wait", lambda *_: False)
     with monkeypatch.context() as patch:
         patch.setattr(module, name, broken)
         start(window, path)

@@ -262,7 +262,7 @@ def test_a_large_study_is_opened_beside_the_window(
     salt_history: History,
     monkeypatch: pytest.MonkeyPatch,
 ) -> None:
-    monkeypatch.setattr(jobs, "BLINK_S", 0)
+    monkeypatch.setattr(jobs.Job, "wait", lambda *_: False)
     path = study_in(tmp_path, salt_history)
     window = opened(History())
     window.files.open_path(path)

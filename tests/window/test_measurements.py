@@ -320,11 +320,9 @@ def test_bad_files_leave_the_study_untouched(salt: Driver, tmp_path: Path) -> No
     assert salt.window.store.history.study is before
 
 
-def test_a_large_table_opens_beside_the_window(
-    empty: Driver, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
-) -> None:
+@pytest.mark.usefixtures("nothing_in_a_blink")
+def test_a_large_table_opens_beside_the_window(empty: Driver, tmp_path: Path) -> None:
     """Read in a thread; what comes out is the same as read in the window."""
-    monkeypatch.setattr("decimus.window.state.jobs.BLINK_S", 0)
     path = tmp_path / "large.csv"
     path.write_text(text_of("one row per visitor, conditions in columns"))
     empty.window.files.open_path(path)
@@ -335,10 +333,8 @@ def test_a_large_table_opens_beside_the_window(
     assert sentence(empty).startswith("Each column is one kind of group, each row one visitor")
 
 
-def test_a_large_table_can_be_stopped(
-    salt: Driver, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
-) -> None:
-    monkeypatch.setattr("decimus.window.state.jobs.BLINK_S", 0)
+@pytest.mark.usefixtures("nothing_in_a_blink")
+def test_a_large_table_can_be_stopped(salt: Driver, tmp_path: Path) -> None:
     path = tmp_path / "large.csv"
     path.write_text("a,b\n1,2\n3,4\n")
     before = salt.window.store.history.study
@@ -349,12 +345,6 @@ def test_a_large_table_can_be_stopped(
     salt.qtbot.wait(500)
     assert salt.window.store.history.study is before
     assert not salt.window.beside.line.isVisible()
-
-
-@pytest.fixture
-def nothing_in_a_blink(monkeypatch: pytest.MonkeyPatch) -> None:
-    """Nothing is done in a blink, so that all is read beside the window."""
-    monkeypatch.setattr("decimus.window.state.jobs.BLINK_S", 0)
 
 
 def wait(driver: Driver) -> None:

@@ -256,3 +256,20 @@ def test_results_of_a_study_as_it_was_are_dropped(salt_history: History) -> None
     store.take(worked)
     assert store.results is now
     assert now.groups.shown[0].summary.values[0] == 99.5
+
+
+def test_a_look_at_a_changed_file_stops_nothing_that_somebody_waits_for(
+    salt: Driver, tmp_path: Path
+) -> None:
+    path = tmp_path / "counts.csv"
+    path.write_text("old,new\n4,6\n5,8\n6,7\n")
+    window = salt.window
+    window.files.open_path(path)
+    gate, done = threading.Event(), list[int]()
+    window.beside.start("Working", lambda _progress: 5 if gate.wait(10) else 0, done.append)
+    path.write_text("old,new\n4,6\n5,8\n6,9\n")
+    window.data.look()
+    gate.set()
+    salt.qtbot.waitUntil(lambda: done == [5])
+    salt.qtbot.waitUntil(window.data.line.isVisible, timeout=5000)
+    assert "1 cell differs" in window.data.line.text

@@ -14,9 +14,8 @@ from decimus.formats.table_files import table_of_bytes
 from decimus.study.edits import BringInTable
 from decimus.study.studies import Study
 from decimus.wording.remarks.remarks import remark_words
+from tests.world.judging import MOST_ANSWERS, leads_to_it
 from tests.world.people import Made, made
-
-_MOST_ANSWERS = 3
 
 
 def verdict(table: Made) -> str:
@@ -38,24 +37,14 @@ def verdict(table: Made) -> str:
     if not _differs(results, table):
         is_asked = any(remark.is_open for remark in remark_words(results))
         return "right" if table.is_proved or is_asked else "silent"
-    return "asked" if _leads_to_it(study, results, table, _MOST_ANSWERS) else "wrong"
-
-
-def _leads_to_it(study: Study, results: Results, table: Made, answers: int) -> bool:
-    """Whether open questions, answered one after the other, lead to what was meant."""
-    for remark in remark_words(results):
-        if not remark.is_open:
-            continue
-        for _, edit in remark.fixes:
-            answered = edit.apply(study)
-            other = Results(answered)
-            if other.problem is not None:
-                continue
-            if not _differs(other, table):
-                return True
-            if answers > 1 and _leads_to_it(answered, other, table, answers - 1):
-                return True
-    return False
+    leads = leads_to_it(
+        study,
+        results,
+        lambda other: _differs(other, table),
+        more=MOST_ANSWERS - 1,
+        is_open_only=True,
+    )
+    return "asked" if leads else "wrong"
 
 
 def _differs(results: Results, table: Made) -> str:

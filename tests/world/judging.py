@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from collections import Counter
+from collections.abc import Callable
 from dataclasses import dataclass
 
 from msgspec.structs import replace
@@ -18,7 +19,7 @@ from decimus.wording.remarks.remarks import remark_words
 from tests.world.experiments import Experiment
 from tests.world.writers import Written
 
-_MOST_ANSWERS = 3
+MOST_ANSWERS = 3
 """Questions that one table may raise: its decimal sign, its layout, its outcome."""
 
 
@@ -47,7 +48,9 @@ def judged(made: Experiment, table: Written) -> Verdict:
     asks = [remark for remark in words if remark.is_open]
     if not why:
         return Verdict("asked" if asks else "right")
-    if _leads_to_it(study, results, made, table, more=_MOST_ANSWERS - 1):
+    if leads_to_it(
+        study, results, lambda other: _differs(other, made, table), more=MOST_ANSWERS - 1
+    ):
         return Verdict("other asked", why)
     if asks and any(
         not _differs(Results(_said(study, other)), made, table) for other in results.alternatives
@@ -56,22 +59,37 @@ def judged(made: Experiment, table: Written) -> Verdict:
     return Verdict("wrong", why)
 
 
-def _leads_to_it(
-    study: Study, results: Results, made: Experiment, table: Written, *, more: int
+def leads_to_it(
+    study: Study,
+    results: Results,
+    differs: Callable[[Results], str],
+    *,
+    more: int,
+    is_open_only: bool = False,
 ) -> bool:
-    """Whether the answer to a question, or to `more` after it, is what was meant."""
+    """Whether the answer to a question, or to `more` after it, is what was meant.
+
+    Args:
+        study: the table as it was read.
+        results: what follows from it.
+        differs: how results differ from what was meant; "" where they do not.
+        more: how many questions may follow the first.
+        is_open_only: whether only answers to open questions count, no other ways out.
+    """
     for remark in remark_words(results):
+        if is_open_only and not remark.is_open:
+            continue
         for _, edit in remark.fixes:
             answered = edit.apply(study)
             other = Results(answered)
             if other.problem is not None:
                 continue
-            if not _differs(other, made, table):
+            if not differs(other):
                 return True
             if (
                 more
                 and remark.is_open
-                and _leads_to_it(answered, other, made, table, more=more - 1)
+                and leads_to_it(answered, other, differs, more=more - 1, is_open_only=is_open_only)
             ):
                 return True
     return False

@@ -29,7 +29,6 @@ _MOST_DIGITS = 13
 """Significant digits that somebody types; numbers with more were worked out by a program."""
 _MOST_WHOLE = 7
 """Digits before the decimal sign beyond which only those are written that tell the spread."""
-"""More digits than this say nothing about a summary of replicates."""
 
 
 _DOTS = 3000

@@ -33,7 +33,7 @@ def as_printed(sentence: Sentence) -> tuple[Text, ...]:
     return tuple(found)
 
 
-@lru_cache(maxsize=8192)
+@lru_cache(maxsize=2048)
 def lettered(text: str) -> tuple[Text, ...]:
     """A text with the letters of statistics slanted."""
     found, at = [], 0

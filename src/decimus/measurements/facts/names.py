@@ -16,7 +16,7 @@ _PROVED_BITS = 13.0
 _BITS_OF_WORD = 5.0
 _FEWEST_WORDS = 5
 """Fewer words can be the names of places, such as north and left, which every group has."""
-_COUNTED = re.compile(r"(?P<stem>.*?)(?P<number>\d+)", re.DOTALL)
+_COUNTED = re.compile(r"(?P<stem>.*?)(?P<number>\d{1,9})", re.DOTALL)
 
 
 def are_proved_same(names: Sequence[str], levels: int) -> bool:
@@ -41,16 +41,17 @@ def coincidence(names: Sequence[str]) -> float:
     matches = [_COUNTED.fullmatch(name.strip()) for name in names]
     found = [match for match in matches if match is not None]
     if len(found) == len(names) and len({match["stem"] for match in found}) == 1:
-        numbers = [int(match["number"]) for match in found]
-        start = 0 if min(numbers) == 0 else 1
-        room = max(numbers) - start + 1
-        return math.log2(math.comb(room, len(names))) if room <= _MOST_ROOM else _PROVED_BITS
+        numbers = {int(match["number"]) for match in found}
+        start = 0 if 0 in numbers else 1
+        return _log2_ways(max(numbers) - start + 1, len(numbers))
     if _are_letters(names) or len(names) < _FEWEST_WORDS:
         return 0.0
     return _BITS_OF_WORD * len(names)
 
 
-_MOST_ROOM = 100_000
+def _log2_ways(n: int, k: int) -> float:
+    """log₂ C(n, k), of numbers of any size at once."""
+    return (math.lgamma(n + 1) - math.lgamma(k + 1) - math.lgamma(n - k + 1)) / math.log(2)
 
 
 def _are_letters(names: Sequence[str]) -> bool:

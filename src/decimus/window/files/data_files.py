@@ -87,6 +87,9 @@ class DataFiles(QObject):
 
     def look(self) -> None:
         """See whether the file still is what was read, and say so where it is not."""
+        if self._beside.job is not None:
+            self._timer.start()  # looking stops nothing that somebody waits for
+            return
         self._watch()
         sheet, path = self._store.results.sheet, self._path()
         if path is None or not path.exists():

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from base64 import b64encode
 from collections.abc import Callable
+from functools import partial
 from html import escape
 from pathlib import Path
 from typing import TYPE_CHECKING, TypeVar
@@ -110,11 +111,14 @@ class Files(QObject):
     def bring_in(self, edit: BringInTable, where: str) -> None:
         """Bring in a table; what holds no measurements leaves everything as it is."""
         base, sign = self._store.history, self._store.decimal_sign
-        self.beside.read(
-            f"Reading the {where}",
-            lambda _progress: brought_in(base, edit, where, decimal_sign=sign),
-            lambda found: self._take_table(base, found),
-        )
+
+        def work(progress: Progress) -> BroughtIn:
+            found = brought_in(base, edit, where, decimal_sign=sign)
+            prepare(found.results, progress)
+            return found
+
+        then = partial(self._take_table, base)
+        self.beside.read(f"Reading the {where}", work, then)
 
     def _take_table(self, base: History, found: BroughtIn) -> None:
         """Show what came in, and say what it has taken the place of."""

@@ -259,8 +259,7 @@ def _taken_as_same(
         head = f"There is one value in every cell, so {heading} is taken as the block."
         why = "Without replicates in a cell no interaction can be told from chance."
     else:
-        if units.variable is not None:
-            same = ChooseSameUnits(is_same=True, is_block=units.is_block, sheet=sheet)
-            fixes.append(("they are the same", same))
+        same = ChooseSameUnits(is_same=True, is_block=units.is_block, sheet=sheet)
+        fixes.append(("they are the same", same))
         fixes.append(("they are different units", ChooseSameUnits(is_same=False, sheet=sheet)))
     return RemarkWords("measurements", head, why, tuple(fixes), is_open=True)
