@@ -54,7 +54,7 @@ def _differs(results: Results, table: Made) -> str:
         (key, tuple(round(v, 6) for v in values)) for key, values in table.groups.items()
     )
     got = Counter(
-        (frozenset(group.levels), tuple(sorted(round(v, 6) for v in group.values)))
+        (tuple(sorted(group.levels)), tuple(sorted(round(v, 6) for v in group.values)))
         for group in measurements.groups
     )
     if want != got:

@@ -71,7 +71,7 @@ class Made:
     """
 
     text: str
-    groups: dict[frozenset[str], tuple[float, ...]]
+    groups: dict[tuple[str, ...], tuple[float, ...]]
     is_same: bool
     is_proved: bool
     kind: str
@@ -93,6 +93,13 @@ class Author:
             if word not in self._used:
                 self._used.add(word)
                 return word.capitalize() if self.rng.random() < 0.2 else word
+
+    def other_factor(self, first: Factor, *, is_within: bool) -> Factor:
+        """Something else that was set, none of its levels called like one of the first."""
+        while True:
+            found = self.factor(is_within=is_within)
+            if not set(found.levels) & set(first.levels):
+                return found
 
     def factor(self, *, is_within: bool) -> Factor:
         """Something that was set, by words, by amounts or in steps."""
@@ -135,9 +142,9 @@ def made(seed: int) -> Made:
     inner = rng.choice(["between", "between", "within", "within", "both"])
     factors = [author.factor(is_within=inner == "within")]
     if inner == "both":
-        factors.append(author.factor(is_within=True))
+        factors.append(author.other_factor(factors[0], is_within=True))
     elif rng.random() < 0.25:
-        factors.append(author.factor(is_within=inner == "within"))
+        factors.append(author.other_factor(factors[0], is_within=inner == "within"))
     between = [f for f in factors if not f.is_within]
     within = [f for f in factors if f.is_within]
     naming = rng.choice([*_namings(between, within)])
@@ -148,9 +155,9 @@ def made(seed: int) -> Made:
     loses = 0.06 if form is Form.LONG and rng.random() < 0.3 else 0.0
     rows = list(_measured(rng, apart, names, within, readings, loses))
     text = _written(author, form, between, within, naming, rows, readings)
-    groups: dict[frozenset[str], dict[str, list[float]]] = {}
+    groups: dict[tuple[str, ...], dict[str, list[float]]] = {}
     for row in rows:
-        group = groups.setdefault(frozenset(row.levels), {})
+        group = groups.setdefault(tuple(sorted(row.levels)), {})
         group.setdefault("|".join((*row.apart, row.name)), []).append(float(row.value))
     return Made(
         text,

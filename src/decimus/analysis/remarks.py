@@ -349,7 +349,7 @@ def _on_units(measurements: Measurements) -> list[Remark]:
     found: list[Remark] = []
     if units.may_be_repeats:
         found.append(RepeatedNames(units.heading))
-    elif not units.is_decided and not units.is_same and measurements.shape.layout is Layout.LONG:
+    elif not units.is_decided and not units.is_same:
         found.append(RecurringNames(units.heading))
     if units.has_uncounted_readings and units.variable is not None:
         found.append(

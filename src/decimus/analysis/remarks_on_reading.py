@@ -2,22 +2,19 @@
 
 from __future__ import annotations
 
-import math
 import re
 from collections import Counter
-from itertools import pairwise
 
-import numpy as np
 from msgspec import Struct
 
-from decimus.measurements.families import Family
+from decimus.measurements.families import family_of
 from decimus.measurements.headings import name_and_unit
 from decimus.measurements.lexicon import Sense, Statistic, plain, quantity_in, statistic_named
 from decimus.measurements.observations import GroupCells, Measurements
-from decimus.measurements.roles import LongRoles
+from decimus.measurements.replicates import Units, is_settled
+from decimus.measurements.roles import DesignRoles, LongRoles
 from decimus.measurements.shapes import TableShape
 from decimus.measurements.variables import is_time_order
-from decimus.statistics.student_t import t_quantile
 from decimus.study.readings import Reading
 from decimus.study.studies import Source
 from decimus.terms import Layout
@@ -86,6 +83,16 @@ class MayBePairs(Struct, frozen=True):
     """Columns of equal length whose rows could belong to the same subjects."""
 
 
+class RowNamesDoubted(Struct, frozen=True):
+    """A first column of whole numbers, taken for a group, that could name the rows."""
+
+    column: int
+
+
+class RowsUnnamed(Struct, frozen=True):
+    """Measurements in a long table of which nothing says what they were made on."""
+
+
 class PairsLost(Struct, frozen=True):
     """Times in one column without a word on whose they are."""
 
@@ -102,6 +109,26 @@ class TakenAsSame(Struct, frozen=True):
     heading: str
     other: int | None
     is_forced: bool
+
+
+class ReadingsOrSteps(Struct, frozen=True):
+    """Numbers within each unit that are its readings, or steps to compare.
+
+    Args:
+        reading: the column that numbers them.
+        are_steps: whether they are taken for steps.
+        rivals: the experiments that the names are of in the other case.
+    """
+
+    reading: int
+    are_steps: bool
+    rivals: tuple[DesignRoles, ...]
+
+
+class DesignDoubted(Struct, frozen=True):
+    """Other experiments that explain the names in a long table as well."""
+
+    rivals: tuple[DesignRoles, ...]
 
 
 class NamesMayBeGroups(Struct, frozen=True):
@@ -196,6 +223,7 @@ def _what_counts(group: GroupCells) -> object:
 
 TableRemark = (
     LayoutDoubted
+    | RowNamesDoubted
     | HeadingsDoubted
     | OtherSigns
     | LongerRows
@@ -208,13 +236,19 @@ ColumnRemark = (
     LevelsDoubted | LevelsAreQuantities | OtherOutcomes | ColumnsNotUsed | ErrorsNotUsed | TwoValues
 )
 DesignRemark = (
-    PairedByRow | MayBePairs | PairsLost | TakenAsSame | ReadingsAveraged | NamesMayBeGroups
+    PairedByRow
+    | MayBePairs
+    | PairsLost
+    | RowsUnnamed
+    | TakenAsSame
+    | ReadingsAveraged
+    | ReadingsOrSteps
+    | DesignDoubted
+    | NamesMayBeGroups
 )
 ReadingRemark = TableRemark | ColumnRemark | DesignRemark
 
 _FEWEST_PAIRS = 3
-_MOST_PAIRED = 3
-"""Columns side by side that could hold the same subjects without saying so."""
 
 
 def remarks_on_reading(
@@ -238,6 +272,8 @@ def remarks_on_reading(
     verdict = shape.verdict
     if verdict is not None and verdict.rival is not None:
         found.append(LayoutDoubted(verdict.rival))
+    if reading.has_row_names is None and _may_name_rows(shape):
+        found.append(RowNamesDoubted(shape.measured[0]))
     if shape.block.doubtful_headings and reading.header_rows is None and reading.has_header is None:
         headings = tuple(p.heading for p in shape.columns if p.heading)
         found.append(HeadingsDoubted(headings))
@@ -259,6 +295,16 @@ def remarks_on_reading(
     if not measurements.is_summarised and _has_two_values(measurements):
         found.append(TwoValues())
     return found
+
+
+def _may_name_rows(shape: TableShape) -> bool:
+    """Whether whole numbers, each once, stand before headings that belong together without them."""
+    if shape.layout is not Layout.COLUMNS or shape.row_names is not None or shape.side_factors:
+        return False
+    first, *rest = (shape.column(c) for c in shape.measured)
+    if len(rest) < 2 or not first.whole_numbers or len(first.counts) < len(first.texts):
+        return False
+    return family_of([p.heading for p in rest]).are_siblings and not shape.family.are_siblings
 
 
 def _names_of_groups(measurements: Measurements) -> NamesMayBeGroups | None:
@@ -311,6 +357,7 @@ def _on_design(measurements: Measurements, reading: Reading) -> list[ReadingRema
         found.append(MayBePairs())
     if units.is_same and not shape.pairs_by_row and not is_said and not units.is_decided:
         found.append(TakenAsSame(units.heading, units.other_variable, units.is_forced))
+    found += _other_designs(measurements)
     if units.is_averaged and reading.within is None:
         column = units.variable if units.variable is not None and units.variable >= 0 else None
         found.append(
@@ -323,65 +370,64 @@ def _on_design(measurements: Measurements, reading: Reading) -> list[ReadingRema
             )
         )
     if shape.layout is Layout.LONG and units.variable is None:
-        for factor in measurements.factors:
-            texts = tuple(level.text for level in factor.levels)
-            if is_time_order(texts) and _are_equal(measurements):
-                found.append(PairsLost(texts))
+        found += _without_names(measurements, reading)
     return found
 
 
+def _without_names(measurements: Measurements, reading: Reading) -> list[ReadingRemark]:
+    """Of a long table in which nothing names what was measured, what that leaves open."""
+    if is_settled(reading) or len(measurements.groups) < 2:
+        return []
+    for factor in measurements.factors:
+        texts = tuple(level.text for level in factor.levels)
+        if is_time_order(texts) and _are_equal(measurements):
+            return [PairsLost(texts)]
+    return [RowsUnnamed()]
+
+
+def _other_designs(measurements: Measurements) -> list[ReadingRemark]:
+    """What else the names could be of: readings for steps, other units, other factors.
+
+    Whether units are the same is asked by itself.
+    """
+    units, factors = measurements.units, tuple(sorted(f.variable for f in measurements.factors))
+    steps: list[DesignRoles] = []
+    others: list[DesignRoles] = []
+    column = None
+    for rival in units.rivals:
+        if (rival.factors, rival.unit) == (factors, units.variable):
+            continue
+        apart = set(rival.factors) ^ set(factors)
+        if (
+            rival.unit == units.variable
+            and len(apart) == 1
+            and _are_readings(rival, units, factors)
+        ):
+            column = apart.pop()
+            steps.append(rival)
+        else:
+            others.append(rival)
+    found: list[ReadingRemark] = []
+    if column is not None:
+        found.append(ReadingsOrSteps(column, column in factors, tuple(steps)))
+    if others:
+        found.append(DesignDoubted(tuple(others)))
+    return found
+
+
+def _are_readings(rival: DesignRoles, units: Units, factors: tuple[int, ...]) -> bool:
+    """Whether one of two designs averages what the other one compares."""
+    return rival.is_averaged if len(rival.factors) < len(factors) else units.is_averaged
+
+
 def _may_be_pairs(measurements: Measurements, reading: Reading) -> bool:
+    """Whether rows without a name could be units, and nobody has said whether they are."""
     shape = measurements.shape
     if shape.layout is not Layout.COLUMNS or shape.side_factors or measurements.units.is_same:
         return False
-    if shape.row_names is not None:
-        named = shape.column(shape.row_names).is_about(Sense.UNIT)
-        said = reading.same_units is not None or reading.subject is not None
-        return named and not said and _are_equal(measurements) and _go_together(measurements)
-    if reading.pair_by_row is not None or reading.same_units is not None or shape.has_two_headers:
+    if shape.row_names is not None or shape.has_two_headers or is_settled(reading):
         return False
-    if not 2 <= len(shape.measured) <= _MOST_PAIRED or not _are_equal(measurements):
-        return False
-    if shape.family is Family.TIMES:
-        return True
-    if shape.family is Family.NUMBERED:
-        return _go_together(measurements)
-    if shape.family not in (Family.NAMES, Family.STEPS):
-        return False
-    words = {word for group in measurements.groups for word in group.levels[0].lower().split()}
-    return bool(words & _SIDES) or _go_together(measurements)
-
-
-_SIDES_TEXT = """
-left right old new first second mother father upper lower inner outer front back links
-rechts gauche droite izquierda derecha sinistra destra esquerda direita vänster höger l
-r
-"""
-_SIDES = frozenset(_SIDES_TEXT.split())
-"""Words for two that belong together."""
-_CHANCE = 0.05
-
-
-def _go_together(measurements: Measurements) -> bool:
-    """Whether rows that are high in one column are high in the next, more than by chance.
-
-    By the t of the product–moment correlation of neighbouring columns, r √((n − 2)/(1 − r²)).
-    """
-    columns = [np.asarray(group.values, float) for group in measurements.groups]
-    if any(group.missing for group in measurements.groups):
-        return False
-    n = len(columns[0])
-    if n < _FEWEST_CORRELATED or any(np.ptp(column) == 0 for column in columns):
-        return False
-    for first, second in pairwise(columns):
-        r = float(np.corrcoef(first, second)[0, 1])
-        t = r * math.sqrt((n - 2) / max(1e-12, 1 - r * r))
-        if t < t_quantile(1 - _CHANCE / 2, n - 2):
-            return False
-    return True
-
-
-_FEWEST_CORRELATED = 5
+    return len(measurements.groups) > 1 and min(group.n for group in measurements.groups) > 1
 
 
 def _are_equal(measurements: Measurements) -> bool:

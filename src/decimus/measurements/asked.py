@@ -112,6 +112,15 @@ def chosen_outcome(
     return free[0]
 
 
+def names_within(reading: Reading, roles: LongRoles, column: int | None) -> int | None:
+    """The column in every part of which the names of units are those of others: sex, house."""
+    if reading.names_within is not None:
+        return reading.names_within if reading.names_within >= 0 else None
+    if reading.same_units is not None or reading.subject is not None or roles.unit != column:
+        return None
+    return roles.names_within
+
+
 def unit_column(
     shape: TableShape,
     reading: Reading,

@@ -326,7 +326,12 @@ def _are_amounts_over(top: list[Cell], below: list[list[Cell]]) -> bool:
     is_even = all(len({cell.decimals for cell in column}) < 2 for column in under)
     if finest and any(cell.decimals for cell in top) and not (are_mixed and is_even):
         return False
-    return rises and len(values) > 2 and (outside or _are_even(values))
+    is_far = low > _FAR * max(values) or min(values) > _FAR * high
+    return rises and ((len(values) > 2 and (outside or _are_even(values))) or is_far)
+
+
+_FAR = 5.0
+"""How many times larger measurements are than what heads them, or the other way round."""
 
 
 def _are_even(values: list[float]) -> bool:

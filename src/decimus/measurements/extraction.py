@@ -12,6 +12,7 @@ from decimus.measurements.amounts import amount_and_unit
 from decimus.measurements.asked import (
     chosen_factors,
     chosen_outcome,
+    names_within,
     no_factor,
     no_numbers,
     roles_of,
@@ -319,7 +320,12 @@ def _block_names(
     shape = source.shape
     if shape.row_names is not None:
         names = coded_column(source.table.columns[shape.row_names])
-        return CodedCells(names.texts, names.codes[rows])
+        found = CodedCells(names.texts, names.codes[rows])
+        if shape.side_factors and not shape.column(shape.row_names).is_unique:
+            for side in shape.side_factors:
+                outer = coded_column(source.table.columns[side])
+                found = _names_in_each(found, CodedCells(outer.texts, outer.codes[rows]))
+        return found
     if shape.pairs_by_row:
         count = source.table.row_count
         numbers = tuple(f"row {row + 1}" for row in range(count))
@@ -367,6 +373,10 @@ def _from_long(
     if name_column is not None and not _is_all_unique(source.table, name_column):
         cells = coded_column(source.table.columns[name_column])
         names = CodedCells(cells.texts, cells.codes[taken])
+        apart = names_within(reading, roles, name_column)
+        if apart is not None and apart != name_column:
+            outer = coded_column(source.table.columns[apart])
+            names = _names_in_each(names, CodedCells(outer.texts, outer.codes[taken]))
 
     parsed = ParsedCells(
         _picked([p.kinds for p in parts], taken, positions),
@@ -391,6 +401,19 @@ def _from_long(
         without_group=tuple(lost.tolist()),
     )
     return observed, column
+
+
+def _names_in_each(names: CodedCells, outer: CodedCells) -> CodedCells:
+    """Names that count anew in each part of the table, with the part: "M 3"."""
+    pairs = outer.codes.astype(np.int64) * len(names.texts) + names.codes
+    found, codes = np.unique(pairs, return_inverse=True)
+    named = (
+        (outer.texts[pair // len(names.texts)], names.texts[pair % len(names.texts)])
+        for pair in found.tolist()
+    )
+    texts = [f"{part} {name}".strip() if name else "" for part, name in named]
+    again = coded_texts(texts)
+    return CodedCells(again.texts, again.codes[codes])
 
 
 def _is_all_unique(table: Table, column: int) -> bool:

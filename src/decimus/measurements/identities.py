@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections import Counter
 from collections.abc import Sequence
 
@@ -32,7 +33,23 @@ def identity_weight(profile: ColumnProfile, others: Sequence[ColumnProfile]) -> 
         weight += 4
     if profile.unit_in_heading:
         weight -= 6
+    elif are_tags(profile, others):
+        weight += 4
     return weight + _crossing_weight(profile, others)
+
+
+def are_tags(profile: ColumnProfile, others: Sequence[ColumnProfile]) -> bool:
+    """Whether whole numbers before finer ones look typed off tags: 812, 447, 903, each once."""
+    numbers = profile.whole_numbers
+    if not numbers or len(set(numbers)) < len(numbers) or profile.is_about(Sense.QUANTITY):
+        return False
+    if min(numbers) < _FIRST_TAG or len(numbers) < _FEWEST or not any(n % 5 for n in numbers):
+        return False
+    measured = [p for p in others if p is not profile and p.is_numeric]
+    return bool(measured) and all(p.has_decimals and p.index > profile.index for p in measured)
+
+
+_FIRST_TAG = 100
 
 
 def _are_numbered_already(profile: ColumnProfile, others: Sequence[ColumnProfile]) -> bool:
@@ -56,3 +73,62 @@ def _crossing_weight(profile: ColumnProfile, others: Sequence[ColumnProfile]) ->
         if len(pairs) == len(profile.counts) * len(other.counts) == sum(pairs.values()):
             return 4.0
     return 0.0
+
+
+def names_something(profile: ColumnProfile, labels: Sequence[ColumnProfile]) -> bool:
+    """Whether whole numbers are names, by how they stand beside other names.
+
+    Counters and ids stand each as often as every other, a few that are lost aside: once in every
+    place, as often in each, or all in one. Numbers that were measured fall together here and
+    there.
+
+    Args:
+        profile: a column of numbers.
+        labels: columns of names.
+    """
+    if not profile.whole_numbers or profile.is_unique or profile.unit_in_heading:
+        return False
+    often = profile.counts.values()
+    if 2 * min(often) < max(often) or len(often) < 2:
+        return False
+    others = [p for p in labels if p is not profile and not p.is_unique]
+    return bool(others) and (
+        _tells_rows_apart(profile, others)
+        or any(_is_in_one(profile, other) or _is_in_all(profile, other) for other in others)
+    )
+
+
+def _tells_rows_apart(profile: ColumnProfile, others: Sequence[ColumnProfile]) -> bool:
+    """Whether hardly two rows that the others leave together have the same number."""
+    cells = Counter(zip(*(p.cells for p in others), strict=True))
+    told = set(zip(profile.cells, *(p.cells for p in others), strict=True))
+    return max(cells.values()) > 1 and len(told) >= _ONCE * len(profile.cells)
+
+
+def _is_in_one(profile: ColumnProfile, other: ColumnProfile) -> bool:
+    """Whether each number stands beside one name, of which there are fewer, by no chance."""
+    pairs = set(zip(profile.cells, other.cells, strict=True))
+    if len(pairs) > len(profile.counts) or len(other.counts) >= len(profile.counts):
+        return False
+    shares = [count / len(other.texts) for count in other.counts.values()]
+    again = len(profile.texts) - len(profile.counts)
+    return again * -math.log2(sum(share**2 for share in shares)) >= _SUPPORT
+
+
+def _is_in_all(profile: ColumnProfile, other: ColumnProfile) -> bool:
+    """Whether each number stands beside every name, several times and equally often."""
+    pairs = Counter(zip(profile.cells, other.cells, strict=True))
+    possible = len(profile.counts) * len(other.counts)
+    often = pairs.values()
+    return (
+        len(profile.counts) >= _FEWEST
+        and len(pairs) >= _FILLED * possible
+        and min(often) > 1
+        and max(often) - min(often) <= 1
+    )
+
+
+_ONCE, _FILLED = 0.97, 0.85
+_FEWEST = 3
+_SUPPORT = 10.0
+"""Bits from which on it is no chance that each number stands beside one name."""

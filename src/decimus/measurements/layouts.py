@@ -6,6 +6,7 @@ import math
 from collections.abc import Sequence
 
 from decimus.measurements.amounts import amount_and_unit
+from decimus.measurements.facts.kinds import NameKind, kind_of_names
 from decimus.measurements.families import Family, are_readings, family_of, unlikeness
 from decimus.measurements.lexicon import Sense
 from decimus.measurements.numbers import read_cell
@@ -190,8 +191,9 @@ def _weigh_family(scales: _Scales, family: Family, *, has_header: bool, counts_r
             scales.add(Layout.COLUMNS, 4, "the headings are amounts")
         case Family.NUMBERED:
             scales.add(Layout.COLUMNS, 3, "the headings are numbered names")
-            if not counts_rows:
-                scales.add(Layout.ROWS, 2, "numbered names stand beside names")
+            # What is counted across is replicates, unless what stands at the side is, too.
+            weight = 2 if counts_rows else 6
+            scales.add(Layout.ROWS, weight, "numbered names stand beside names")
         case Family.OUTCOMES:
             pass
         case Family.NAMES:
@@ -225,6 +227,8 @@ def _weigh_long(
                 scales.add(Layout.LONG, 18, "the columns are readings of one unit")
         elif has_header:
             scales.add(Layout.LONG, 12 if _are_unlike(block) else 9, "names of groups recur")
+            if _are_alike(block) and _tell_rows_apart(names):
+                scales.add(Layout.COLUMNS, 13, "the columns are as large and as fine as each other")
             if any(p.is_numbering or level_weight(p, block) >= LEVELS for p in block):
                 scales.add(Layout.LONG, 4, "numbers beside them count or recur as levels do")
         if len(names) > 1 and not family.are_siblings:
@@ -271,6 +275,26 @@ def _weigh_levels(
     scales.add(Layout.LONG, 4 + best, "numbers recur as levels do")
 
 
+def _tell_rows_apart(names: Sequence[ColumnProfile]) -> bool:
+    """Whether the names at the side are another for every row."""
+    rows = list(zip(*(p.cells for p in names), strict=True))
+    return len(names) > 1 and len(set(rows)) == len(rows)
+
+
+def _are_alike(block: Sequence[ColumnProfile]) -> bool:
+    """True where nothing says that columns of numbers are different quantities."""
+    if len(block) < 2 or any(p.senses or p.unit_in_heading for p in block):
+        return False
+    middles, fine = [], set()
+    for profile in block:
+        values = sorted(abs(value) for value in profile.values if value == value)
+        if not values:
+            return False
+        middles.append(values[len(values) // 2])
+        fine.add(max(read_cell(text, profile.decimal).decimals for text in profile.texts))
+    return len(fine) == 1 and max(middles) <= 2 * min(middles)
+
+
 def _are_unlike(block: Sequence[ColumnProfile]) -> bool:
     """True when columns hold quantities of different units or sizes."""
     units = {p.unit_in_heading for p in block}
@@ -300,10 +324,18 @@ def _is_rows_of_amounts(block: tuple[ColumnProfile, ...], *, has_header: bool) -
 
 def _names_units(profile: ColumnProfile) -> bool:
     """True for names that number units: "flask 1", "S1"."""
-    stem = numbered_stem(tuple(text for text in profile.texts if not is_summary_label(text)))
+    names = tuple(text for text in profile.texts if not is_summary_label(text))
+    stem = numbered_stem(names)
     if not stem:
         return stem is not None and profile.is_numbering
-    return is_replicate_stem(stem) or len(stem) < 2
+    if is_replicate_stem(stem) or len(stem) < 2:
+        return True
+    kind = kind_of_names(tuple(dict.fromkeys(names)))
+    return kind is NameKind.INDEX or (kind is NameKind.CODES and len(names) >= _FEWEST_CODES)
+
+
+_FEWEST_CODES = 5
+"""Numbers with gaps behind one stem that name units rather than what was done to them."""
 
 
 def _rows_differ_more(block: Sequence[ColumnProfile], *, turned: bool = False) -> bool:
@@ -356,10 +388,12 @@ def wide_parts(profiles: tuple[ColumnProfile, ...], layout: Layout, reading: Rea
             names.append(profile)
     if not names and len(block) > 1 and block[0].is_text:
         names, block = block[:1], block[1:]
+    counting = _counting_within(names)
     factors = tuple(
         p
         for p in names
         if p.index != said
+        and p is not counting
         and p.repeats
         and not (p.names_rows and p.is_unique)
         and not p.is_numbered
@@ -377,6 +411,20 @@ def wide_parts(profiles: tuple[ColumnProfile, ...], layout: Layout, reading: Rea
         (),
         tuple(p.index for p in beside if p.index != said),
     )
+
+
+def _counting_within(names: Sequence[ColumnProfile]) -> ColumnProfile | None:
+    """Of names at the side the column that counts rows anew in each group of the others."""
+    for profile in names:
+        others = [p for p in names if p is not profile and p.repeats]
+        if not others or not profile.repeats or profile.is_about(Sense.GROUP):
+            continue
+        rows = list(zip(*(p.cells for p in others), strict=True))
+        told = set(zip(profile.cells, rows, strict=True))
+        kind = kind_of_names(tuple(profile.counts))
+        if kind is NameKind.INDEX and len(set(rows)) < len(rows) == len(told):
+            return profile
+    return None
 
 
 def _parts_of_rows(sides: Sides) -> WideParts:

@@ -2,17 +2,19 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 import numpy as np
 from msgspec.structs import replace
 
 from decimus.measurements.cells import Booleans, Integers
 from decimus.measurements.extraction import Observed
-from decimus.measurements.facts.names import are_proved_same
+from decimus.measurements.facts.names import PROVED_BITS, bits_that_same
 from decimus.measurements.families import Family
 from decimus.measurements.kept_decisions import decoded
 from decimus.measurements.lexicon import Sense, is_counter, senses
 from decimus.measurements.profiles import ColumnProfile, numbered_stem
-from decimus.measurements.roles import LongRoles
+from decimus.measurements.roles import DesignRoles, LongRoles
 from decimus.measurements.shapes import TableShape
 from decimus.study.decisions import QuestionDecided
 from decimus.study.readings import HEADINGS, NOBODY, ROW_NUMBERS, Reading
@@ -38,6 +40,7 @@ class Units(Value, frozen=True):
         has_one_per_group: whether every group comes from one unit only.
         other_variable: a column that could as well name the units.
         is_forced: whether they are blocks only because every cell holds one value.
+        rivals: other experiments that the names could be of.
     """
 
     variable: int | None = None
@@ -53,6 +56,7 @@ class Units(Value, frozen=True):
     has_one_per_group: bool = False
     other_variable: int | None = None
     is_forced: bool = False
+    rivals: tuple[DesignRoles, ...] = ()
 
     @property
     def has_uncounted_readings(self) -> bool:
@@ -78,20 +82,26 @@ def units_of(
         column: the column the names come from, None for the headings of groups in rows.
         roles: what the columns of a long table are for.
     """
+    rivals = () if roles is None or is_settled(reading) else roles.rivals
     if observed.names is None or not len(observed):
-        return Units(readings=_readings_across(observed, shape), is_averaged=bool(shape.readings))
+        return Units(
+            rivals=rivals,
+            readings=_readings_across(observed, shape),
+            is_averaged=bool(shape.readings),
+        )
     names = observed.names.codes
     if "" in observed.names.texts and (names == observed.names.texts.index("")).any():
-        return Units()
+        return Units(rivals=rivals)
     counts = _Counts.of(groups, names, len(observed.names.texts))
     naming = _Naming.of(observed.names.texts, shape, column)
     roles = roles if roles is not None and roles.unit == column else None
     same = _sameness(reading, shape, naming, roles)
+    if same.is_guess and bits_that_same(observed.names.texts, names, groups) >= PROVED_BITS:
+        same = _Sameness(is_same=True, is_sure=False)
     is_same = counts.recur and same.is_same
     is_sure = same.is_sure
-    if is_same and not same.is_said and not shape.pairs_by_row:
-        named = [observed.names.texts[code] for code in np.unique(names).tolist()]
-        is_sure = are_proved_same(named, round(counts.groups_of_each))
+    if not same.is_said and counts.recur:
+        is_sure = is_same and _is_proved(observed.names.texts, names, groups, shape, naming)
     readings = _readings_across(observed, shape) if shape.readings else counts.readings
     found = roles if not same.is_said else None
     return Units(
@@ -108,7 +118,27 @@ def units_of(
         has_one_per_group=not counts.are_several and readings[1] > 1,
         other_variable=found.other_unit if found is not None else None,
         is_forced=found is not None and found.is_forced,
+        rivals=rivals,
     )
+
+
+def _is_proved(
+    texts: Sequence[str], names: Integers, groups: Integers, shape: TableShape, naming: _Naming
+) -> bool:
+    """Whether names show by themselves that the same units stand in several groups."""
+    if shape.pairs_by_row:
+        return False
+    if shape.side_factors and naming.profile is not None and naming.profile.is_unique:
+        return True  # each row is one unit of its group, with a name of its own
+    if shape.layout is Layout.COLUMNS:
+        return False  # that each name stands once in every column is the form of the table
+    return bits_that_same(texts, names, groups) >= PROVED_BITS
+
+
+def is_settled(reading: Reading) -> bool:
+    """Whether what n counts was said, in one way or another."""
+    said = (reading.same_units, reading.subject, reading.within, reading.pair_by_row)
+    return any(word is not None for word in said)
 
 
 def with_kept_units(units: Units, question: QuestionDecided | None) -> Units:
@@ -125,6 +155,7 @@ def with_kept_units(units: Units, question: QuestionDecided | None) -> Units:
         may_be_repeats=kept.may_be_repeats,
         other_variable=kept.other_variable,
         is_forced=kept.is_forced,
+        rivals=kept.rivals,
     )
 
 
@@ -220,6 +251,7 @@ class _Sameness(Value, frozen=True):
     is_same: bool
     is_sure: bool
     is_said: bool = False
+    is_guess: bool = False
 
 
 def _sameness(
@@ -232,13 +264,16 @@ def _sameness(
         return _Sameness(reading.subject != NOBODY, is_sure=True, is_said=True)
     if shape.pairs_by_row:
         return _Sameness(is_same=True, is_sure=False)
+    if reading.within is not None and reading.within >= 0:
+        is_same = roles.is_same if roles is not None else naming.is_of_subjects
+        return _Sameness(is_same=is_same, is_sure=True, is_said=True)
     if roles is not None:
         return _Sameness(roles.is_same, is_sure=not roles.is_asked)
     if naming.is_of_subjects:
         return _Sameness(is_same=True, is_sure=True)
     if naming.profile is not None and shape.layout is Layout.COLUMNS:
         return _same_in_columns(shape, naming.profile)
-    return _Sameness(is_same=False, is_sure=False)
+    return _Sameness(is_same=False, is_sure=False, is_guess=True)
 
 
 def _same_in_columns(shape: TableShape, profile: ColumnProfile) -> _Sameness:
@@ -252,8 +287,8 @@ def _same_in_columns(shape: TableShape, profile: ColumnProfile) -> _Sameness:
     if profile.is_about(Sense.BLOCK) and not profile.is_about(Sense.TRIAL):
         return _Sameness(is_same=True, is_sure=not profile.is_about(Sense.TIME, Sense.UNIT))
     are_doses = family is Family.AMOUNTS and profile.is_about(Sense.UNIT)
-    if shape.side_factors and profile.is_unique and not counts and not are_doses:
-        # A row that has a name of its own and a group is one unit, in all its columns.
+    if shape.side_factors and not counts and not are_doses:
+        # A row that has a name and a group is one unit, in all its columns.
         return _Sameness(is_same=True, is_sure=not profile.is_about(Sense.UNIT))
     if profile.is_numbered and not counts and not profile.is_about(Sense.UNIT):
         return _Sameness(is_same=True, is_sure=True)
@@ -261,7 +296,7 @@ def _same_in_columns(shape: TableShape, profile: ColumnProfile) -> _Sameness:
     if profile.whole_numbers and not are_amounts and profile.heading and not profile.senses:
         # Bare numbers under a noun that nobody knows: the noun says what the rows are.
         return _Sameness(is_same=not counts, is_sure=False)
-    return _Sameness(is_same=False, is_sure=counts)
+    return _Sameness(is_same=False, is_sure=False, is_guess=True)
 
 
 def _is_block(reading: Reading, profile: ColumnProfile | None, found: LongRoles | None) -> bool:

@@ -13,7 +13,9 @@ from itertools import groupby, pairwise
 
 from msgspec.structs import replace
 
+from decimus.measurements.amounts import amount_and_unit
 from decimus.measurements.families import Family, family_of, stem_of
+from decimus.measurements.identities import are_tags, identity_weight
 from decimus.measurements.lexicon import Sense, is_control
 from decimus.measurements.numbers import read_cell
 from decimus.measurements.profiles import ColumnProfile
@@ -81,14 +83,16 @@ def _with_siblings(names: tuple[ColumnProfile, ...], rest: list[ColumnProfile]) 
     if not family.are_siblings:
         return Sides(names, (), tuple(rest))
     if not names:
-        # Amounts, or two columns of them, before numbered trials name the rows.
+        # Amounts, or two columns of them, before numbered trials name the rows; as do levels and
+        # numbers unlike those of a row of siblings.
         counts = family in (Family.TRIALS, Family.UNITS) and all(p.heading for p in apart)
+        counts = counts or all(_names_or_divides(p, rest[start:]) for p in apart)
         return Sides(tuple(apart) if counts else (), (), tuple(rest[start if counts else 0 :]))
     if family is not Family.TRIALS and not all(_is_apart(p, rest[start:]) for p in apart):
         return Sides(names, (), tuple(rest))  # WT beside KO1 and KO2, control beside 5 and 10 mg
-    levels = tuple(p for p in apart if level_weight(p) >= LEVELS)
-    beside = tuple(p for p in apart if p not in levels)
-    return Sides((*names, *levels), beside, tuple(rest[start:]))
+    named = tuple(p for p in apart if level_weight(p) >= LEVELS or _are_ids(p, rest))
+    beside = tuple(p for p in apart if p not in named)
+    return Sides((*names, *named), beside, tuple(rest[start:]))
 
 
 def _first_sibling(rest: Sequence[ColumnProfile]) -> int:
@@ -125,6 +129,18 @@ def _is_apart(profile: ColumnProfile, siblings: Sequence[ColumnProfile]) -> bool
     return profile.has_decimals is not any(p.has_decimals for p in siblings)
 
 
+def _are_ids(profile: ColumnProfile, others: Sequence[ColumnProfile]) -> bool:
+    return profile.is_unique and identity_weight(profile, others) >= LEVELS
+
+
+def _names_or_divides(profile: ColumnProfile, siblings: Sequence[ColumnProfile]) -> bool:
+    """Whether numbers before a row of siblings are names of rows, or levels that divide them."""
+    if level_weight(profile) >= LEVELS:
+        return True
+    are_names = bool(profile.whole_numbers) and profile.is_unique and bool(profile.heading)
+    return are_names and _is_apart(profile, siblings)
+
+
 def _belongs(profile: ColumnProfile, later: Sequence[ColumnProfile]) -> bool:
     """Whether a heading goes on the row of siblings to the left."""
     if not later or not profile.heading:
@@ -146,8 +162,11 @@ def names_rows_here(profile: ColumnProfile, others: Sequence[ColumnProfile]) -> 
         return False
     if profile.names_rows:
         return True
-    if not siblings or not profile.heading or profile.index != others[0].index:
+    first = next((p.index for p in others if p.is_numeric), None)
+    if not siblings or not profile.heading or profile.index != first:
         return False
+    if are_tags(profile, others):
+        return True
     if profile.is_numbering and profile.is_unique and len(profile.texts) > _FEWEST_NUMBERED:
         return not any(p.is_numbering for p in siblings)
     if profile.is_consecutive and not any(p.is_consecutive for p in siblings):
@@ -188,8 +207,11 @@ def level_weight(profile: ColumnProfile, others: Sequence[ColumnProfile] = ()) -
         weight -= 2
     if profile.is_blocked:
         weight += 3
-    if profile.is_balanced:
+    if profile.is_balanced or _is_nearly_balanced(profile):
         weight += 2 if len(profile.texts) > 5 else 1
+        weight += len(counts) <= _MOST_SET and min(counts.values()) >= _OFTEN
+    if _are_typed_amounts(profile):
+        weight += 4
     if profile.is_about(Sense.GROUP, Sense.TIME, Sense.BLOCK):
         weight += 3
     elif min(counts.values()) > 2 and (_is_cycle(profile) or _are_amounts(profile, others)):
@@ -205,6 +227,26 @@ def level_weight(profile: ColumnProfile, others: Sequence[ColumnProfile] = ()) -
         if profile.whole_numbers and varied:
             weight += 2
     return weight
+
+
+def _is_nearly_balanced(profile: ColumnProfile) -> bool:
+    """True for numbers that stand equally often, a few lost rows aside."""
+    often = profile.counts.values()
+    return min(often) >= _OFTEN and 5 * min(often) >= 4 * max(often)
+
+
+def _are_typed_amounts(profile: ColumnProfile) -> bool:
+    """True for a few amounts typed with their unit, each about as often: 5 mg/L, 10 mg/L."""
+    if len(profile.counts) > _MOST_SET or 3 * min(profile.counts.values()) < max(
+        profile.counts.values()
+    ):
+        return False
+    amounts = [amount_and_unit(text) for text in profile.counts]
+    return all(amounts) and all(unit for _, unit in filter(None, amounts))
+
+
+_MOST_SET, _OFTEN = 12, 4
+"""Levels that somebody sets at most, and rows that each has then."""
 
 
 def _are_amounts(profile: ColumnProfile, others: Sequence[ColumnProfile]) -> bool:

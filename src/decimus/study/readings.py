@@ -119,6 +119,7 @@ class Reading(msgspec.Struct, frozen=True):
         header_rows: how many rows of headings there are, 0 to 2.
         subject: the column that says whose measurement it is; NOBODY for none.
         within: the column of the unit whose readings are averaged; NOBODY for none.
+        names_within: the column in every part of which the names of units are those of others.
         same_units: whether a name that recurs in another group is the same unit again.
         pair_by_row: whether the values of one row belong to one unit that has no name.
         is_block: whether that name is a block (a bench, a day) rather than a subject.
@@ -147,6 +148,7 @@ class Reading(msgspec.Struct, frozen=True):
     header_rows: HeaderRows | None = None
     subject: int | None = None
     within: int | None = None
+    names_within: Index | None = None
     same_units: bool | None = None
     pair_by_row: bool | None = None
     is_block: bool = False

@@ -10,23 +10,18 @@ from __future__ import annotations
 import math
 import re
 from collections.abc import Sequence
+from itertools import pairwise
 
-_PROVED_BITS = 13.0
+import numpy as np
+
+from decimus.measurements.cells import Integers
+
+PROVED_BITS = 13.0
 """One in 8,000: names that would agree no more often by chance prove that they are the same."""
 _BITS_OF_WORD = 5.0
 _FEWEST_WORDS = 5
 """Fewer words can be the names of places, such as north and left, which every group has."""
 _COUNTED = re.compile(r"(?P<stem>.*?)(?P<number>\d{1,9})", re.DOTALL)
-
-
-def are_proved_same(names: Sequence[str], levels: int) -> bool:
-    """Whether names that stand in several groups are those of the same things.
-
-    Args:
-        names: the distinct names, k of them, each in most groups.
-        levels: in how many groups they stand.
-    """
-    return levels > 1 and (levels - 1) * coincidence(names) >= _PROVED_BITS
 
 
 def coincidence(names: Sequence[str]) -> float:
@@ -58,3 +53,65 @@ def _are_letters(names: Sequence[str]) -> bool:
     """Whether names are single letters or Roman numbers, which count as well."""
     plain = [name.strip().casefold() for name in names]
     return all(len(name) == 1 or not name.strip("ivx") for name in plain)
+
+
+def bits_of_recurring(
+    names: Sequence[str], codes: Integers, cells: Integers, apart: Integers | None = None
+) -> float:
+    """Bits against names being those of different things in every group in which they stand.
+
+    Groups that share most of their names have them again; those that share none are of other
+    things anyway.
+
+    Args:
+        names: the names, by number.
+        codes: the name of every value.
+        cells: the group of every value, by number.
+        apart: what things are different between in any case; None where they are in every group.
+    """
+    if apart is None:
+        return sum(
+            (len(groups) - 1) * coincidence([names[code] for code in shared])
+            for groups, shared in _sharing(_names_of(codes, cells))
+        )
+    # Different between the levels of one factor only: as if each were one group.
+    return bits_of_recurring(names, codes, apart)
+
+
+def bits_that_same(names: Sequence[str], codes: Integers, cells: Integers) -> float:
+    """Bits by which names that recur are those of the same things.
+
+    Somebody who counts on from one group to the next does not count anew from one time to the
+    next: where names recur in some groups and others recur in others, that is told besides.
+    """
+    sharing = _sharing(_names_of(codes, cells))
+    several = sum(len(groups) > 1 for groups, _ in sharing) > 1
+    return bits_of_recurring(names, codes, cells) + _BITS_OF_NESTING * several
+
+
+_BITS_OF_NESTING = 6.0
+
+
+def _names_of(codes: Integers, cells: Integers) -> list[frozenset[int]]:
+    """The names in each of the first groups."""
+    pairs = np.unique(np.stack([cells, codes]), axis=1)
+    pairs = pairs[:, pairs[0] < _MOST_GROUPS]
+    ends = np.searchsorted(pairs[0], np.arange(int(pairs[0].max()) + 2))
+    return [frozenset(pairs[1, a:b].tolist()) for a, b in pairwise(ends.tolist()) if b > a]
+
+
+def _sharing(groups: Sequence[frozenset[int]]) -> list[tuple[list[frozenset[int]], frozenset[int]]]:
+    """Groups of which each shares half of its names with the others, and all of their names."""
+    found: list[tuple[list[frozenset[int]], frozenset[int]]] = []
+    for group in groups:
+        for i, (members, shared) in enumerate(found):
+            if 2 * len(group & shared) >= min(len(group), len(shared)):
+                found[i] = ([*members, group], shared | group)
+                break
+        else:
+            found.append(([group], group))
+    return found
+
+
+_MOST_GROUPS = 40
+"""Groups that are looked at for names that recur."""

@@ -42,6 +42,7 @@ from decimus.study.edits.comparisons import (
     HideNotSignificant,
     StateRelevantDifference,
 )
+from decimus.study.edits.designs import ChooseDesign
 from decimus.study.edits.figures import (
     ChooseComparisonText,
     ChooseKind,
@@ -172,6 +173,7 @@ Edit = (
     | TakeBackAdjustment
     | ChooseOutcome
     | ChooseFactors
+    | ChooseDesign
     | RenameLevel
     | ReorderLevels
     | ChooseErrorBar
@@ -264,6 +266,7 @@ __all__ = [
     "ChooseComparisonText",
     "ChooseDecimalSign",
     "ChooseDecimals",
+    "ChooseDesign",
     "ChooseDirection",
     "ChooseDrawnComparisons",
     "ChooseErrorBar",

@@ -71,6 +71,7 @@ def moved_columns(reading: Reading, moved: Callable[[int], int], gone: frozenset
         ),
         subject=at(reading.subject),
         within=at(reading.within),
+        names_within=at(reading.names_within),
         summary=replace(
             summary,
             mean=at(summary.mean),

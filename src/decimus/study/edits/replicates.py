@@ -32,12 +32,14 @@ class ChooseHeaderRows(SheetEdit, frozen=True, kw_only=True):
 class ChooseSameUnits(SheetEdit, frozen=True, kw_only=True):
     """Say whether a name that recurs in another group is the same unit again.
 
-    `subject` is the column of the names where it is not the one that was found.
+    `subject` is the column of the names where it is not the one that was found, `names_within`
+    the column in every part of which they are those of others.
     """
 
     is_same: bool
     subject: int | None = None
     is_block: bool = False
+    names_within: int | None = None
 
     @property
     def title(self) -> str:
@@ -52,6 +54,7 @@ class ChooseSameUnits(SheetEdit, frozen=True, kw_only=True):
             sheet.reading,
             same_units=self.is_same,
             subject=self.subject if self.is_same else None,
+            names_within=self.names_within if self.is_same else None,
             is_block=self.is_block,
         )
         return replace(sheet, reading=reading)

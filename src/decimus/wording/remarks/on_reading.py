@@ -6,6 +6,7 @@ from typing import assert_never
 
 from decimus.analysis import remarks_on_reading as facts
 from decimus.analysis.results import Results
+from decimus.measurements.roles import DesignRoles
 from decimus.plurals import plural
 from decimus.study.edits import (
     ChooseAveraging,
@@ -14,11 +15,13 @@ from decimus.study.edits import (
     ChooseOutcome,
     ChoosePairsByRow,
     ChooseReadingsAcross,
+    ChooseRowNames,
     ChooseSameUnits,
     Edit,
     ReadAnew,
 )
 from decimus.terms import Layout
+from decimus.wording.designs import chosen, design_now, design_words, same_in_parts
 from decimus.wording.questions import divided_by, is_undivided, undivided
 from decimus.wording.remarks.words import RemarkWords, listed
 
@@ -47,6 +50,18 @@ def table_remark(results: Results, remark: facts.TableRemark) -> RemarkWords:
                 f"Read so that {now}; it could also be that {words[rival]}.",
                 "The groups would be others.",
                 ((words[rival], ChooseLayout(layout=rival, sheet=sheet)),),
+                is_open=True,
+            )
+        case facts.RowNamesDoubted(column):
+            name = results.measurements.shape.name(column)
+            return RemarkWords(
+                "measurements",
+                f"{name} is taken for a group; its whole numbers, each once, could name the rows.",
+                "There would be one group less.",
+                (
+                    (f"{name} names the rows", ChooseRowNames(has_row_names=True, sheet=sheet)),
+                    (f"{name} is a group", ChooseRowNames(has_row_names=False, sheet=sheet)),
+                ),
                 is_open=True,
             )
         case facts.HeadingsDoubted(texts):
@@ -186,6 +201,7 @@ def design_remark(results: Results, remark: facts.DesignRemark) -> RemarkWords:
     """The remark on who was measured in words."""
     sheet = results.question.asked.sheet
     apart = ChoosePairsByRow(is_paired=False, sheet=sheet)
+    others = ChooseSameUnits(is_same=False, sheet=sheet)
     match remark:
         case facts.PairedByRow(times):
             return RemarkWords(
@@ -212,6 +228,16 @@ def design_remark(results: Results, remark: facts.DesignRemark) -> RemarkWords:
                 f"Nothing says which values of {listed(levels)} belong to the same subject.",
                 "They are compared as independent; if the same subjects were measured, add a "
                 "column that names them, so that pairs can be told.",
+                (("every row is another subject", others),),
+                is_open=True,
+            )
+        case facts.RowsUnnamed():
+            return RemarkWords(
+                "measurements",
+                "Nothing names what was measured: is every row another unit?",
+                "They are compared as different ones; if some were measured again, add a column "
+                "that names them.",
+                (("every row is another unit", others),),
                 is_open=True,
             )
         case facts.NamesMayBeGroups(heading, stems):
@@ -222,6 +248,17 @@ def design_remark(results: Results, remark: facts.DesignRemark) -> RemarkWords:
                 "measurements",
                 f"{names} start with {listed(stems)}; {now}.",
                 f"If these are groups, put what they stand for {way}.",
+                is_open=True,
+            )
+        case facts.ReadingsOrSteps(column, are_steps, rivals):
+            return _readings_or_steps(results, column, rivals, are_steps=are_steps)
+        case facts.DesignDoubted(rivals):
+            return RemarkWords(
+                "measurements",
+                f"Read as {design_words(results, design_now(results))}; the names could be of "
+                "another experiment.",
+                "Groups, or what n counts, would be others.",
+                tuple((design_words(results, rival), chosen(results, rival)) for rival in rivals),
                 is_open=True,
             )
         case facts.TakenAsSame(heading, other, is_forced):
@@ -243,6 +280,30 @@ def design_remark(results: Results, remark: facts.DesignRemark) -> RemarkWords:
             assert_never(never)
 
 
+def _readings_or_steps(
+    results: Results, column: int, rivals: tuple[DesignRoles, ...], *, are_steps: bool
+) -> RemarkWords:
+    measurements = results.measurements
+    shape, units = measurements.shape, measurements.units
+    name = shape.name(column)
+    texts = tuple(shape.column(column).counts)
+    each = units.heading or "unit"
+    now = "compared" if are_steps else "averaged"
+    answers = [(design_words(results, rival), chosen(results, rival)) for rival in rivals]
+    if not are_steps:
+        answers.insert(0, ("they are readings", chosen(results, design_now(results))))
+    else:
+        answers.append(("they are steps", chosen(results, design_now(results))))
+    return RemarkWords(
+        "measurements",
+        f"Are {name} {listed(texts)} of each {each} readings of the same, or steps to compare? "
+        f"They are {now}.",
+        "n is the same either way; what is tested is not.",
+        tuple(answers),
+        is_open=True,
+    )
+
+
 def _taken_as_same(
     results: Results, heading: str, other: int | None, is_forced: bool, sheet: int
 ) -> RemarkWords:
@@ -262,4 +323,5 @@ def _taken_as_same(
         same = ChooseSameUnits(is_same=True, is_block=units.is_block, sheet=sheet)
         fixes.append(("they are the same", same))
         fixes.append(("they are different units", ChooseSameUnits(is_same=False, sheet=sheet)))
+        fixes += same_in_parts(results)
     return RemarkWords("measurements", head, why, tuple(fixes), is_open=True)

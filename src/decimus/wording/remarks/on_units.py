@@ -15,6 +15,7 @@ from decimus.study.edits import (
     Edit,
 )
 from decimus.terms import ErrorBar, Layout, Meaning
+from decimus.wording.designs import same_in_parts
 from decimus.wording.phrases import bar_name, error_bar_name
 from decimus.wording.remarks.words import RemarkWords, listed
 
@@ -79,6 +80,7 @@ def _same_or_different(results: Results) -> tuple[tuple[str, Edit], ...]:
     return (
         ("the same", ChooseSameUnits(is_same=True, subject=subject, sheet=sheet)),
         ("different", ChooseSameUnits(is_same=False, sheet=sheet)),
+        *same_in_parts(results),
     )
 
 
