@@ -16,12 +16,15 @@ os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
 
 import pytest
 from hypothesis import settings
+from msgspec.structs import replace
 
+from decimus.analysis.counting import counts_of
 from decimus.analysis.results import Results
 from decimus.formats.delimited import table_of_text
 from decimus.study.edits import BringInTable, Edit
 from decimus.study.history import History
 from decimus.study.studies import Study
+from decimus.terms import Layout
 
 
 def pytest_collection_finish() -> None:
@@ -69,6 +72,25 @@ def study_of(text: str, *edits: Edit) -> Study:
 def results_of(text: str, *edits: Edit) -> Results:
     """What follows from a table and edits after it."""
     return Results(study_of(text, *edits))
+
+
+def confirmed(text: str, *edits: Edit) -> Results:
+    """The same with what n counts said to be as it is taken."""
+    study = study_of(text, *edits)
+    results = Results(study)
+    units, reading = results.measurements.units, results.sheet.reading
+    if not counts_of(results).is_open:
+        return results
+    if units.variable is None or results.measurements.shape.pairs_by_row:
+        said = replace(reading, pair_by_row=units.is_same, same_units=units.is_same)
+        if results.measurements.shape.layout is not Layout.COLUMNS:
+            said = replace(reading, same_units=units.is_same)
+    else:
+        said = replace(reading, same_units=units.is_same, is_block=units.is_block)
+        if units.is_averaged:
+            said = replace(said, within=units.variable)
+    sheet = replace(study.sheets[0], reading=said)
+    return Results(study.with_sheet(0, sheet))
 
 
 @pytest.fixture

@@ -195,6 +195,9 @@ def test_totals_of_two_kinds() -> None:
     assert variance == (pytest.approx((1.75**2 + 0.75**2 + 0.25**2 + 2.25**2) / 3),)
 
 
+NAMES = ("reed", "sand", "mud", "loam")
+
+
 @given(
     st.lists(
         st.lists(st.integers(-50, 50).map(float), min_size=2, max_size=8), min_size=2, max_size=4
@@ -203,15 +206,15 @@ def test_totals_of_two_kinds() -> None:
 def test_totals_from_summaries_equal_totals_from_values(parts: list[list[float]]) -> None:
     """The mean and SD of all values follow from n, mean and SD of each group."""
     raw = "f,g,x\n" + "".join(
-        f"one,p{number},{v}\n" for number, part in enumerate(parts) for v in part
+        f"one,{name},{v}\n" for name, part in zip(NAMES, parts, strict=False) for v in part
     )
-    raw += "".join(f"two,p{number},1\ntwo,p{number},3\n" for number in range(len(parts)))
+    raw += "".join(f"two,{name},1\ntwo,{name},3\n" for name in NAMES[: len(parts)])
     lines = ["f,g,mean,SD,n"]
     for number, part in enumerate(parts):
         mean = sum(part) / len(part)
         sd = math.sqrt(sum((v - mean) ** 2 for v in part) / (len(part) - 1))
-        lines.append(f"one,p{number},{mean!r},{sd!r},{len(part)}")
-    lines += [f"two,p{number},2,1.4,2" for number in range(len(parts))]
+        lines.append(f"one,{NAMES[number]},{mean!r},{sd!r},{len(part)}")
+    lines += [f"two,{name},2,1.4,2" for name in NAMES[: len(parts)]]
     wanted = ChooseTotals(totals=Totals.ALL)
     found = []
     for text in (raw, "\n".join(lines) + "\n"):

@@ -24,7 +24,7 @@ def words(text: str, *edits: ChooseValueRange) -> list[tuple[str, str]]:
         ("n,a,b\np,1,NA\nq,2,NA\n", "measurements", "No data for b."),
         ("a,b,x (g)\np,u,1\np,u,2\np,v,3\np,v,4\nq,u,5\nq,u,6\n", "measurements", "q, v"),
         ("n,a,b\n1,1,2\n2,2,3\nmean,1.5,2.5\n", "measurements", "Mean is left out."),
-        ("site,plot,x (g)\nN,p,2\nN,q,3\nS,p,4\nS,q,9\n", "measurements", "names of plot stand"),
+        ("site,plot,x (g)\nN,1,2\nN,2,3\nS,1,4\nS,2,9\n", "measurements", "names of plot stand"),
         (
             "site,date,soil,x (g)\nN,1.5.21,p,2\nN,2.5.21,q,3\nS,1.5.21,p,4\nS,2.5.21,q,9\n",
             "measurements",

@@ -28,7 +28,9 @@ CELLS = "variety,soil,mass\n" + "".join(
 COMMAS = "a\tb\n1,234\t2,345\n1,250\t2,400\n1,244\t2,100\n"
 TIMES = "before,after\n" + "".join(f"{i}.5,{i + 1}.{i}\n" for i in range(6))
 READINGS = "plant,light,reading,x\n" + "".join(
-    f"P{p},{'dim' if p < 4 else 'sun'},{r},{p}.{r}\n" for p in range(1, 7) for r in (1, 2, 3)
+    f"P{p},{'dim' if p < 4 else 'sun'},{r},{p}.{r * p % 7}\n"
+    for p in range(1, 7)
+    for r in (1, 2, 3)
 )
 TABLES = (PAIRS, COUNTERS, OTHERS, CELLS, COMMAS, TIMES, READINGS)
 
@@ -46,7 +48,9 @@ def as_json(capsys: pytest.CaptureFixture[str], *arguments: str) -> Any:
 
 def test_a_clear_table_has_no_question(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
     path = written(tmp_path, "light,x (g)\ndim,1.5\ndim,1.7\ndim,1.6\nsun,2.5\nsun,2.9\nsun,2.8\n")
-    assert run(["check", str(path)]) == 0
+    assert run(["check", str(path)]) == 3  # whether every row is another unit
+    capsys.readouterr()
+    assert run(["check", str(path), "--independent"]) == 0
     out, _ = capsys.readouterr()
     assert out.startswith("Each row is one replicate; its group is one kind of light.")
     assert "dim: n = 3" in out

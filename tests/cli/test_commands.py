@@ -326,12 +326,13 @@ def test_figures_are_written_whole(
 ) -> None:
     path = tmp_path / f"figure.{suffix}"
     status, out, err = ran(
-        *(capsys, "figure", str(table), "-o", str(path), "--kind", "points"),
+        *(capsys, "figure", str(table), "-o", str(path), "--kind", "points", "--independent"),
         *("--error-bars", "sd", "--width-mm", "100", "--height-mm", "70", "--dpi", "100"),
     )
     assert (status, out, err) == (0, "", "")
     assert path.stat().st_size > 3000
-    status, _, err = ran(capsys, "figure", str(table), "-o", str(tmp_path / "no" / "f.png"))
+    elsewhere = str(tmp_path / "no" / "f.png")
+    status, _, err = ran(capsys, "figure", str(table), "-o", elsewhere, "--independent")
     assert status == 1
     assert err.count("\n") == 1
 
@@ -342,7 +343,7 @@ def test_names_in_any_script(tmp_path: Path, capsys: Capture) -> None:
     path.write_text('вода,対照,"two\nlines",<b>x</b> & $y$\n1.5,2,3,4\n1.7,3,4,6\n')
     for suffix in ("png", "svg", "pdf"):
         out = tmp_path / f"f.{suffix}"
-        status, said, err = ran(capsys, "figure", str(path), "-o", str(out))
+        status, said, err = ran(capsys, "figure", str(path), "-o", str(out), "--independent")
         assert (status, said) == (0, "")
         assert err == f"decimus: {out}: the typeface has no signs for 対照\n"
     svg = (tmp_path / "f.svg").read_text()

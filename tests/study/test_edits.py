@@ -108,6 +108,9 @@ ONE_OF_EACH: tuple[Edit, ...] = (
     edits.RemoveComputed(name="half"),
     edits.ChooseOutcome(outcome=2, name="area"),
     edits.ChooseFactors(factors=(1, 0), names=("light", "salt")),
+    edits.ChooseDesign(
+        factors=(1,), names=("light",), unit=0, is_same=True, words="each flask in both lights"
+    ),
     edits.RenameLevel(variable=1, level="dim", label="shade"),
     edits.ReorderLevels(variable=1, levels=("bright", "dim")),
     edits.ChooseErrorBar(error_bar=ErrorBar.STANDARD_ERROR),

@@ -131,11 +131,11 @@ def test_the_thread_is_always_reachable(salt: Driver) -> None:
 
 def test_remarks_lead_to_their_place_and_carry_fixes(salt: Driver) -> None:
     window = salt.window
-    assert window.foot.remark.text().startswith("4 remarks: Flask 4 at 2")
+    assert window.foot.remark.text().startswith("5 remarks: Flask 4 at 2")
     salt.click(window.foot.remark)
     popup = QApplication.activePopupWidget()
     assert isinstance(popup, RemarkList)
-    assert len(popup.findChildren(QLabel)) == 4
+    assert len(popup.findChildren(QLabel)) == 5
     buttons = [b for b in popup.findChildren(QPushButton) if b.text() == "show"]
     places = [remark.place for remark in remark_words(window.store.results)]
     salt.click(buttons[places.index("groups")])

@@ -19,6 +19,7 @@ SAID = (
     edits.ChooseUnit(variable=CELLS, unit="mm²"),
     edits.DescribeMaterial(material="Lemna minor"),
     edits.DescribeCondition(condition="after 7 days"),
+    edits.ChooseSameUnits(is_same=False),
 )
 
 
@@ -32,7 +33,7 @@ def sheet(text: str, *changes: edits.Edit) -> dict[str, tuple[str, bool]]:
 def test_gaps_are_marked_until_they_are_filled() -> None:
     bare = sheet(TWO_GROUPS)
     assert {about for about, (_, is_gap) in bare.items() if is_gap} == {
-        *("Outcome", "Material", "Condition", "What n is"),
+        *("Outcome", "Material", "Condition", "What n is", "Whose"),
     }
     said = sheet(FIVE_BY_FOUR, *SAID)
     assert not [about for about, (_, is_gap) in said.items() if is_gap]

@@ -13,7 +13,7 @@ from decimus.wording.spans import plain_text
 from decimus.wording.write_up.methods import methods_paragraph
 from decimus.wording.write_up.passages import suggested
 from decimus.wording.write_up.results_text import results_paragraph
-from tests.conftest import results_of
+from tests.conftest import confirmed, results_of
 from tests.wording.paper_situations import METHODS, PAPERS
 from tests.wording.situations import masked
 
@@ -33,7 +33,7 @@ PLACEHOLDERS = (
 @pytest.mark.parametrize("situation", PAPERS)
 def test_the_results_read_as_they_should(situation: str) -> None:
     paper = PAPERS[situation]
-    results = results_of(paper.table, *paper.chosen)
+    results = confirmed(paper.table, *paper.chosen)
     text = plain_text(results_paragraph(results))
     assert masked(text) == paper.results
     methods = plain_text(methods_paragraph(results))

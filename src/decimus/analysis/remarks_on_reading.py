@@ -7,14 +7,13 @@ from collections import Counter
 
 from msgspec import Struct
 
+from decimus.analysis.remarks_on_designs import DesignRemark, remarks_on_designs
 from decimus.measurements.families import family_of
 from decimus.measurements.headings import name_and_unit
 from decimus.measurements.lexicon import Sense, Statistic, plain, quantity_in, statistic_named
 from decimus.measurements.observations import GroupCells, Measurements
-from decimus.measurements.replicates import Units, is_settled
-from decimus.measurements.roles import DesignRoles, LongRoles
+from decimus.measurements.roles import LongRoles
 from decimus.measurements.shapes import TableShape
-from decimus.measurements.variables import is_time_order
 from decimus.study.readings import Reading
 from decimus.study.studies import Source
 from decimus.terms import Layout
@@ -73,62 +72,10 @@ class TwoValues(Struct, frozen=True):
     """The outcome is 0 or 1 only, so that means are shares."""
 
 
-class PairedByRow(Struct, frozen=True):
-    """The values of one row are taken as of one subject, which has no name."""
-
-    times: tuple[str, ...]
-
-
-class MayBePairs(Struct, frozen=True):
-    """Columns of equal length whose rows could belong to the same subjects."""
-
-
 class RowNamesDoubted(Struct, frozen=True):
     """A first column of whole numbers, taken for a group, that could name the rows."""
 
     column: int
-
-
-class RowsUnnamed(Struct, frozen=True):
-    """Measurements in a long table of which nothing says what they were made on."""
-
-
-class PairsLost(Struct, frozen=True):
-    """Times in one column without a word on whose they are."""
-
-    levels: tuple[str, ...]
-
-
-class TakenAsSame(Struct, frozen=True):
-    """Names that are taken as the same units, or blocks, although it is not sure.
-
-    `other` is a column that could as well name them, `is_forced` that nothing but one value per
-    cell says so.
-    """
-
-    heading: str
-    other: int | None
-    is_forced: bool
-
-
-class ReadingsOrSteps(Struct, frozen=True):
-    """Numbers within each unit that are its readings, or steps to compare.
-
-    Args:
-        reading: the column that numbers them.
-        are_steps: whether they are taken for steps.
-        rivals: the experiments that the names are of in the other case.
-    """
-
-    reading: int
-    are_steps: bool
-    rivals: tuple[DesignRoles, ...]
-
-
-class DesignDoubted(Struct, frozen=True):
-    """Other experiments that explain the names in a long table as well."""
-
-    rivals: tuple[DesignRoles, ...]
 
 
 class NamesMayBeGroups(Struct, frozen=True):
@@ -152,16 +99,6 @@ class LevelsDoubted(Struct, frozen=True):
     """Numbers that are taken for levels and could have been measured as well."""
 
     factor: int
-
-
-class ReadingsAveraged(Struct, frozen=True):
-    """Several measurements of one unit are averaged first."""
-
-    heading: str
-    variable: int | None
-    readings: tuple[int, int]
-    before: int
-    after: int
 
 
 class RowsWithoutGroup(Struct, frozen=True):
@@ -233,18 +170,13 @@ TableRemark = (
     | ReadOtherwiseNow
 )
 ColumnRemark = (
-    LevelsDoubted | LevelsAreQuantities | OtherOutcomes | ColumnsNotUsed | ErrorsNotUsed | TwoValues
-)
-DesignRemark = (
-    PairedByRow
-    | MayBePairs
-    | PairsLost
-    | RowsUnnamed
-    | TakenAsSame
-    | ReadingsAveraged
-    | ReadingsOrSteps
-    | DesignDoubted
+    LevelsDoubted
+    | LevelsAreQuantities
     | NamesMayBeGroups
+    | OtherOutcomes
+    | ColumnsNotUsed
+    | ErrorsNotUsed
+    | TwoValues
 )
 ReadingRemark = TableRemark | ColumnRemark | DesignRemark
 
@@ -290,7 +222,7 @@ def remarks_on_reading(
     if (names := _names_of_groups(measurements)) is not None:
         found.append(names)
     found += _quantities_among_levels(measurements)
-    found += _on_design(measurements, reading)
+    found += remarks_on_designs(measurements, reading)
     found += _on_columns(measurements, outcome, factors)
     if not measurements.is_summarised and _has_two_values(measurements):
         found.append(TwoValues())
@@ -344,95 +276,6 @@ _OF_QUANTITIES = frozenset(
 )
 _NUMBERED_NAME = re.compile(r"(.*\D)\d+[a-z]?", re.IGNORECASE)
 _MOST_STEMS = 8
-
-
-def _on_design(measurements: Measurements, reading: Reading) -> list[ReadingRemark]:
-    """Who was measured again, and whose readings are averaged."""
-    shape, units = measurements.shape, measurements.units
-    found: list[ReadingRemark] = []
-    is_said = reading.same_units is not None or reading.subject is not None
-    if shape.pairs_by_row and reading.pair_by_row is None:
-        found.append(PairedByRow(tuple(group.levels[0] for group in measurements.groups)))
-    elif _may_be_pairs(measurements, reading):
-        found.append(MayBePairs())
-    if units.is_same and not shape.pairs_by_row and not is_said and not units.is_decided:
-        found.append(TakenAsSame(units.heading, units.other_variable, units.is_forced))
-    found += _other_designs(measurements)
-    if units.is_averaged and reading.within is None:
-        column = units.variable if units.variable is not None and units.variable >= 0 else None
-        found.append(
-            ReadingsAveraged(
-                units.heading,
-                column,
-                units.readings,
-                measurements.reading_count,
-                measurements.count,
-            )
-        )
-    if shape.layout is Layout.LONG and units.variable is None:
-        found += _without_names(measurements, reading)
-    return found
-
-
-def _without_names(measurements: Measurements, reading: Reading) -> list[ReadingRemark]:
-    """Of a long table in which nothing names what was measured, what that leaves open."""
-    if is_settled(reading) or len(measurements.groups) < 2:
-        return []
-    for factor in measurements.factors:
-        texts = tuple(level.text for level in factor.levels)
-        if is_time_order(texts) and _are_equal(measurements):
-            return [PairsLost(texts)]
-    return [RowsUnnamed()]
-
-
-def _other_designs(measurements: Measurements) -> list[ReadingRemark]:
-    """What else the names could be of: readings for steps, other units, other factors.
-
-    Whether units are the same is asked by itself.
-    """
-    units, factors = measurements.units, tuple(sorted(f.variable for f in measurements.factors))
-    steps: list[DesignRoles] = []
-    others: list[DesignRoles] = []
-    column = None
-    for rival in units.rivals:
-        if (rival.factors, rival.unit) == (factors, units.variable):
-            continue
-        apart = set(rival.factors) ^ set(factors)
-        if (
-            rival.unit == units.variable
-            and len(apart) == 1
-            and _are_readings(rival, units, factors)
-        ):
-            column = apart.pop()
-            steps.append(rival)
-        else:
-            others.append(rival)
-    found: list[ReadingRemark] = []
-    if column is not None:
-        found.append(ReadingsOrSteps(column, column in factors, tuple(steps)))
-    if others:
-        found.append(DesignDoubted(tuple(others)))
-    return found
-
-
-def _are_readings(rival: DesignRoles, units: Units, factors: tuple[int, ...]) -> bool:
-    """Whether one of two designs averages what the other one compares."""
-    return rival.is_averaged if len(rival.factors) < len(factors) else units.is_averaged
-
-
-def _may_be_pairs(measurements: Measurements, reading: Reading) -> bool:
-    """Whether rows without a name could be units, and nobody has said whether they are."""
-    shape = measurements.shape
-    if shape.layout is not Layout.COLUMNS or shape.side_factors or measurements.units.is_same:
-        return False
-    if shape.row_names is not None or shape.has_two_headers or is_settled(reading):
-        return False
-    return len(measurements.groups) > 1 and min(group.n for group in measurements.groups) > 1
-
-
-def _are_equal(measurements: Measurements) -> bool:
-    counts = {group.n for group in measurements.groups}
-    return len(measurements.groups) > 1 and len(counts) == 1 and min(counts) >= _FEWEST_PAIRS
 
 
 def _on_columns(

@@ -7,7 +7,7 @@ from decimus.analysis.results import Results
 from decimus.wording.comparisons.main_effects import main_effects_sentence, main_effects_table
 from decimus.wording.comparisons.method_names import follow_up_name, has_follow_up, method_name
 from decimus.wording.comparisons.pair_facts import change_sentence, equivalence_sentence
-from decimus.wording.comparisons.reasons import assumed, reason
+from decimus.wording.comparisons.reasons import assumed, reason_here
 from decimus.wording.comparisons.sentences import effect_sentence, pairs_summary, result_sentence
 from decimus.wording.comparisons.tables import comparison_table, pair_rows
 from decimus.wording.comparisons.with_and_without import both_ways
@@ -46,7 +46,7 @@ def comparison_text(results: Results, comparison: Comparison, *, with_pairs: boo
     """The result in a sentence, then every pair."""
     name = method_name(comparison)
     sentences = (
-        f"{name[:1].upper()}{name[1:]}. {reason(comparison, results.measurements.unit_name)}",
+        f"{name[:1].upper()}{name[1:]}. {reason_here(results, comparison)}",
         plain_text(result_sentence(results)),
         effect_sentence(results),
         change_sentence(results),

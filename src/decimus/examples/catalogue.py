@@ -60,6 +60,8 @@ def _with_control(*levels: str) -> tuple[PairOfGroups, ...]:
     return tuple(PairOfGroups(("0",), (level,)) for level in levels)
 
 
+_FLASK = 1
+"""The column of flasks in the example with readings."""
 EXAMPLES = (
     Example(
         "duckweed",
@@ -69,6 +71,7 @@ EXAMPLES = (
             unit_name="flask",
             material="Lemna minor",
             condition="after 7 days",
+            same_units=False,
         ),
         Question(figure=FigureChoices(drawn_pairs=_with_control("2", "4", "8"))),
         (
@@ -79,6 +82,7 @@ EXAMPLES = (
                     unit_name="flask",
                     material="Lemna minor",
                     condition="after 7 days",
+                    same_units=False,
                 ),
             ),
         ),
@@ -117,7 +121,7 @@ EXAMPLES = (
     Example(
         "enzyme",
         "technical replicates: 3 readings of each of 4 flasks at 3 temperatures",
-        Reading(material="Lemna minor", condition="after 1 hour"),
+        Reading(material="Lemna minor", condition="after 1 hour", within=_FLASK),
         Question(),
     ),
 )

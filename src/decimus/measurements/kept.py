@@ -219,7 +219,8 @@ def _kept(text: str, rows: int, columns: int) -> _Kept | None:
     at_rows = [*block.title_rows, *block.header_rows, *block.note_rows, *shape.summary_rows]
     at_rows += [*shape.longer_rows, *([] if block.unit_row is None else [block.unit_row])]
     fits = (
-        at_columns <= set(range(width))
+        shape.decimal in (".", ",")
+        and at_columns <= set(range(width))
         and all(c in at_columns or c < 0 for c in named)
         and all(0 <= row < height for row in at_rows)
         and 0 <= block.first_row <= block.end_row <= height

@@ -422,7 +422,7 @@ def _counting_within(names: Sequence[ColumnProfile]) -> ColumnProfile | None:
         rows = list(zip(*(p.cells for p in others), strict=True))
         told = set(zip(profile.cells, rows, strict=True))
         kind = kind_of_names(tuple(profile.counts))
-        if kind is NameKind.INDEX and len(set(rows)) < len(rows) == len(told):
+        if kind.counts and len(set(rows)) < len(rows) == len(told):
             return profile
     return None
 

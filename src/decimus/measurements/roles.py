@@ -170,8 +170,18 @@ def _rivals(ranked: Sequence[Weighed]) -> tuple[DesignRoles, ...]:
     """Other experiments that explain the names as well, words aside."""
     if not ranked:
         return ()
-    close = [w for w in ranked[1:] if w.bits > ranked[0].bits - CLEARLY]
+    lead = ranked[0]
+    close = [
+        w
+        for w in ranked[1:]
+        if w.bits > lead.bits - CLEARLY and not _merely_leaves_out(w.experiment, lead.experiment)
+    ]
     return tuple(_roles_of(w.experiment) for w in close[:_MOST_RIVALS])
+
+
+def _merely_leaves_out(rival: Experiment, lead: Experiment) -> bool:
+    """Whether an experiment has no use for a column that another compares."""
+    return any(label in lead.factors for label in rival.unread)
 
 
 def _differs_in_units_only(one: DesignRoles, other: DesignRoles) -> bool:

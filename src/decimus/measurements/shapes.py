@@ -134,6 +134,8 @@ def is_unit_noun(word: str) -> bool:
     if len(word) < 3 or " " in word or is_identifier(word):
         return False
     found = senses(word)
+    if not found and re.fullmatch(r"[a-z]{3,20}", word):
+        return True  # what names the rows is called by the word over the names
     if found & {Sense.UNIT, Sense.SUBJECT}:
         return Sense.ROW not in found
     return word in ("trial", "day")

@@ -8,6 +8,7 @@ from typing import Any
 from decimus.analysis.results import Results
 from decimus.report.reading_options import options_between
 from decimus.report.records import remark_records
+from decimus.wording.counting import counting_sentence, counts_record
 from decimus.wording.measurements.alternatives import alternative_words
 from decimus.wording.measurements.readings import reading_sentence
 from decimus.wording.remarks.remarks import remark_words
@@ -46,6 +47,8 @@ def check_record(results: Results) -> Record:
             }
             for group in groups.shown
         ],
+        "counts": counts_record(results),
+        "counted": counting_sentence(results),
         "questions": sum(remark.is_open for remark in remark_words(results, with_comparison=False)),
         "remarks": remarks,
         "instead": others,
@@ -54,7 +57,7 @@ def check_record(results: Results) -> Record:
 
 def check_text(record: Record) -> str:
     """The same for a terminal; remarks go elsewhere."""
-    lines = [record["reading"], ""]
+    lines = [record["reading"], "", record["counted"], ""]
     for group in record["groups"]:
         n = "n unknown" if group["n"] is None else f"n = {group['n']}"
         missing = f", {group['missing']} missing" if group["missing"] else ""

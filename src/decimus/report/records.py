@@ -193,7 +193,8 @@ def comparison_record(results: Results, comparison: Comparison, *, with_pairs: b
         with_pairs: False to leave the pairs out.
     """
     from decimus.wording.comparisons.method_names import method_name
-    from decimus.wording.comparisons.reasons import reason
+    from decimus.wording.comparisons.reasons import reason_here
+    from decimus.wording.counting import counts_record
 
     pairs = comparison.pairs if with_pairs or len(comparison.pairs) == 1 else ()
     matters = results.question.comparison.relevant_difference
@@ -203,7 +204,7 @@ def comparison_record(results: Results, comparison: Comparison, *, with_pairs: b
         "method_name": method_name(comparison),
         "adjustment": comparison.adjustment.value,
         "pair_set": comparison.pair_set.value,
-        "reason": reason(comparison, results.measurements.unit_name),
+        "reason": reason_here(results, comparison),
         "terms": _terms(comparison),
         "pairs": [
             *(
@@ -214,6 +215,7 @@ def comparison_record(results: Results, comparison: Comparison, *, with_pairs: b
             *(_untested(pair) for pair in comparison.untested if with_pairs),
         ],
         "checks": _checks(results),
+        "counts": counts_record(results),
         "remarks": remark_records(results, with_comparison=True),
     }
     if comparison.main_effects:

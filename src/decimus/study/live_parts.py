@@ -81,6 +81,7 @@ class SentenceAbout(StrEnum):
     """What a sentence of the methods or the results is about, where it is live as a whole."""
 
     READINGS = "readings"
+    TAKEN = "taken"
     SET_ASIDE = "set-aside"
     MISSING = "missing"
     LIMITS = "limits"

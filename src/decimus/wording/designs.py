@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from decimus.analysis.results import Results
 from decimus.measurements.roles import DesignRoles
+from decimus.plurals import plural
 from decimus.study.edits import ChooseDesign, ChooseSameUnits, Edit
 from decimus.wording.questions import variable_name
 
@@ -20,6 +21,15 @@ def design_now(results: Results) -> DesignRoles:
         units.is_averaged,
         None,
     )
+
+
+def named_units(results: Results, heading: str) -> str:
+    """Units by the heading of their names, unless that is of the groups across."""
+    measurements = results.measurements
+    is_corner = any(heading and heading.startswith(f.name) for f in measurements.factors)
+    if heading and not is_corner:
+        return heading
+    return plural(measurements.unit_name, 2)
 
 
 def design_words(results: Results, design: DesignRoles) -> str:

@@ -40,6 +40,8 @@ class Experiment(Value, frozen=True):
         has_support: whether that is no chance.
         is_explained: whether unit and reading tell every row of a group apart.
         recurs: whether most names of units stand in several groups.
+        rows_each: how many rows a unit has in a group.
+        is_told_apart: whether all names together stand in one row each.
         has_replicates: whether groups hold more than one unit.
         unread: columns of names that the experiment has no use for.
         facts: what tells one experiment's results from another's.
@@ -55,6 +57,8 @@ class Experiment(Value, frozen=True):
     has_support: bool = False
     is_explained: bool = False
     recurs: bool = False
+    rows_each: float = 1.0
+    is_told_apart: bool = True
     has_replicates: bool = False
     unread: tuple[Label, ...] = ()
     facts: tuple[object, ...] = ()
@@ -106,7 +110,13 @@ def _with(
         several = bool((sizes > 1).mean() > 0.5)
         rest = tuple(others)
         key = (_columns(factors), None, None)
-        yield Experiment(factors, has_replicates=several, unread=rest, facts=key)
+        yield Experiment(
+            factors,
+            has_replicates=several,
+            unread=rest,
+            facts=key,
+            is_told_apart=is_told_apart(factors, others),
+        )
         return
     in_cell = joint((*factors, unit), rows)
     units = int(in_cell.max()) + 1
@@ -119,9 +129,10 @@ def _with(
     nested = tuple(f for f in factors if is_nested(unit, f))
     support = any(has_support(unit, f) for f in nested) or unit.is_unique
     recurs = _recurs(unit, cells)
+    apart = is_told_apart(factors, others)
     for reading in readings:
         rest = tuple(label for label in free if label is not reading)
-        explained = is_once or reading is not None
+        explained = is_once or reading is not None or _count(free, factors, unit, rows)
         part = _canonical(in_cell) if not is_once else None
         variants: list[tuple[bool, Label | None]] = [(False, None)]
         if recurs and not unit.is_unique:
@@ -141,10 +152,27 @@ def _with(
                 has_support=support,
                 is_explained=explained,
                 recurs=recurs,
+                rows_each=rows / units,
+                is_told_apart=apart,
                 has_replicates=several,
                 unread=rest,
                 facts=(_columns(factors), part, pairs),
             )
+
+
+def is_told_apart(factors: Sequence[Label], others: Sequence[Label]) -> bool:
+    """Whether all names together stand in one row each."""
+    rows = len(factors[0].codes)
+    return int(joint((*factors, *others), rows).max()) + 1 >= _ONCE * rows
+
+
+def _count(free: Sequence[Label], factors: Sequence[Label], unit: Label, rows: int) -> bool:
+    """Whether counters within counters tell the rows of a unit apart: classes, pupils in them."""
+    counters = [label for label in free if label.kind.counts]
+    if len(counters) < 2:
+        return False
+    found = int(joint((*factors, unit, *counters), rows).max()) + 1
+    return found >= _ONCE * rows
 
 
 def _columns(factors: Sequence[Label]) -> tuple[int, ...]:

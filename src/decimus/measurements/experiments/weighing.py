@@ -22,6 +22,8 @@ _MOST_OF_WORDS = 6.0
 _ROLE = 3.0
 _MOST_AGAINST_DIFFERENT = 20.0
 _MANY_LEVELS = 12
+_FEW_READINGS, _MANY_ROWS = 3.0, 6.0
+_ROWS_OF_LEVEL = 10
 _NOTHING_TO_SAY = 10.0
 """Of groups of one value nothing can be told; more than words can make up for."""
 _FEW_WORDS = 4
@@ -76,10 +78,10 @@ def _bits(found: Experiment) -> float:
 
 def _of_unread(label: Label, found: Experiment) -> float:
     """What it costs to have no use for a column; for counters, ids and what is above less."""
-    if _stands_above(label, found):
-        return 0.0
+    if _stands_above(label, found) or (found.is_averaged and label.kind.counts):
+        return 0.0  # it counts what is averaged
     is_set = label.kind in (NameKind.WORDS, NameKind.AMOUNTS) and not label.is_unique
-    return 4.0 if is_set else 2.0
+    return 4.0 if is_set or not found.is_told_apart else 2.0
 
 
 def _stands_above(label: Label, found: Experiment) -> bool:
@@ -93,14 +95,18 @@ def _stands_above(label: Label, found: Experiment) -> bool:
 
 def _as_factor(factor: Label, found: Experiment) -> float:
     """Levels are words or amounts, few; an index is hardly one, unless within named units."""
-    if factor.count > _MANY_LEVELS:
+    is_many = factor.count > _MANY_LEVELS and len(factor.codes) < _ROWS_OF_LEVEL * factor.count
+    if is_many and not factor.is_sample:
         return -4.0
     is_inner = found.is_same and factor not in found.nested_in and factor is not found.within
     match factor.kind:
         case NameKind.INDEX:
-            bits = -2.0 if is_inner else -6.0
+            # What counts replicates stands once in each group.
+            bits = -2.0 if is_inner else (-6.0 if found.is_told_apart else -3.0)
             # Steps are gone through one after the other, readings done at once.
             return bits + 2.0 * (is_inner and factor.profile.is_blocked)
+        case NameKind.LETTERS:
+            return -1.0
         case NameKind.CODES:
             return -1.0 if factor.count <= _FEW_WORDS else -5.0
         case NameKind.AMOUNTS | NameKind.WORDS:
@@ -121,7 +127,8 @@ def _as_unit(unit: Label, found: Experiment) -> float:
     if found.is_explained:
         bits += 3
     elif not found.nested_in:
-        bits -= 4  # rows that nothing tells apart are replicates
+        # Rows that nothing tells apart are replicates, the more so the more there are.
+        bits -= 4 + min(_MANY_ROWS, max(0.0, found.rows_each - _FEW_READINGS))
     if not found.is_same or found.within is not None:
         cells = joint(found.factors, len(unit.codes))
         apart = None if found.within is None else found.within.codes
@@ -137,7 +144,7 @@ def _as_unit(unit: Label, found: Experiment) -> float:
 
 def _as_reading(reading: Label) -> float:
     match reading.kind:
-        case NameKind.INDEX:
+        case NameKind.INDEX | NameKind.LETTERS:
             return 0.0
         case NameKind.CODES:
             return -3.0
@@ -188,6 +195,11 @@ def _word_of_same(profile: ColumnProfile, found: Experiment) -> float:
     """A word for what is measured again is believed; other units are taken as different."""
     is_again = profile.is_numbered or profile.is_about(Sense.SUBJECT, Sense.BLOCK)
     is_again = is_again and not profile.is_about(Sense.TRIAL)
+    is_again = is_again or any(
+        f.profile.is_dates or f.profile.is_about(Sense.TIME)
+        for f in found.factors
+        if f not in found.nested_in
+    )
     if found.is_same and found.within is None:
         return 1.0 if is_again else -0.5
     return -0.5 if is_again else 0.5 * (found.within is None)

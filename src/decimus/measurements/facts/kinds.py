@@ -20,10 +20,16 @@ _NUMBER_BEHIND = re.compile(r"(\d+)(?:st|nd|rd|th|\.|º|ª|er|ème|e)?$")
 class NameKind(Enum):
     """What names are by their form."""
 
-    INDEX = "one stem, counted from 0 or 1 without a gap: r1, r2, r3; a, b, c"
-    CODES = "numbered otherwise: 17, 23, 41; WT-3"
+    INDEX = "one stem, counted from 0 or 1 without a gap: r1, r2, r3"
+    LETTERS = "counted by letters: a, b, c; plot A, plot B; I, II, III"
+    CODES = "one stem, numbered otherwise: 17, 23, 41; plot 12"
     AMOUNTS = "numbers with a unit, or in uneven or wide steps: 0, 7, 14"
     WORDS = "anything else"
+
+    @property
+    def counts(self) -> bool:
+        """Whether the names count."""
+        return self in (NameKind.INDEX, NameKind.LETTERS)
 
     @property
     def is_words(self) -> bool:
@@ -43,15 +49,12 @@ def kind_of_names(texts: Sequence[str], *, most_beside: int = 0) -> NameKind:
     if stem is not None:
         return _of_stem(names, stem, most_beside)
     if _are_letters(names):
-        return NameKind.INDEX
+        return NameKind.LETTERS
     if all(map(is_date, names)):
         return NameKind.AMOUNTS
     amounts = [amount_and_unit(name) for name in names]
     if all(amounts) and len({amount[1] for amount in amounts if amount}) == 1:
         return NameKind.AMOUNTS
-    has_digits = sum(any(sign.isdigit() for sign in name) for name in names)
-    if 10 * has_digits >= 9 * len(names) and len(names) > _MOST_STEPS:
-        return NameKind.CODES
     return NameKind.WORDS
 
 

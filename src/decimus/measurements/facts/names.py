@@ -21,7 +21,9 @@ PROVED_BITS = 13.0
 _BITS_OF_WORD = 5.0
 _FEWEST_WORDS = 5
 """Fewer words can be the names of places, such as north and left, which every group has."""
-_COUNTED = re.compile(r"(?P<stem>.*?)(?P<number>\d{1,9})", re.DOTALL)
+_COUNTED = re.compile(
+    r"(?P<stem>.*?)(?P<number>\d{1,9})(?:st|nd|rd|th|\.|º|ª|er|ème|e)?", re.DOTALL
+)
 
 
 def coincidence(names: Sequence[str]) -> float:

@@ -48,7 +48,8 @@ class ChooseDesign(ChooseFactors, frozen=True, kw_only=True):
         return replace(
             reading,
             subject=self.unit if self.is_same else None,
-            same_units=self.is_same,
+            # Whose readings are averaged says as well that they are not compared.
+            same_units=True if self.is_same else (None if self.is_averaged else False),
             names_within=self.names_within,
             within=self.unit if self.is_averaged else None,
         )

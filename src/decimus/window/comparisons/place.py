@@ -30,7 +30,7 @@ from decimus.window.widgets.sentences import SentenceFonts, SentenceView
 from decimus.window.widgets.theme import MARGIN, sans, serif
 from decimus.wording.comparisons.choices import comparison_sentence, refused_sentence
 from decimus.wording.comparisons.pair_working import pair_working
-from decimus.wording.comparisons.reasons import considerations, reason, ways_out
+from decimus.wording.comparisons.reasons import considerations, reason_here, ways_out
 from decimus.wording.comparisons.sentences import drawn_choice
 from decimus.wording.figure.drawn_comparisons import (
     comparison_text_choice,
@@ -163,7 +163,7 @@ class ComparisonsPlace(QWidget):
             return
         self.sentence.show()
         self.sentence.show_sentence(comparison_sentence(results))
-        self.reason.setText(reason(comparison, results.measurements.unit_name))
+        self.reason.setText(reason_here(results, comparison))
         self.panel.show_results(results)
         self.suggestions.show_lines(considerations(results))
         self.order.setText(f"Order: {self.model.sorting.value}")

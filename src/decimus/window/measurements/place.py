@@ -5,14 +5,16 @@ from __future__ import annotations
 from collections.abc import Sequence
 from html import escape
 
-from PySide6.QtCore import QPoint, Qt, Signal
+from PySide6.QtCore import QPoint, QSignalBlocker, Qt, Signal
 from PySide6.QtGui import QGuiApplication
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from decimus.analysis.results import Results
 from decimus.errors import InputError
 from decimus.formats.delimited import table_of_text
+from decimus.study.studies import Study
 from decimus.study.tables import Table
+from decimus.window.measurements.counting import CountingFrame
 from decimus.window.measurements.question import QuestionFrame
 from decimus.window.measurements.ranges import Range
 from decimus.window.measurements.sheet_model import SheetModel
@@ -29,7 +31,9 @@ from decimus.wording.measurements.asides import cell_choice
 from decimus.wording.measurements.columns import column_choice
 from decimus.wording.measurements.readings import problem_sentence, reading_sentence
 from decimus.wording.measurements.sheets import lines_around, strip_sentence, tables_sentence
+from decimus.wording.remarks.order import asks_what_counts
 from decimus.wording.remarks.remarks import remark_words
+from decimus.wording.remarks.words import RemarkWords
 from decimus.wording.spans import Choice
 from decimus.workflows.pasting import Cells, placed
 
@@ -87,6 +91,13 @@ class MeasurementsPlace(QWidget):
         in_note = QVBoxLayout(self._note)
         in_note.setContentsMargins(14, 9, 14, 9)
         in_note.addWidget(self._note_text)
+        self.counting = CountingFrame(self)
+        self.counting.answered.connect(store.apply)
+        self.what_counts = self._button("What n counts")
+        self.what_counts.setCheckable(True)
+        self.what_counts.toggled.connect(self._open_counting)
+        self._counted_for: tuple[object, ...] = ()
+        self._first: Study | None = None
         self.question = QuestionFrame(self)
         self.question.answered.connect(store.apply)
         self.question.refused.connect(self.refused)
@@ -100,6 +111,7 @@ class MeasurementsPlace(QWidget):
         layout.addWidget(self.sentence)
         line = QHBoxLayout()
         line.setSpacing(20)
+        line.addWidget(self.what_counts)
         line.addWidget(self.others)
         line.addWidget(self.adjust)
         line.addWidget(self.replace)
@@ -108,6 +120,7 @@ class MeasurementsPlace(QWidget):
         line.addStretch(1)
         layout.addLayout(line)
         layout.addWidget(self.question)
+        layout.addWidget(self.counting)
         layout.addWidget(self._around)
         layout.addWidget(self.sheet, 1)
         layout.addWidget(self.strip)
@@ -198,6 +211,7 @@ class MeasurementsPlace(QWidget):
         self.tables.setFixedWidth(self.tables.natural_width() if tables else 0)
         problem = results.problem
         self.others.setVisible(problem is None)
+        self.what_counts.setVisible(problem is None)
         self.adjust.setVisible(problem is None)
         self.replace.setVisible(problem is None)
         self.another.setVisible(problem is None)
@@ -206,6 +220,7 @@ class MeasurementsPlace(QWidget):
             self.sentence.show_sentence(problem_sentence(results))
             self._note.hide()
             self.question.ask(None)
+            self.counting.hide()
             self._around.hide()
             return
         self.sentence.show_sentence(reading_sentence(results))
@@ -216,13 +231,37 @@ class MeasurementsPlace(QWidget):
         if results.is_settled or not results.is_large:
             self.show_remarks(results)
 
+    def _show_counting(self, results: Results, asked: RemarkWords | None) -> None:
+        """Open where it is asked, else while the table is new, or when somebody wants it."""
+        table = (results.question.asked.sheet, results.sheet.table.title, len(results.study.sheets))
+        if table != self._counted_for:
+            self._counted_for, self._first = table, results.study
+        is_new = results.study is self._first  # nothing was done yet
+        is_open = asked is not None or is_new or self.what_counts.isChecked()
+        with QSignalBlocker(self.what_counts):
+            self.what_counts.setChecked(is_open and asked is None and not is_new)
+        self.counting.setVisible(is_open)
+        if is_open:
+            self.counting.show_counts(results, asked)
+        else:
+            self.counting.show_nothing()
+
+    def _open_counting(self, is_open: bool) -> None:
+        results = self._store.results
+        if results.problem is None:
+            if is_open:
+                self.counting.show_counts(results, self.counting.remark)
+            self.counting.setVisible(is_open or self.counting.remark is not None)
+
     def show_remarks(self, results: Results) -> None:
         """Show the remarks on the table; of large ones when they have been worked out."""
         remarks = [r for r in remark_words(results) if r.place == "measurements"]
-        asked = next((r for r in remarks if r.is_open), None)
+        counts = next((r for r in remarks if r.is_open and asks_what_counts(r.kind)), None)
+        asked = next((r for r in remarks if r.is_open and not asks_what_counts(r.kind)), None)
         asked = asked or next((r for r in remarks if r.entry is not None), None)
         self.question.ask(asked)
-        remarks = [r for r in remarks if r is not asked]
+        self._show_counting(results, counts)
+        remarks = [r for r in remarks if r not in (asked, counts)]
         self._note.setVisible(bool(remarks))
         self._note_text.setText(
             "<br>".join(f"{strong(escape(r.head))} {escape(r.why)}" for r in remarks[:3])

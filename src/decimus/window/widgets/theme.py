@@ -77,6 +77,7 @@ QScrollArea {{ border: none; background: transparent; }}
 #panel QListWidget::item {{ padding: 1px 6px; }}
 #panel QListWidget::item:selected {{ background: {TEAL_SOFT}; color: {INK}; }}
 #panel {{ background: {WHITE}; border-top: 2px solid {TEAL}; }}
+#counting {{ background: {WHITE}; border-left: 4px solid {RULE}; }}
 #note {{ background: {AMBER_SOFT}; border-left: 4px solid {AMBER}; }}
 #problem {{ background: {WHITE}; border-left: 4px solid {RED}; }}
 #problem QLabel {{ color: {RED}; }}

@@ -13,6 +13,7 @@ from decimus.study.edits import ChooseMethod, ChooseSameUnits, Edit, SetValuesAs
 from decimus.study.readings import SetAside
 from decimus.terms import Layout, Method, PairSet, SphericityCorrection
 from decimus.values import Value
+from decimus.wording.counting import taken_words
 from decimus.wording.numbers import count_word, p_words
 from decimus.wording.phrases import upper_first
 
@@ -34,6 +35,13 @@ def reason(comparison: Comparison, noun: str = "unit") -> str:
         return f"Suggested: {facts}.{left_out}"
     suggested = METHOD_NAMES[comparison.suggested]
     return f"Your choice; {suggested} is suggested for {facts}.{left_out}"
+
+
+def reason_here(results: Results, comparison: Comparison) -> str:
+    """The reason with what it takes for granted: "… Taken as different flasks; not confirmed."."""
+    why = reason(comparison, results.measurements.unit_name)
+    taken = taken_words(results)
+    return f"{why} {upper_first(taken)}." if taken else why
 
 
 def _facts(comparison: Comparison, noun: str) -> str:

@@ -7,7 +7,7 @@ from decimus.wording.comparisons.choices import alternative_words, required
 from decimus.wording.comparisons.main_effects import main_effects_sentence, main_effects_table
 from decimus.wording.comparisons.method_names import follow_up_name, has_follow_up, method_name
 from decimus.wording.comparisons.pair_facts import change_sentence, equivalence_sentence
-from decimus.wording.comparisons.reasons import assumed, reason
+from decimus.wording.comparisons.reasons import assumed, reason_here
 from decimus.wording.comparisons.sentences import effect_sentence, pairs_summary, result_sentence
 from decimus.wording.comparisons.tables import comparison_table, pair_rows
 from decimus.wording.comparisons.with_and_without import both_ways
@@ -53,7 +53,7 @@ def report_text(results: Results) -> str:
     if has_follow_up(comparison):
         how += f", {follow_up_name(comparison.method, comparison.adjustment)}"
     sentences = (
-        f"{how}, at {level}. {reason(comparison, results.measurements.unit_name)}",
+        f"{how}, at {level}. {reason_here(results, comparison)}",
         plain_text(result_sentence(results)),
         effect_sentence(results),
         change_sentence(results),

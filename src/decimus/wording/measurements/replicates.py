@@ -25,6 +25,14 @@ def same_units_spans(results: Results, measurements: Measurements, where: str) -
     if len(measurements.groups) < 2:
         return []
     if not units.recurs:
+        shape = measurements.shape
+        if shape.layout is Layout.COLUMNS and shape.row_names is None and not shape.side_factors:
+            return _paired_rows(
+                results,
+                measurements,
+                f"one row of every column is one {measurements.unit_name}",
+                where,
+            )
         is_block = measurements.shape.layout is not Layout.LONG
         return [Text(f", a different one {where}")] if is_block else []
     many = f"{units.count} {plural(measurements.unit_name, units.count)}"

@@ -15,7 +15,7 @@ from decimus.study.edits import (
     Edit,
 )
 from decimus.terms import ErrorBar, Layout, Meaning
-from decimus.wording.designs import same_in_parts
+from decimus.wording.designs import named_units, same_in_parts
 from decimus.wording.phrases import bar_name, error_bar_name
 from decimus.wording.remarks.words import RemarkWords, listed
 
@@ -27,8 +27,8 @@ def unit_remark(results: Results, remark: facts.UnitRemark) -> RemarkWords:
         case facts.RecurringNames(heading):
             return RemarkWords(
                 "measurements",
-                f"The same names of {heading} stand in every group: the same "
-                f"{heading.lower()}, or another?",
+                f"The same names of {named_units(results, heading)} stand in every group: the "
+                "same ones, or others?",
                 "They are compared as different ones; if they are the same ones measured again, "
                 "that wastes what pairing tells.",
                 _same_or_different(results),

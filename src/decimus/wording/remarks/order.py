@@ -7,6 +7,7 @@ import re
 from msgspec.structs import replace
 
 from decimus.analysis import remarks as facts
+from decimus.analysis import remarks_on_designs as designs
 from decimus.analysis import remarks_on_figure as shown
 from decimus.analysis import remarks_on_reading as doubts
 from decimus.analysis import remarks_on_spread as spread
@@ -25,24 +26,36 @@ _QUESTIONS: tuple[type, ...] = (
     doubts.LevelsDoubted,
     doubts.LevelsAreQuantities,
     doubts.NamesMayBeGroups,
-    doubts.ReadingsOrSteps,
-    doubts.DesignDoubted,
-    doubts.TakenAsSame,
-    doubts.PairedByRow,
-    doubts.MayBePairs,
-    doubts.PairsLost,
-    doubts.RowsUnnamed,
-    facts.RecurringNames,
-    facts.RepeatedNames,
+    designs.ReadingsOrSteps,
+    designs.DesignDoubted,
+    designs.TakenAsSame,
+    designs.PairedByRow,
+    designs.PairsLost,
     facts.UncountedReadings,
     doubts.OtherOutcomes,
 )
 """Those that ask what could change the result."""
+_ALWAYS_ASKED: tuple[type, ...] = (
+    designs.MayBePairs,
+    designs.RowsUnnamed,
+    facts.RecurringNames,
+    facts.RepeatedNames,
+)
+"""Those that ask it of every table that does not show it; what is amiss comes first."""
+_WHAT_COUNTS: tuple[type, ...] = (
+    designs.ReadingsOrSteps,
+    designs.DesignDoubted,
+    designs.TakenAsSame,
+    designs.PairedByRow,
+    designs.PairsLost,
+    *_ALWAYS_ASKED,
+)
+"""Of those the ones that ask what n counts."""
 _CHANGES: tuple[type, ...] = (
     facts.UnreadableCells,
     doubts.RowsWithoutGroup,
     doubts.OtherSigns,
-    doubts.ReadingsAveraged,
+    designs.ReadingsAveraged,
     doubts.ReadOtherwiseNow,
     facts.SimilarLevels,
     facts.LimitCells,
@@ -100,7 +113,7 @@ _SHOWN: tuple[type, ...] = (
 """What concerns how it is shown, lessons last."""
 LESSONS: tuple[type, ...] = (spread.WeakErrorBars, facts.OverlapInvites)
 """What is true of every such figure, and said once to each person."""
-RANKED = (*_QUESTIONS, *_CHANGES, *_ON_FIGURE, *_SHOWN)
+RANKED = (*_QUESTIONS, *_CHANGES, *_ALWAYS_ASKED, *_ON_FIGURE, *_SHOWN)
 """Every kind of remark, those first that could change the result."""
 
 
@@ -114,9 +127,14 @@ def kind_of_type(remark: type) -> str:
     return re.sub(r"(?<!^)(?=[A-Z])", "-", remark.__name__).lower()
 
 
+def asks_what_counts(kind: str) -> bool:
+    """Whether a remark of that kind asks what n counts, or whether units are the same."""
+    return kind in {kind_of_type(found) for found in _WHAT_COUNTS}
+
+
 def tells_of_reading(kind: str) -> bool:
     """Whether a remark of that kind asks, or tells what was left out, done or looks wrong."""
-    return kind in {kind_of_type(found) for found in (*_QUESTIONS, *_CHANGES)}
+    return kind in {kind_of_type(found) for found in (*_QUESTIONS, *_CHANGES, *_ALWAYS_ASKED)}
 
 
 def tells_of_figure(kind: str) -> bool:
@@ -141,7 +159,7 @@ def described(results: Results, remark: facts.Remark, words: RemarkWords) -> Rem
         kind=kind_of(remark),
         where=_where(results, remark),
         dropped=_dropped(results, remark),
-        is_open=words.is_open or isinstance(remark, _QUESTIONS),
+        is_open=words.is_open or isinstance(remark, (*_QUESTIONS, *_ALWAYS_ASKED)),
     )
 
 
@@ -173,8 +191,8 @@ def _where(  # noqa: PLR0911 - a case per kind
             facts.RecurringNames(heading)
             | facts.RepeatedNames(heading)
             | facts.UncountedReadings(heading)
-            | doubts.TakenAsSame(heading)
-            | doubts.ReadingsAveraged(heading)
+            | designs.TakenAsSame(heading)
+            | designs.ReadingsAveraged(heading)
         ):
             return (heading,) if heading else ()
         case doubts.OtherSigns(cells):

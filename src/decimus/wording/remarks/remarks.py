@@ -8,10 +8,10 @@ from msgspec.structs import replace
 
 from decimus.analysis import remarks as facts
 from decimus.analysis.outcomes import remarks_on_outcomes, results_beside
+from decimus.analysis.remarks_on_designs import DesignRemark
 from decimus.analysis.remarks_on_reading import (
     ColumnRemark,
     ColumnsNotUsed,
-    DesignRemark,
     OtherOutcomes,
     TableRemark,
 )
@@ -21,10 +21,11 @@ from decimus.wording.figure.outcomes import of_its_axis
 from decimus.wording.phrases import outcome_words, upper_first
 from decimus.wording.questions import variable_name
 from decimus.wording.remarks.on_cells import cell_remark
+from decimus.wording.remarks.on_designs import design_remark
 from decimus.wording.remarks.on_drawn import drawn_remark
 from decimus.wording.remarks.on_figure import figure_remark
 from decimus.wording.remarks.on_groups import group_remark
-from decimus.wording.remarks.on_reading import column_remark, design_remark, table_remark
+from decimus.wording.remarks.on_reading import column_remark, table_remark
 from decimus.wording.remarks.on_spread import spread_remark
 from decimus.wording.remarks.on_units import summary_remark, unit_remark
 from decimus.wording.remarks.order import described, kind_of_type, rank_of

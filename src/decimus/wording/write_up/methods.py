@@ -35,6 +35,7 @@ def methods_paragraph(results: Results) -> Sentence:
         _about(results, about)
         for about in (
             SentenceAbout.READINGS,
+            SentenceAbout.TAKEN,
             SentenceAbout.SET_ASIDE,
             SentenceAbout.MISSING,
             SentenceAbout.LIMITS,

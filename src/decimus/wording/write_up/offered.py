@@ -65,6 +65,7 @@ _PAIR_NAMES = {
 }
 _SENTENCE_NAMES = {
     SentenceAbout.READINGS: "readings averaged",
+    SentenceAbout.TAKEN: "what n takes for granted",
     SentenceAbout.SET_ASIDE: "what was set aside",
     SentenceAbout.MISSING: "what is missing",
     SentenceAbout.LIMITS: "limits of detection",

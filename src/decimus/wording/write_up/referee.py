@@ -20,10 +20,11 @@ from decimus.wording.comparisons.planning import planning_sentence
 from decimus.wording.comparisons.reasons import reason
 from decimus.wording.comparisons.sentences import effect_words, statistic_spans, term_spans
 from decimus.wording.comparisons.with_and_without import both_ways
+from decimus.wording.counting import taken_words, why_words
 from decimus.wording.explanations import ERROR_BARS
 from decimus.wording.letters import lettered
 from decimus.wording.numbers import superscript
-from decimus.wording.phrases import group_words, n_words
+from decimus.wording.phrases import group_words, n_words, upper_first
 from decimus.wording.spans import Sentence, Style, Text, plain_text
 from decimus.wording.write_up.parts import part_text, words_of
 from decimus.wording.write_up.whole_sentences import sentence_about
@@ -119,6 +120,8 @@ def _n(results: Results) -> Iterator[SheetLine]:
             same = f" The same {units} were measured again."
         counted = lettered(f" counts {units}: {said} in each {each}, {total} in all.{same}")
         yield SheetLine("What n is", (Text("n", Style.ITALIC), *counted))
+    if taken := taken_words(results):
+        yield _line("Whose", f"{upper_first(taken)}: {why_words(results)}.", is_gap=True)
     if readings := sentence_about(results, SentenceAbout.READINGS):
         yield _line("Readings", readings)
     low = min((group.n for group in groups.shown), default=0)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from decimus.analysis.checks import Check
+from decimus.analysis.counting import counts_of
 from decimus.analysis.results import Results
 from decimus.measurements.adjusting import in_order
 from decimus.measurements.observations import Measurements
@@ -26,6 +27,7 @@ from decimus.wording.comparisons.method_names import has_follow_up
 from decimus.wording.comparisons.pair_facts import change_sentence, equivalence_sentence
 from decimus.wording.comparisons.reasons import assumed
 from decimus.wording.comparisons.with_and_without import both_ways
+from decimus.wording.counting import sameness_words
 from decimus.wording.figure.error_bars import height_words
 from decimus.wording.measurements.adjustments import adjustment_words
 from decimus.wording.measurements.asides import aside_name
@@ -48,6 +50,13 @@ def _readings(results: Results) -> str:
         f"The {count} readings of one {measurements.unit_name} were averaged first, so that n "
         f"counts {units}."
     )
+
+
+def _taken(results: Results) -> str:
+    """What n counts where that was taken for granted."""
+    if counts_of(results).is_open:
+        return f"That these are {sameness_words(results)} was not confirmed."
+    return ""
 
 
 def _set_aside(results: Results) -> str:
@@ -257,6 +266,7 @@ def _with_and_without(results: Results) -> str:
 
 _SENTENCES: dict[SentenceAbout, Callable[[Results], str]] = {
     SentenceAbout.READINGS: _readings,
+    SentenceAbout.TAKEN: _taken,
     SentenceAbout.SET_ASIDE: _set_aside,
     SentenceAbout.MISSING: _missing,
     SentenceAbout.LIMITS: _limits,
@@ -277,7 +287,7 @@ _WITHOUT_COMPARISON = frozenset(
     {
         *(SentenceAbout.READINGS, SentenceAbout.SET_ASIDE, SentenceAbout.MISSING),
         *(SentenceAbout.LIMITS, SentenceAbout.JOINED, SentenceAbout.ADJUSTED),
-        SentenceAbout.SHOWN,
+        *(SentenceAbout.SHOWN, SentenceAbout.TAKEN),
     }
 )
 

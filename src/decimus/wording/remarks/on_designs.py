@@ -1,0 +1,139 @@
+"""Remarks on who was measured, in words, each with the other way."""
+
+from __future__ import annotations
+
+from typing import assert_never
+
+from decimus.analysis import remarks_on_designs as facts
+from decimus.analysis.results import Results
+from decimus.measurements.roles import DesignRoles
+from decimus.plurals import plural
+from decimus.study.edits import (
+    ChooseAveraging,
+    ChoosePairsByRow,
+    ChooseReadingsAcross,
+    ChooseSameUnits,
+    Edit,
+)
+from decimus.wording.designs import chosen, design_now, design_words, same_in_parts
+from decimus.wording.remarks.words import RemarkWords, listed
+
+
+def design_remark(results: Results, remark: facts.DesignRemark) -> RemarkWords:
+    """The remark on who was measured in words."""
+    sheet = results.question.asked.sheet
+    apart = ChoosePairsByRow(is_paired=False, sheet=sheet)
+    others = ChooseSameUnits(is_same=False, sheet=sheet)
+    match remark:
+        case facts.PairedByRow(times):
+            return RemarkWords(
+                "measurements",
+                f"{listed(times)} in one row are taken as of the same subject.",
+                "No column names subjects; if rows belong to different ones, groups are "
+                "independent.",
+                (("rows are different units", apart),),
+                is_open=True,
+            )
+        case facts.MayBePairs():
+            paired = ChoosePairsByRow(is_paired=True, sheet=sheet)
+            return RemarkWords(
+                "measurements",
+                "Do the values of one row belong together, as of one subject measured again?",
+                "They are compared as independent; if rows are pairs, that wastes what pairing "
+                "tells.",
+                (("one row is one subject", paired), ("they are independent", apart)),
+                is_open=True,
+            )
+        case facts.PairsLost(levels):
+            return RemarkWords(
+                "measurements",
+                f"Nothing says which values of {listed(levels)} belong to the same subject.",
+                "They are compared as independent; if the same subjects were measured, add a "
+                "column that names them, so that pairs can be told.",
+                (("every row is another subject", others),),
+                is_open=True,
+            )
+        case facts.RowsUnnamed():
+            return RemarkWords(
+                "measurements",
+                "Nothing names what was measured: is every row another unit?",
+                "They are compared as different ones; if some were measured again, add a column "
+                "that names them.",
+                (("every row is another unit", others),),
+                is_open=True,
+            )
+        case facts.ReadingsOrSteps(column, are_steps, rivals):
+            return _readings_or_steps(results, column, rivals, are_steps=are_steps)
+        case facts.DesignDoubted(rivals):
+            return RemarkWords(
+                "measurements",
+                f"Read as {design_words(results, design_now(results))}; the names could be of "
+                "another experiment.",
+                "Groups, or what n counts, would be others.",
+                tuple((design_words(results, rival), chosen(results, rival)) for rival in rivals),
+                is_open=True,
+            )
+        case facts.TakenAsSame(heading, other, is_forced):
+            return _taken_as_same(results, heading, other, is_forced, sheet)
+        case facts.ReadingsAveraged(heading, variable, (low, high), before, after):
+            noun = heading.lower() or "row"
+            count = str(high) if low == high else f"{low} to {high}"
+            every: Edit = ChooseAveraging(column=None, sheet=sheet)
+            if variable is None or results.measurements.shape.readings:
+                every = ChooseReadingsAcross(are_readings=False, sheet=sheet)
+            return RemarkWords(
+                "measurements",
+                f"The {count} readings of one {noun} are averaged first: {before} measurements "
+                f"give {after} {plural('value', after)}.",
+                "Readings of one unit are no replicates.",
+                (("count every reading", every),),
+            )
+        case never:
+            assert_never(never)
+
+
+def _readings_or_steps(
+    results: Results, column: int, rivals: tuple[DesignRoles, ...], *, are_steps: bool
+) -> RemarkWords:
+    measurements = results.measurements
+    shape, units = measurements.shape, measurements.units
+    name = shape.name(column)
+    texts = tuple(shape.column(column).counts)
+    each = units.heading or "unit"
+    now = "compared" if are_steps else "averaged"
+    answers = [(design_words(results, rival), chosen(results, rival)) for rival in rivals]
+    if not are_steps:
+        answers.insert(0, ("they are readings", chosen(results, design_now(results))))
+    else:
+        answers.append(("they are steps", chosen(results, design_now(results))))
+    return RemarkWords(
+        "measurements",
+        f"Are {name} {listed(texts)} of each {each} readings of the same, or steps to compare? "
+        f"They are {now}.",
+        "n is the same either way; what is tested is not.",
+        tuple(answers),
+        is_open=True,
+    )
+
+
+def _taken_as_same(
+    results: Results, heading: str, other: int | None, is_forced: bool, sheet: int
+) -> RemarkWords:
+    units = results.measurements.units
+    what = "block" if units.is_block or is_forced else "unit measured again"
+    head = f"Each {heading} is taken as one {what}, in every group."
+    why = "If a name in another group is another one, groups are independent."
+    fixes: list[tuple[str, Edit]] = []
+    if other is not None:
+        name = results.measurements.shape.name(other)
+        swapped = ChooseSameUnits(is_same=True, subject=other, is_block=is_forced, sheet=sheet)
+        fixes.append((f"{name} names them", swapped))
+    if is_forced:
+        head = f"There is one value in every cell, so {heading} is taken as the block."
+        why = "Without replicates in a cell no interaction can be told from chance."
+    else:
+        same = ChooseSameUnits(is_same=True, is_block=units.is_block, sheet=sheet)
+        fixes.append(("they are the same", same))
+        fixes.append(("they are different units", ChooseSameUnits(is_same=False, sheet=sheet)))
+        fixes += same_in_parts(results)
+    return RemarkWords("measurements", head, why, tuple(fixes), is_open=True)
