@@ -94,6 +94,8 @@ ONE_OF_EACH: tuple[Edit, ...] = (
     edits.ChooseAveraging(column=1, name="flask"),
     edits.ChooseReadingsAcross(are_readings=True),
     edits.CountSummaries(are_counted=True),
+    edits.LeaveColumnOut(column=2, name="area"),
+    edits.ChooseCode(text="-9999"),
     edits.ChooseLimits(rule=LimitRule.HALF),
     edits.JoinLevels(variable=1, text="Dim", into="dim"),
     edits.ChooseMeaning(meaning=Meaning.STANDARD_ERROR, level=90),

@@ -58,6 +58,12 @@ class ReadingsOrSteps(Struct, frozen=True):
     rivals: tuple[DesignRoles, ...]
 
 
+class ReadingsAcross(Struct, frozen=True):
+    """Columns that are counted within each row: readings of its unit, or steps to compare."""
+
+    names: tuple[str, ...]
+
+
 class DesignDoubted(Struct, frozen=True):
     """Other experiments that explain the names in a long table as well."""
 
@@ -82,6 +88,7 @@ DesignRemark = (
     | TakenAsSame
     | ReadingsAveraged
     | ReadingsOrSteps
+    | ReadingsAcross
     | DesignDoubted
 )
 _FEWEST_PAIRS = 3
@@ -99,6 +106,8 @@ def remarks_on_designs(measurements: Measurements, reading: Reading) -> list[Des
     if units.is_same and not shape.pairs_by_row and not is_said and not units.is_decided:
         found.append(TakenAsSame(units.heading, units.other_variable, units.is_forced))
     found += _other_designs(measurements)
+    if len(shape.readings) > 1 and reading.readings_across is None:
+        found.append(ReadingsAcross(tuple(map(shape.name, shape.readings))))
     if units.is_averaged and reading.within is None:
         column = units.variable if units.variable is not None and units.variable >= 0 else None
         found.append(

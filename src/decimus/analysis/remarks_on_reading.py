@@ -5,12 +5,14 @@ from __future__ import annotations
 import re
 from collections import Counter
 
+import numpy as np
 from msgspec import Struct
 
 from decimus.analysis.remarks_on_designs import DesignRemark, remarks_on_designs
 from decimus.measurements.families import family_of
 from decimus.measurements.headings import name_and_unit
 from decimus.measurements.lexicon import Sense, Statistic, plain, quantity_in, statistic_named
+from decimus.measurements.numbers import is_worked_out, read_cell
 from decimus.measurements.observations import GroupCells, Measurements
 from decimus.measurements.roles import LongRoles
 from decimus.measurements.shapes import TableShape
@@ -29,6 +31,18 @@ class HeadingsDoubted(Struct, frozen=True):
     """The numbers in the first row, taken for headings, could be measurements."""
 
     texts: tuple[str, ...]
+
+
+class WorkedOut(Struct, frozen=True):
+    """Cells that count as a number that does not stand in them.
+
+    Args:
+        texts: the first of them as typed.
+        read: the number that each counts as, with its unit.
+    """
+
+    texts: tuple[str, ...]
+    read: tuple[str, ...]
 
 
 class OtherSigns(Struct, frozen=True):
@@ -74,6 +88,24 @@ class TwoValues(Struct, frozen=True):
 
 class RowNamesDoubted(Struct, frozen=True):
     """A first column of whole numbers, taken for a group, that could name the rows."""
+
+    column: int
+
+
+class CodeAmongNumbers(Struct, frozen=True):
+    """A whole number that recurs far from all others, as one that stands for missing ones does.
+
+    Args:
+        text: as typed.
+        count: how often it counts.
+    """
+
+    text: str
+    count: int
+
+
+class ColumnIsRatio(Struct, frozen=True):
+    """A column taken for a group that is the ratio of two others."""
 
     column: int
 
@@ -163,6 +195,7 @@ TableRemark = (
     | RowNamesDoubted
     | HeadingsDoubted
     | OtherSigns
+    | WorkedOut
     | LongerRows
     | RowsWithoutGroup
     | TableBelow
@@ -171,6 +204,8 @@ TableRemark = (
 )
 ColumnRemark = (
     LevelsDoubted
+    | CodeAmongNumbers
+    | ColumnIsRatio
     | LevelsAreQuantities
     | NamesMayBeGroups
     | OtherOutcomes
@@ -209,6 +244,10 @@ def remarks_on_reading(
     if shape.block.doubtful_headings and reading.header_rows is None and reading.has_header is None:
         headings = tuple(p.heading for p in shape.columns if p.heading)
         found.append(HeadingsDoubted(headings))
+    if shape.layout is Layout.COLUMNS and not reading.counts_summaries:
+        found += [ColumnIsRatio(c) for c in shape.ratios]
+    found += _worked_out(shape)
+    found += _codes_among(measurements, reading)
     if shape.other_signs:
         found.append(OtherSigns(shape.other_signs, shape.decimal))
     if measurements.longer_rows:
@@ -227,6 +266,51 @@ def remarks_on_reading(
     if not measurements.is_summarised and _has_two_values(measurements):
         found.append(TwoValues())
     return found
+
+
+def _codes_among(measurements: Measurements, reading: Reading) -> list[ReadingRemark]:
+    """Numbers such as −9999 and 999 that recur far away from what was measured."""
+    values = [np.asarray(g.values[:_MOST_LOOKED_AT], float) for g in measurements.groups if g.n]
+    pool = np.concatenate(values) if values else np.zeros(0)
+    whole = pool[(pool == np.round(pool)) & (np.abs(pool) >= _SMALLEST_CODE)]
+    if not len(whole):
+        return []
+    found: list[ReadingRemark] = []
+    middle = float(np.median(pool))
+    furthest = np.unique(whole[np.argsort(-np.abs(whole - middle))[:_MOST_CODES]])
+    for value in furthest.tolist():
+        rest = pool[pool != value]
+        count = len(pool) - len(rest)
+        is_of_nines = set(f"{abs(value):.0f}") <= {"9"} and abs(value) > _SMALLEST_CODE
+        text = f"{value:.0f}"
+        if len(rest) < _FEWEST_BESIDE or not (count > 1 or is_of_nines):
+            continue
+        low, middle, high = np.quantile(rest, [0.25, 0.5, 0.75])
+        is_far = abs(value - middle) > _FAR * max(high - low, 1e-12)
+        if is_far and text not in (*reading.missing_codes, *reading.true_codes):
+            found.append(CodeAmongNumbers(text, count))
+    return found[:1]
+
+
+_MOST_LOOKED_AT, _MOST_CODES = 5000, 50
+_SMALLEST_CODE, _FEWEST_BESIDE, _FAR = 9.0, 4, 20.0
+
+
+def _worked_out(shape: TableShape) -> list[ReadingRemark]:
+    texts = dict.fromkeys(
+        text
+        for c in (shape.readings or shape.measured)
+        for text in shape.column(c).counts
+        if is_worked_out(text)
+    )
+    if not texts:
+        return []
+    first = tuple(texts)[:_MOST_SHOWN]
+    cells = [read_cell(text, shape.decimal) for text in first]
+    return [WorkedOut(first, tuple(f"{cell.value:g} {cell.unit}".strip() for cell in cells))]
+
+
+_MOST_SHOWN = 3
 
 
 def _may_name_rows(shape: TableShape) -> bool:

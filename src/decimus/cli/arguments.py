@@ -147,6 +147,12 @@ def _add_input(command: argparse.ArgumentParser) -> None:
         "--row-names", choices=("yes", "no"), help="whether the first column names rows"
     )
     reading.add_argument(
+        "--missing", metavar="NUMBER", action="append", help="a number that stands for missing ones"
+    )
+    reading.add_argument(
+        "--leave-out", metavar="COL", action="append", help="a column that counts as nothing"
+    )
+    reading.add_argument(
         "--with-summaries", action="store_true", help="rows and columns of means count too"
     )
     reading.add_argument("--name", metavar="NAME", help="what was measured")

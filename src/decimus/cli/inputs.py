@@ -143,6 +143,7 @@ def _plainly_told(arguments: argparse.Namespace, reading: Reading) -> Reading:
         else reading.header_rows,
         has_row_names={"yes": True, "no": False, None: reading.has_row_names}[arguments.row_names],
         counts_summaries=arguments.with_summaries or reading.counts_summaries,
+        missing_codes=tuple(arguments.missing or reading.missing_codes),
         pair_by_row=_pairs_told(arguments, reading),
         same_units=False if arguments.independent else reading.same_units,
     )
@@ -262,6 +263,9 @@ def _units_told(arguments: argparse.Namespace, shape: TableShape, reading: Readi
         if shape.layout is Layout.ROWS:
             raise UsageError("--subject belongs to --layout columns or long")
         reading = replace(reading, subject=subject, same_units=True)
+    if arguments.leave_out:
+        columns = tuple(_column(arguments, shape, c, "--leave-out") for c in arguments.leave_out)
+        reading = replace(reading, left_out=columns)
     if arguments.within == "none" and not _has_column(shape, "none"):
         reading = replace(reading, within=NOBODY)
     elif arguments.within is not None:
@@ -274,7 +278,17 @@ def _has_column(shape: TableShape, name: str) -> bool:
     return any(profile.heading.casefold() == name for profile in shape.columns)
 
 
-_COLUMN_OPTIONS = ("value", "group", "subject", "within", "mean", "spread", "meaning", "n")
+_COLUMN_OPTIONS = (
+    "leave_out",
+    "value",
+    "group",
+    "subject",
+    "within",
+    "mean",
+    "spread",
+    "meaning",
+    "n",
+)
 _MEANINGS = ("sd", "se", "margin", "variance")
 
 

@@ -10,6 +10,7 @@ from collections.abc import Sequence
 
 from decimus.errors import InputError, TableError
 from decimus.formats.decoding import decoded
+from decimus.formats.forms import rows_of_form
 from decimus.formats.progress import Progress, no_progress
 from decimus.study.slabs import TextPiece
 from decimus.study.tables import Block, Table, column_of_piece
@@ -87,6 +88,8 @@ def table_of_text(
     Raises:
         TableError: there is nothing in it, or a quotation never ends.
     """
+    if delimiter is None and len(text) < LARGE and (rows := rows_of_form(text)) is not None:
+        return Table.from_rows(rows, title)
     used = delimiter or find_delimiter(text)
     progress(0.1)
     if len(text) >= LARGE:

@@ -73,6 +73,7 @@ class Assembly:
         self._units = with_kept_units(found, kept_question(shape, reading, *said))
         self._values = observed.values
         self._is_number = observed.kinds == CODE[CellKind.NUMBER]
+        self._take_codes()
         self._take_limits()
         self._drop_other_units()
         self._check_sizes()
@@ -86,6 +87,16 @@ class Assembly:
         for aside in self._reading.asides:
             mask |= self._is_aside(aside)
         return mask
+
+    def _take_codes(self) -> None:
+        """Numbers that were said to stand for missing ones are missing."""
+        codes = [read_cell(text, self._shape.decimal) for text in self._reading.missing_codes]
+        values = [cell.value for cell in codes if cell.kind is CellKind.NUMBER]
+        found = self._is_number & np.isin(self._values, values)
+        if found.any():
+            kinds = np.where(found, CODE[CellKind.MISSING], self._observed.kinds)
+            self._observed = replace(self._observed, kinds=kinds.astype(np.int8))
+            self._is_number = self._is_number & ~found
 
     def _take_limits(self) -> None:
         """Count limits as what they were said to stand for."""

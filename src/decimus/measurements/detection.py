@@ -2,22 +2,20 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Sequence
 from functools import cached_property
 
-import numpy as np
 from msgspec.structs import replace
 
 from decimus.errors import TableError
 from decimus.measurements.blocks import forward_filled, table_block, unit_of
 from decimus.measurements.bodies import SAMPLE_ROWS, body_of, cells_below, filled_cells
-from decimus.measurements.cells import coded_column
 from decimus.measurements.decimals import DecimalVote, decimal_vote
+from decimus.measurements.facts.rows import reading_columns
 from decimus.measurements.families import Family, family_of
 from decimus.measurements.layouts import (
     Verdict,
     WideParts,
-    reading_columns,
     weighed,
     wide_parts,
 )
@@ -31,12 +29,10 @@ from decimus.measurements.profiles import (
 from decimus.measurements.roles import LongRoles, long_roles
 from decimus.measurements.shapes import TableShape
 from decimus.measurements.sides import sides_of
+from decimus.measurements.summaries.finding import ComputedLines
 from decimus.measurements.summaries.lines import (
     above_summaries,
-    computed_lines,
-    is_row_label,
     is_summary_label,
-    summary_places,
 )
 from decimus.measurements.summaries.shapes import SummaryShape, is_of_statistic, summary_shape
 from decimus.measurements.variables import is_time_order
@@ -95,6 +91,9 @@ class _Look:
         self._body, self._head = self._looked_at.rows, self._looked_at.head
         self.longer_rows: tuple[int, ...] = ()
         self.profiles = self._profiles()
+        self._found = ComputedLines(
+            table, self.block, self._looked_at, self.profiles, self.decimal, reading
+        )
 
     def _profiles(self) -> tuple[ColumnProfile, ...]:
         block, rows = self.block, self._rows
@@ -232,7 +231,7 @@ class _Look:
         """The shape of a table of raw measurements."""
         profiles, reading = self.profiles, self._reading
         has_header = bool(self.block.header_rows)
-        columns_out = self._summary_columns()
+        columns_out = tuple(dict.fromkeys((*self._found.columns(), *reading.left_out)))
         kept = tuple(p for p in profiles if p.index not in columns_out)
         verdict = None
         if said is None:
@@ -248,6 +247,7 @@ class _Look:
         roles = None
         if layout is Layout.LONG:
             columns_out, kept = self._summaries_in_long(columns_out), profiles
+            columns_out = tuple(dict.fromkeys((*columns_out, *reading.left_out)))
             kept = above_summaries(
                 [p for p in profiles if p.index not in columns_out], self.decimal
             )
@@ -298,7 +298,9 @@ class _Look:
         verdict: Verdict | None = None,
     ) -> TableShape:
         has_groups = layout is Layout.LONG and (roles is None or bool(roles.factors))
-        rows_out = () if summary is not None else self._summary_rows(layout, parts, has_groups)
+        rows_out = (
+            () if summary is not None else self._found.rows(parts, layout, has_groups=has_groups)
+        )
         return TableShape(
             layout=layout,
             decimal=self.decimal,
@@ -321,6 +323,9 @@ class _Look:
             verdict=verdict,
             pairs_by_row=self._pairs_by_row(layout, parts),
             longer_rows=self.longer_rows,
+            ratios=tuple(
+                c for c in self._found.ratios if c in parts.measured and len(parts.measured) > 2
+            ),
         )
 
     def _pairs_by_row(self, layout: Layout, parts: WideParts) -> bool:
@@ -337,121 +342,6 @@ class _Look:
         said_so = family is Family.TIMES and is_time_order(tuple(p.heading for p in block))
         counted = any(sign.isdigit() for p in block for sign in p.heading)
         return said_so and not counted and full and 1 < len(block) < _MOST_TIMES
-
-    def _summary_columns(self) -> tuple[int, ...]:
-        """Columns that are named as summaries, or computed from the columns before them."""
-        if self._reading.counts_summaries:
-            return ()
-        numeric = [p for p in self.profiles if p.is_numeric and not p.is_numbering]
-        columns = [p.index for p in numeric]
-        if len(numeric) < 3:
-            return ()
-        lines, decimals = self._numbers(columns)
-        turned = [list(line) for line in zip(*lines, strict=True)]
-        digits = [list(line) for line in zip(*decimals, strict=True)]
-
-        def fits(at: int) -> bool:
-            if not turned or len(self._body) > _MOST_COMPUTED:
-                return False
-            return computed_lines(turned[: at + 1], digits[: at + 1], are_named=True) > 0
-
-        labelled = summary_places([p.heading for p in numeric], fits=fits)
-        if labelled:
-            rest = len(numeric) - len(labelled)
-            return tuple(columns[i] for i in labelled) if rest >= 2 else ()
-        if len(numeric) < 4 or not turned or len(self._body) > _MOST_COMPUTED:
-            return ()
-        # What has a name of its own is a group, whatever its numbers amount to.
-        count = computed_lines(turned, digits, are_named=False)
-        last = numeric[len(numeric) - count :] if count else []
-        return tuple(p.index for p in last) if not any(p.heading for p in last) else ()
-
-    def _numbers(self, columns: list[int]) -> tuple[list[list[float | None]], list[list[int]]]:
-        lines, decimals = [], []
-        for row in self._body:
-            if not any(row[c].strip() for c in columns):
-                continue
-            cells = [read_cell(row[c], self.decimal) for c in columns]
-            lines.append([c.value if c.kind is CellKind.NUMBER else None for c in cells])
-            decimals.append([c.decimals for c in cells])
-        return lines, decimals
-
-    def _summary_rows(self, layout: Layout, parts: WideParts, has_groups: bool) -> tuple[int, ...]:
-        """Rows whose name says that they hold means and the like, or that are computed.
-
-        Those of a long table may stand below every one of its groups.
-        """
-        if self._reading.counts_summaries:
-            return ()
-        first, end = self.block.first_row, self.block.end_row
-        naming = [p.index for p in self.profiles if p.is_text] if layout is Layout.LONG else []
-        once = [p.index for p in self.profiles[:1] if p.is_unique and p.texts_only]
-        if layout is Layout.LONG and not has_groups:
-            naming = once
-        elif has_groups and not all(c in naming for c in once):
-            naming += once
-        if layout is Layout.ROWS:
-            naming = list(parts.side_factors)
-        if parts.row_names is not None:
-            naming.append(parts.row_names)
-        found: set[int] = set()
-        for c in naming:
-            cells = [row[c].strip() for row in self._body]
-            if (has_groups and c not in once) or self._head is not None:
-                is_label = is_row_label if has_groups else is_summary_label
-                counts = self._counts(c)
-                labels = [text for text in counts if is_label(text)]
-                others = [counts[text] for text in counts if text not in labels]
-                # What stands as often as the groups do is a group.
-                if not any(counts[text] < max(others, default=0) for text in labels):
-                    continue
-                column = tuple(self._table.column(c))
-                found |= {r for r in range(first, end) if is_label(column[r])}
-            else:
-                named = [r for r, cell in enumerate(cells) if cell]
-                places = summary_places(
-                    [cells[r] for r in named], fits=self._row_fits(parts, named)
-                )
-                found |= {first + named[i] for i in places}
-        if len(found) >= max(2, end - first):
-            return ()
-        if found or has_groups or layout is Layout.ROWS or self._head is not None:
-            return tuple(sorted(found))
-        if parts.row_names is not None:
-            return ()  # what has a name of its own is no summary, whatever its numbers amount to
-        rows = [
-            r for r, row in enumerate(self._body) if any(row[c].strip() for c in parts.measured)
-        ]
-        lines, decimals = self._numbers(list(parts.measured))
-        are_full = len(lines) == len(rows)
-        count = computed_lines(lines, decimals, are_named=False) if are_full else 0
-        return tuple(first + r for r in rows[len(rows) - count :]) if count else ()
-
-    def _counts(self, column: int) -> Mapping[str, int]:
-        """How often each text of a column occurs, in the whole table where they are not many."""
-        profile = next(p for p in self.profiles if p.index == column)
-        if self._head is None or profile.is_unique:
-            return profile.counts
-        cells = coded_column(self._table.columns[column])
-        if len(cells.texts) > _MOST_TEXTS:
-            return profile.counts
-        counts = np.bincount(cells.codes, minlength=len(cells.texts)).tolist()
-        return {text: n for text, n in zip(cells.texts, counts, strict=True) if text}
-
-    def _row_fits(self, parts: WideParts, named: Sequence[int]) -> Callable[[int], bool]:
-        """Whether the numbers in one of the named rows are computed from those above."""
-
-        def fits(at: int) -> bool:
-            rows = [self._body[r] for r in named[: at + 1]]
-            cells = [[read_cell(row[c], self.decimal) for c in parts.measured] for row in rows]
-            lines = [
-                [cell.value if cell.kind is CellKind.NUMBER else None for cell in line]
-                for line in cells
-            ]
-            decimals = [[cell.decimals for cell in line] for line in cells]
-            return computed_lines(lines, decimals, are_named=True) > 0
-
-        return fits
 
 
 def _vote(rows: Sequence[Sequence[str]], reading: Reading) -> DecimalVote:

@@ -176,6 +176,8 @@ _ANEW: dict[str, object] = {
     "material": None,
     "condition": None,
     "limits": None,
+    "missing_codes": (),
+    "true_codes": (),
     "joins": (),
     "asides": (),
     "missing_reasons": (),
@@ -208,7 +210,7 @@ def _kept(text: str, rows: int, columns: int) -> _Kept | None:
     block = shape.block
     at_columns = {c.index for c in kept.columns}
     named = [*shape.side_factors, *shape.measured, *shape.readings, *shape.summary_columns]
-    named += [*shape.beside, *([] if shape.row_names is None else [shape.row_names])]
+    named += [*shape.ratios, *shape.beside, *([] if shape.row_names is None else [shape.row_names])]
     if shape.roles is not None:
         roles = shape.roles
         more = (roles.unit, roles.reading, roles.other_unit, roles.doubtful_factor)

@@ -7,11 +7,19 @@ from collections.abc import Sequence
 
 from decimus.measurements.amounts import amount_and_unit
 from decimus.measurements.facts.kinds import NameKind, kind_of_names
+from decimus.measurements.facts.rows import counting_within, reads_across, tell_rows_apart
 from decimus.measurements.families import Family, are_readings, family_of, unlikeness
 from decimus.measurements.lexicon import Sense
 from decimus.measurements.numbers import read_cell
 from decimus.measurements.profiles import ColumnProfile, is_replicate_stem, numbered_stem
-from decimus.measurements.sides import LEVELS, Sides, is_sibling, level_weight, rises, sides_of
+from decimus.measurements.sides import (
+    LEVELS,
+    Sides,
+    is_sibling,
+    level_weight,
+    rises,
+    sides_of,
+)
 from decimus.measurements.summaries.lines import is_summary_label
 from decimus.study.readings import Reading
 from decimus.terms import Layout
@@ -136,7 +144,7 @@ def _weigh_wide(  # noqa: C901, PLR0912 - a line per evidence
         return
     if not has_header:
         scales.add(Layout.ROWS, 6, "names at the left and none on top")
-    if family.are_siblings and _name_units_of_groups(names, block):
+    if family.are_siblings and _name_units_of_groups(names, block) and not reads_across(sides):
         scales.add(Layout.COLUMNS, 6, "each row is one unit of a group")
     counts_rows = (len(names) == 1 and _names_units(first)) or (has_header and first.names_rows)
     distinct = len(set(zip(*(p.cells for p in names), strict=True))) == len(names[0].cells)
@@ -155,7 +163,10 @@ def _weigh_wide(  # noqa: C901, PLR0912 - a line per evidence
             scales.add(Layout.ROWS, 1, "the names at the left are of groups")
     else:
         scales.add(Layout.COLUMNS, 3, "names at the left recur")
-    _weigh_family(scales, family, has_header=has_header, counts_rows=counts_rows)
+    counts = kind_of_names([p.heading for p in block]) is NameKind.INDEX
+    _weigh_family(
+        scales, family, has_header=has_header, counts_rows=counts_rows, counts_across=counts
+    )
     if counts_rows and are_both and family is Family.UNITS:
         scales.add(Layout.ROWS, 2, "the headings are names of units")
     if (not counts_rows or are_both) and not scales.are_quantities:
@@ -174,7 +185,14 @@ def _name_units_of_groups(names: Sequence[ColumnProfile], block: Sequence[Column
     return bool(units) and any(p.repeats for p in names)
 
 
-def _weigh_family(scales: _Scales, family: Family, *, has_header: bool, counts_rows: bool) -> None:
+def _weigh_family(
+    scales: _Scales,
+    family: Family,
+    *,
+    has_header: bool,
+    counts_rows: bool,
+    counts_across: bool,
+) -> None:
     match family:
         case Family.TRIALS:
             scales.add(Layout.ROWS, 5, "the headings number replicates")
@@ -192,7 +210,7 @@ def _weigh_family(scales: _Scales, family: Family, *, has_header: bool, counts_r
         case Family.NUMBERED:
             scales.add(Layout.COLUMNS, 3, "the headings are numbered names")
             # What is counted across is replicates, unless what stands at the side is, too.
-            weight = 2 if counts_rows else 6
+            weight = 6 if counts_across and not counts_rows else 2
             scales.add(Layout.ROWS, weight, "numbered names stand beside names")
         case Family.OUTCOMES:
             pass
@@ -223,11 +241,11 @@ def _weigh_long(
     elif groups and block:
         if family.are_siblings or are_readings([p.heading for p in block]):
             scales.add(Layout.COLUMNS, 5, "the headings belong together")
-            if are_readings([p.heading for p in block]):
+            if are_readings([p.heading for p in block]) or reads_across(sides):
                 scales.add(Layout.LONG, 18, "the columns are readings of one unit")
         elif has_header:
             scales.add(Layout.LONG, 12 if _are_unlike(block) else 9, "names of groups recur")
-            if _are_alike(block) and _tell_rows_apart(names):
+            if _are_alike(block) and tell_rows_apart(names):
                 scales.add(Layout.COLUMNS, 13, "the columns are as large and as fine as each other")
             if any(p.is_numbering or level_weight(p, block) >= LEVELS for p in block):
                 scales.add(Layout.LONG, 4, "numbers beside them count or recur as levels do")
@@ -275,12 +293,6 @@ def _weigh_levels(
     scales.add(Layout.LONG, 4 + best, "numbers recur as levels do")
 
 
-def _tell_rows_apart(names: Sequence[ColumnProfile]) -> bool:
-    """Whether the names at the side are another for every row."""
-    rows = list(zip(*(p.cells for p in names), strict=True))
-    return len(names) > 1 and len(set(rows)) == len(rows)
-
-
 def _are_alike(block: Sequence[ColumnProfile]) -> bool:
     """True where nothing says that columns of numbers are different quantities."""
     if len(block) < 2 or any(p.senses or p.unit_in_heading for p in block):
@@ -316,8 +328,11 @@ def _is_rows_of_amounts(block: tuple[ColumnProfile, ...], *, has_header: bool) -
     first, rest = block[0], block[1:]
     if len(first.counts) != len(first.texts) or first.heading.isdecimal():
         return False
-    family = family_of([p.heading for p in rest])
-    if family not in (Family.TRIALS, Family.UNITS) or is_sibling(first, rest):
+    headings = [p.heading for p in rest]
+    family = family_of(headings)
+    counts = family is Family.NUMBERED and kind_of_names(headings) is NameKind.INDEX
+    counts = counts or family in (Family.TRIALS, Family.UNITS)
+    if not counts or is_sibling(first, rest):
         return False
     return not (first.is_numbering or first.names_rows)
 
@@ -388,7 +403,7 @@ def wide_parts(profiles: tuple[ColumnProfile, ...], layout: Layout, reading: Rea
             names.append(profile)
     if not names and len(block) > 1 and block[0].is_text:
         names, block = block[:1], block[1:]
-    counting = _counting_within(names)
+    counting = counting_within(names)
     factors = tuple(
         p
         for p in names
@@ -413,20 +428,6 @@ def wide_parts(profiles: tuple[ColumnProfile, ...], layout: Layout, reading: Rea
     )
 
 
-def _counting_within(names: Sequence[ColumnProfile]) -> ColumnProfile | None:
-    """Of names at the side the column that counts rows anew in each group of the others."""
-    for profile in names:
-        others = [p for p in names if p is not profile and p.repeats]
-        if not others or not profile.repeats or profile.is_about(Sense.GROUP):
-            continue
-        rows = list(zip(*(p.cells for p in others), strict=True))
-        told = set(zip(profile.cells, rows, strict=True))
-        kind = kind_of_names(tuple(profile.counts))
-        if kind.counts and len(set(rows)) < len(rows) == len(told):
-            return profile
-    return None
-
-
 def _parts_of_rows(sides: Sides) -> WideParts:
     names, block = list(sides.names), list(sides.block)
     if not names:
@@ -440,19 +441,3 @@ def _parts_of_rows(sides: Sides) -> WideParts:
         (),
         tuple(p.index for p in sides.beside),
     )
-
-
-def reading_columns(profiles: tuple[ColumnProfile, ...], *, is_said: bool) -> tuple[int, ...]:
-    """Columns beside each other that are readings of one unit: "reading 1", "reading 2".
-
-    They count as such when their names say so or the user does.
-    """
-    numeric = [p for p in profiles if p.is_numeric and p.heading]
-    stems: dict[str, list[ColumnProfile]] = {}
-    for profile in numeric:
-        if profile.heading[-1].isdigit():
-            stems.setdefault(profile.heading_word, []).append(profile)
-    runs = [run for run in stems.values() if len(run) > 1]
-    named = [run for run in runs if run[0].is_about(Sense.READING)]
-    chosen = max(named or (runs if is_said else []), key=len, default=[])
-    return tuple(p.index for p in chosen)

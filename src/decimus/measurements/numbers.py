@@ -91,6 +91,21 @@ _WITH_UNIT = re.compile(
     r"(?:/(?:[kcdmµμn]?(?:m|g|l|L|s|mol)(?:[²³]|\^?[23])?|h|min|d))?|h|min|d|ppm))"
 )
 _LEVEL_OF_INTERVAL = re.compile(r"%\s?(?:CI|KI|IC|BI|CL)\b")
+_DASHES = "–—"
+_STARTS = frozenset("+-.,0123456789")
+_APOSTROPHE = re.compile(r"(?<=\d)’(?=\d{3}(?!\d))")
+_RAISED = str.maketrans("⁰¹²³⁴⁵⁶⁷⁸⁹⁻⁺−", "0123456789-+-")
+_MOST_POWER = 300
+_TIMES_TEN = re.compile(
+    r"([+-]?[\d.,]+)\s*[x×·*⋅]\s*10\s*(?:\^\s*)?([-+−⁻⁺]?(?:\d{1,3}|[⁰¹²³⁴⁵⁶⁷⁸⁹]{1,3}))"
+)
+_THOUSANDS = re.compile(r"([+-]?\d+(?:[.,]\d+)?)(?:\s?[kK]|(M))")
+_CLOCK = re.compile(r"(?:(?P<h>\d{1,3}):(?=\d{2}:))?(?P<min>\d{1,3}):(?P<s>[0-5]\d(?:[.,]\d+)?)")
+_IN_WORDS = re.compile(
+    r"(?:(?P<h>\d{1,3})\s?h(?:ours?|rs?)?\s*)?(?P<min>\d{1,3})\s?m(?:in(?:utes?)?)?\.?"
+    r"\s*(?:(?P<s>\d{1,2}(?:[.,]\d+)?)\s?s(?:ec(?:onds?)?)?\.?)"
+)
+_WITH_PERCENT = re.compile(r"(\d+)\s*\(\s*[\d.,]+\s*%\s*\)")
 _CURRENCIES = "$€£¥"
 _MONTHS = "jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec"
 _DATE = re.compile(
@@ -120,6 +135,10 @@ def read_cell(text: str, decimal: str) -> Cell:
     stripped = text.translate(SPACES).strip().translate(MINUS)
     if not stripped:
         return _BLANK
+    if stripped[0] in _DASHES and stripped[1:2].isdigit():
+        stripped = f"-{stripped[1:]}"
+    if "’" in stripped:
+        stripped = _APOSTROPHE.sub("'", stripped)
     if stripped.lower() in _MISSING_MARKS:
         return _MISSING
     if plain := _PLAIN[decimal].fullmatch(stripped):
@@ -138,8 +157,33 @@ def _number(digits: str, decimals: int) -> Cell:
     return Cell(CellKind.NUMBER, value, decimals, digits=digits)
 
 
+def _powers_and_times(stripped: str, decimal: str) -> Cell | None:
+    """Numbers times a power of ten, in thousands, or of minutes and seconds; None for others."""
+    if power := _TIMES_TEN.fullmatch(stripped):
+        factor = read_cell(power[1], decimal)
+        exponent = int(power[2].translate(_RAISED))
+        if factor.kind is CellKind.NUMBER and not factor.unit and abs(exponent) < _MOST_POWER:
+            return _number(f"{factor.digits}e{exponent}", max(0, factor.decimals - exponent))
+    if thousands := _THOUSANDS.fullmatch(stripped):
+        factor = read_cell(thousands[1], decimal)
+        if factor.kind is CellKind.NUMBER and not factor.unit:
+            places = 6 if thousands[2] else 3
+            return _number(f"{factor.digits}e{places}", max(0, factor.decimals - places))
+    if (time := _CLOCK.fullmatch(stripped)) or (time := _IN_WORDS.fullmatch(stripped)):
+        hours, minutes, seconds = (time[part] or "0" for part in ("h", "min", "s"))
+        bare = read_cell(seconds, decimal)
+        if bare.kind is CellKind.NUMBER:
+            whole = Decimal(bare.digits) + 60 * int(minutes) + 3600 * int(hours)
+            return replace(_number(str(whole), bare.decimals), unit="s")
+    if counted := _WITH_PERCENT.fullmatch(stripped):
+        return read_cell(counted[1], decimal)
+    return None
+
+
 def _read_more(stripped: str, decimal: str) -> Cell:
     """What is neither blank nor a mark nor a bare number."""
+    if stripped[0] in _STARTS and (found := _powers_and_times(stripped, decimal)) is not None:
+        return found
     other = "," if decimal == "." else "."
     if other in stripped and _PLAIN[other].fullmatch(stripped):
         return replace(read_cell(stripped, other), has_other_sign=True)
@@ -162,6 +206,13 @@ def _read_more(stripped: str, decimal: str) -> Cell:
         if bare.kind is CellKind.NUMBER:
             return replace(bare, unit=with_unit[2].strip())
     return _TEXT
+
+
+def is_worked_out(text: str) -> bool:
+    """True for a number that is not shown as it is counted: "1:45", "1.2k", "7 (70 %)"."""
+    stripped = text.translate(SPACES).strip().translate(MINUS)
+    forms = (_THOUSANDS, _CLOCK, _IN_WORDS, _WITH_PERCENT)
+    return any(form.fullmatch(stripped) for form in forms)
 
 
 def is_date(text: str) -> bool:

@@ -104,6 +104,9 @@ class ColumnProfile(Value, frozen=True):
         if min(often) < _FEWEST_OF_LEVEL:
             return False
         is_even = max(often) <= 2 * min(often)
+        amounts = [amount_and_unit(text) for text in self.counts if text not in words]
+        if is_even and all(amounts) and all(unit for _, unit in filter(None, amounts)):
+            return True  # typed with their unit
         return is_even and (self.is_blocked or all(map(is_control, words)))
 
     @property

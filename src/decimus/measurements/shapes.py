@@ -40,6 +40,7 @@ class TableShape(Value, frozen=True):
         roles: what the columns of a long table are for, where nothing more is said.
         verdict: the evidence for the layout, None where it was said.
         longer_rows: rows that reach beyond the headings, whose cells there are left out.
+        ratios: columns of the block that are the ratio of two others.
         pairs_by_row: whether the values of one row belong to one subject without a name.
         is_kept: whether it was found out before, and kept.
     """
@@ -63,6 +64,7 @@ class TableShape(Value, frozen=True):
     verdict: Verdict | None = None
     pairs_by_row: bool = False
     longer_rows: tuple[int, ...] = ()
+    ratios: tuple[int, ...] = ()
     is_kept: bool = False
 
     def column(self, index: int) -> ColumnProfile:

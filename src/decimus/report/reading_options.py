@@ -59,6 +59,10 @@ def options_between(shape: TableShape, before: Reading, after: Reading) -> Optio
     if after.counts_summaries and not before.counts_summaries:
         said.append("--with-summaries")
         plain = replace(plain, counts_summaries=True)
+    said += _left_out(shape, before, after)
+    plain = replace(plain, missing_codes=after.missing_codes)
+    if set(after.left_out) >= set(before.left_out):
+        plain = replace(plain, left_out=after.left_out)
     if after.has_row_names is not None and after.has_row_names != before.has_row_names:
         said += ["--row-names", "yes" if after.has_row_names else "no"]
     plain = replace(plain, has_row_names=after.has_row_names)
@@ -69,6 +73,14 @@ def options_between(shape: TableShape, before: Reading, after: Reading) -> Optio
         said += ["--meaning", after.summary.meaning.value]
         plain = replace(plain, summary=replace(plain.summary, meaning=after.summary.meaning))
     return tuple(said) if plain == after else None
+
+
+def _left_out(shape: TableShape, before: Reading, after: Reading) -> list[str]:
+    """Numbers that stand for missing ones, and columns that count as nothing."""
+    codes = [code for code in after.missing_codes if code not in before.missing_codes]
+    columns = [c for c in after.left_out if c not in before.left_out]
+    said = [f"--missing={code}" for code in codes]
+    return said + [part for c in columns for part in ("--leave-out", shape.name(c))]
 
 
 def _units(shape: TableShape, before: Reading, after: Reading) -> list[str] | None:

@@ -124,6 +124,9 @@ class Reading(msgspec.Struct, frozen=True):
         pair_by_row: whether the values of one row belong to one unit that has no name.
         is_block: whether that name is a block (a bench, a day) rather than a subject.
         readings_across: whether columns beside each other are readings of one unit.
+        missing_codes: numbers that stand for missing measurements, as typed: "-9999".
+        true_codes: numbers that look so and were measured.
+        left_out: columns that count as nothing.
         counts_summaries: whether rows and columns of means count as measurements.
         limits: what "<0.1" counts as; None: missing.
         summary: the columns of a table that is already summarised.
@@ -154,6 +157,9 @@ class Reading(msgspec.Struct, frozen=True):
     is_block: bool = False
     readings_across: bool | None = None
     counts_summaries: bool = False
+    left_out: tuple[Index, ...] = ()
+    missing_codes: tuple[str, ...] = ()
+    true_codes: tuple[str, ...] = ()
     limits: LimitRule | None = None
     summary: SummaryColumns = SummaryColumns()
     joins: tuple[LevelJoin, ...] = ()

@@ -21,6 +21,8 @@ _UNUSUAL = 0.1
 """The chance of a number typed with other decimals than those above it."""
 _CHANCE_OF_ONE = 5e-4
 _CHANCE = 2e-5
+_NAMED = 8.0
+"""How much likelier a line whose name may be a summary's is one: 3 bits."""
 """Lines that chance could have made with more than this probability are measurements."""
 
 
@@ -173,6 +175,7 @@ def computed_lines(
         behind = lines[:-count]
         # A single line more is what people add; of several each has to be surer.
         most = _CHANCE_OF_ONE if count == 1 else _CHANCE
+        most *= _NAMED if are_named else 1.0
         if all(
             _is_computed(lines[i], decimals[i], behind, decimals[:-count], most)
             and (are_named or not _is_like(lines[i], decimals[i], behind, decimals[:-count]))

@@ -107,6 +107,7 @@ from decimus.study.edits.readings import (
 )
 from decimus.study.edits.replicates import (
     ChooseAveraging,
+    ChooseCode,
     ChooseHeaderRows,
     ChooseLimits,
     ChooseMeaning,
@@ -117,6 +118,7 @@ from decimus.study.edits.replicates import (
     ChooseSummaryColumns,
     CountSummaries,
     JoinLevels,
+    LeaveColumnOut,
 )
 from decimus.study.edits.styles import ApplyStyle
 from decimus.study.edits.tables import AddTable, ChooseTable, RemoveTable, ReplaceTable
@@ -159,6 +161,8 @@ Edit = (
     | ChoosePairsByRow
     | ChooseSummaryColumns
     | CountSummaries
+    | LeaveColumnOut
+    | ChooseCode
     | JoinLevels
     | CountAgain
     | ExplainMissing
@@ -260,6 +264,7 @@ __all__ = [
     "ChooseAdjustment",
     "ChooseAlternative",
     "ChooseAveraging",
+    "ChooseCode",
     "ChooseColumns",
     "ChooseComparisonLevel",
     "ChooseComparisonMarks",
@@ -325,6 +330,7 @@ __all__ = [
     "InsertColumns",
     "InsertRows",
     "JoinLevels",
+    "LeaveColumnOut",
     "MarkControl",
     "MoveByHand",
     "MoveQuestion",

@@ -72,6 +72,7 @@ def moved_columns(reading: Reading, moved: Callable[[int], int], gone: frozenset
         subject=at(reading.subject),
         within=at(reading.within),
         names_within=at(reading.names_within),
+        left_out=tuple(moved(column) for column in reading.left_out if column not in gone),
         summary=replace(
             summary,
             mean=at(summary.mean),

@@ -6,7 +6,7 @@ from msgspec.structs import replace
 
 from decimus.errors import ChoiceError
 from decimus.study.edits.kinds import SheetEdit, check_level
-from decimus.study.limits import HeaderRows
+from decimus.study.limits import HeaderRows, Index
 from decimus.study.readings import NOBODY, LevelJoin, SummaryColumns
 from decimus.study.studies import Sheet
 from decimus.terms import LimitRule, Meaning, Quantile
@@ -126,6 +126,48 @@ class CountSummaries(SheetEdit, frozen=True, kw_only=True):
     def changed(self, sheet: Sheet) -> Sheet:
         """The sheet read that way."""
         return replace(sheet, reading=replace(sheet.reading, counts_summaries=self.are_counted))
+
+
+class LeaveColumnOut(SheetEdit, frozen=True, kw_only=True):
+    """Leave a column out of what is measured, or take it in again."""
+
+    column: Index
+    name: str
+    is_left_out: bool = True
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return f"leave {self.name} out" if self.is_left_out else f"count {self.name} too"
+
+    def changed(self, sheet: Sheet) -> Sheet:
+        """The sheet read that way."""
+        others = tuple(c for c in sheet.reading.left_out if c != self.column)
+        left_out = (*others, self.column) if self.is_left_out else others
+        return replace(sheet, reading=replace(sheet.reading, left_out=left_out))
+
+
+class ChooseCode(SheetEdit, frozen=True, kw_only=True):
+    """Say whether a number that recurs far from the others stands for missing ones."""
+
+    text: str
+    is_missing: bool = True
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return f"{self.text} counts as missing" if self.is_missing else f"{self.text} was measured"
+
+    def changed(self, sheet: Sheet) -> Sheet:
+        """The sheet read that way."""
+        reading = sheet.reading
+        missing = tuple(text for text in reading.missing_codes if text != self.text)
+        true = tuple(text for text in reading.true_codes if text != self.text)
+        if self.is_missing:
+            missing = (*missing, self.text)
+        else:
+            true = (*true, self.text)
+        return replace(sheet, reading=replace(reading, missing_codes=missing, true_codes=true))
 
 
 class ChooseLimits(SheetEdit, frozen=True, kw_only=True):

@@ -78,7 +78,7 @@ def cell_remark(results: Results, remark: facts.CellRemark) -> RemarkWords:
             return RemarkWords(
                 "measurements",
                 f"{upper_first(listed(rows))} {'is' if len(rows) == 1 else 'are'} left out.",
-                "By name this is a summary, not a measurement."
+                "By name or by arithmetic this follows from the others; it is no measurement."
                 if are_named
                 else "What stands there is what a mean or sum of the numbers above would be.",
                 ((f"count {it}", CountSummaries(are_counted=True, sheet=sheet)),),

@@ -10,11 +10,13 @@ from decimus.measurements.roles import DesignRoles
 from decimus.plurals import plural
 from decimus.study.edits import (
     ChooseAveraging,
+    ChooseLayout,
     ChoosePairsByRow,
     ChooseReadingsAcross,
     ChooseSameUnits,
     Edit,
 )
+from decimus.terms import Layout
 from decimus.wording.designs import chosen, design_now, design_words, same_in_parts
 from decimus.wording.remarks.words import RemarkWords, listed
 
@@ -64,6 +66,18 @@ def design_remark(results: Results, remark: facts.DesignRemark) -> RemarkWords:
             )
         case facts.ReadingsOrSteps(column, are_steps, rivals):
             return _readings_or_steps(results, column, rivals, are_steps=are_steps)
+        case facts.ReadingsAcross(names):
+            return RemarkWords(
+                "measurements",
+                f"Are {listed(names)} readings of what a row names, or steps to compare? They are "
+                "averaged.",
+                "n is the same either way; what is tested is not.",
+                (
+                    ("they are readings", ChooseReadingsAcross(are_readings=True, sheet=sheet)),
+                    ("they are steps", ChooseLayout(layout=Layout.COLUMNS, sheet=sheet)),
+                ),
+                is_open=True,
+            )
         case facts.DesignDoubted(rivals):
             return RemarkWords(
                 "measurements",

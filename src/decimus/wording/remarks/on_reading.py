@@ -7,11 +7,14 @@ from typing import assert_never
 from decimus.analysis import remarks_on_reading as facts
 from decimus.analysis.results import Results
 from decimus.study.edits import (
+    ChooseCode,
     ChooseHeaderRows,
     ChooseLayout,
     ChooseOutcome,
     ChooseRowNames,
+    CountSummaries,
     Edit,
+    LeaveColumnOut,
     ReadAnew,
 )
 from decimus.terms import Layout
@@ -26,7 +29,9 @@ _LAYOUTS = {
 }
 
 
-def table_remark(results: Results, remark: facts.TableRemark) -> RemarkWords:
+def table_remark(  # noqa: PLR0911 - a case per kind
+    results: Results, remark: facts.TableRemark
+) -> RemarkWords:
     """The remark on how the table is laid out in words."""
     sheet = results.question.asked.sheet
     match remark:
@@ -74,6 +79,13 @@ def table_remark(results: Results, remark: facts.TableRemark) -> RemarkWords:
                 f"{named} {'is' if len(cells) == 1 else 'are'} read although the other numbers "
                 f"mark decimals with “{sign}”.",
                 "It can mean nothing else." if len(cells) == 1 else "They can mean nothing else.",
+            )
+        case facts.WorkedOut(texts, read):
+            pairs = tuple(f"“{t}” as {value}" for t, value in zip(texts, read, strict=True))
+            return RemarkWords(
+                "measurements",
+                f"Cells are read as the numbers they stand for: {listed(pairs)}.",
+                "Minutes and seconds count in seconds, k and M as thousands and millions.",
             )
         case facts.LongerRows(rows):
             return RemarkWords(
@@ -151,6 +163,31 @@ def column_remark(results: Results, remark: facts.ColumnRemark) -> RemarkWords:
                 "measurements",
                 f"{those} start with {listed(stems)}; {now}.",
                 f"If these are groups, put what they stand for {way}.",
+                is_open=True,
+            )
+        case facts.CodeAmongNumbers(text, count):
+            sheet = results.question.asked.sheet
+            shown = text.replace("-", "−")
+            return RemarkWords(
+                "measurements",
+                f"{shown} stands {count} times, far from all other numbers; it is counted.",
+                "Such numbers often stand for measurements that are missing.",
+                (
+                    (f"{shown} is missing", ChooseCode(text=text, sheet=sheet)),
+                    (f"{shown} was measured", ChooseCode(text=text, is_missing=False, sheet=sheet)),
+                ),
+                is_open=True,
+            )
+        case facts.ColumnIsRatio(column):
+            sheet, ratio = results.question.asked.sheet, results.measurements.shape.name(column)
+            return RemarkWords(
+                "measurements",
+                f"{ratio} is the ratio of two other columns, and taken for a group.",
+                "What is computed from the others is no measurement beside them.",
+                (
+                    (f"leave {ratio} out", LeaveColumnOut(column=column, name=ratio, sheet=sheet)),
+                    ("it is a group", CountSummaries(are_counted=True, sheet=sheet)),
+                ),
                 is_open=True,
             )
         case facts.LevelsAreQuantities(heading, names):

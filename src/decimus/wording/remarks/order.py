@@ -24,9 +24,12 @@ _QUESTIONS: tuple[type, ...] = (
     doubts.HeadingsDoubted,
     facts.UnknownMeaning,
     doubts.LevelsDoubted,
+    doubts.CodeAmongNumbers,
+    doubts.ColumnIsRatio,
     doubts.LevelsAreQuantities,
     doubts.NamesMayBeGroups,
     designs.ReadingsOrSteps,
+    designs.ReadingsAcross,
     designs.DesignDoubted,
     designs.TakenAsSame,
     designs.PairedByRow,
@@ -44,6 +47,7 @@ _ALWAYS_ASKED: tuple[type, ...] = (
 """Those that ask it of every table that does not show it; what is amiss comes first."""
 _WHAT_COUNTS: tuple[type, ...] = (
     designs.ReadingsOrSteps,
+    designs.ReadingsAcross,
     designs.DesignDoubted,
     designs.TakenAsSame,
     designs.PairedByRow,
@@ -55,6 +59,7 @@ _CHANGES: tuple[type, ...] = (
     facts.UnreadableCells,
     doubts.RowsWithoutGroup,
     doubts.OtherSigns,
+    doubts.WorkedOut,
     designs.ReadingsAveraged,
     doubts.ReadOtherwiseNow,
     facts.SimilarLevels,

@@ -1,0 +1,190 @@
+"""Which rows and columns of a table are summaries of the others, or computed from them."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable, Mapping, Sequence
+
+import numpy as np
+
+from decimus.measurements.blocks import TableBlock
+from decimus.measurements.bodies import Body
+from decimus.measurements.cells import coded_column
+from decimus.measurements.facts.sums import Computed, computed_columns, computed_run, hints_of
+from decimus.measurements.layouts import WideParts
+from decimus.measurements.numbers import CellKind, read_cell
+from decimus.measurements.profiles import ColumnProfile
+from decimus.measurements.summaries.lines import (
+    computed_lines,
+    is_row_label,
+    is_summary_label,
+    summary_places,
+)
+from decimus.study.readings import Reading
+from decimus.study.tables import Table
+from decimus.terms import Layout
+
+_MOST_TEXTS = 20_000
+"""Different texts of a column that are all looked at."""
+_MOST_COMPUTED = 2000
+"""Rows of a table whose numbers are compared with what they could be computed from."""
+
+
+class ComputedLines:
+    """Finds rows and columns that are no measurements because they follow from the others."""
+
+    def __init__(
+        self,
+        table: Table,
+        block: TableBlock,
+        looked_at: Body,
+        profiles: Sequence[ColumnProfile],
+        decimal: str,
+        reading: Reading,
+    ) -> None:
+        self._table = table
+        self.block = block
+        self._body, self._head = looked_at.rows, looked_at.head
+        self.profiles = profiles
+        self.decimal = decimal
+        self._reading = reading
+        self.ratios: tuple[int, ...] = ()
+
+    def columns(self) -> tuple[int, ...]:
+        """Columns that are named as summaries, or computed from the columns before them."""
+        if self._reading.counts_summaries:
+            return ()
+        numeric = [p for p in self.profiles if p.is_numeric and not p.is_numbering]
+        columns = [p.index for p in numeric]
+        if len(numeric) < 3:
+            return ()
+        lines, decimals = self._numbers(columns)
+        turned = [list(line) for line in zip(*lines, strict=True)]
+        digits = [list(line) for line in zip(*decimals, strict=True)]
+
+        def fits(at: int) -> bool:
+            if not turned or len(self._body) > _MOST_COMPUTED:
+                return False
+            return computed_lines(turned[: at + 1], digits[: at + 1], are_named=True) > 0
+
+        headings = [p.heading for p in numeric]
+        found = set(summary_places(headings, fits=fits))
+        if turned and len(self._body) <= _MOST_COMPUTED:
+            rest = [i for i in range(len(numeric)) if i not in found]
+            if not found:
+                count = computed_run(turned, digits, hints_of(headings))
+                found |= set(range(len(numeric) - count, len(numeric)))
+                rest = [i for i in rest if i not in found]
+            changes = self._changes([numeric[i] for i in rest])
+            found |= {rest[one.column] for one in changes if not one.is_ratio}
+            self.ratios = tuple(columns[rest[one.column]] for one in changes if one.is_ratio)
+        if len(numeric) - len(found) < 2:
+            return ()
+        return tuple(columns[i] for i in sorted(found))
+
+    def _changes(self, profiles: Sequence[ColumnProfile]) -> tuple[Computed, ...]:
+        """Of columns of numbers those that are a difference, a ratio or a change of two others."""
+        if len(profiles) < 3:
+            return ()
+        lines, decimals = self._numbers([p.index for p in profiles])
+        values = np.array([[math.nan if v is None else v for v in line] for line in lines], float)
+        percents = [
+            p.unit_in_heading == "%" or p.heading.strip().endswith("%") or "%" in p.heading
+            for p in profiles
+        ]
+        return computed_columns(values, np.array(decimals, np.int64), percents)
+
+    def _numbers(self, columns: list[int]) -> tuple[list[list[float | None]], list[list[int]]]:
+        lines, decimals = [], []
+        for row in self._body:
+            if not any(row[c].strip() for c in columns):
+                continue
+            cells = [read_cell(row[c], self.decimal) for c in columns]
+            lines.append([c.value if c.kind is CellKind.NUMBER else None for c in cells])
+            decimals.append([c.decimals for c in cells])
+        return lines, decimals
+
+    def rows(
+        self,
+        parts: WideParts,
+        layout: Layout,
+        *,
+        has_groups: bool,
+    ) -> tuple[int, ...]:
+        """Rows whose name says that they hold means and the like, or that are computed.
+
+        Those of a long table may stand below every one of its groups.
+        """
+        if self._reading.counts_summaries:
+            return ()
+        first, end = self.block.first_row, self.block.end_row
+        naming = [p.index for p in self.profiles if p.is_text] if layout is Layout.LONG else []
+        once = [p.index for p in self.profiles[:1] if p.is_unique and p.texts_only]
+        if layout is Layout.LONG and not has_groups:
+            naming = once
+        elif has_groups and not all(c in naming for c in once):
+            naming += once
+        if layout is Layout.ROWS:
+            naming = list(parts.side_factors)
+        if parts.row_names is not None:
+            naming.append(parts.row_names)
+        found: set[int] = set()
+        for c in naming:
+            cells = [row[c].strip() for row in self._body]
+            if (has_groups and c not in once) or self._head is not None:
+                is_label = is_row_label if has_groups else is_summary_label
+                counts = self._counts(c)
+                labels = [text for text in counts if is_label(text)]
+                others = [counts[text] for text in counts if text not in labels]
+                # What stands as often as the groups do is a group.
+                if not any(counts[text] < max(others, default=0) for text in labels):
+                    continue
+                column = tuple(self._table.column(c))
+                found |= {r for r in range(first, end) if is_label(column[r])}
+            else:
+                named = [r for r, cell in enumerate(cells) if cell]
+                places = summary_places(
+                    [cells[r] for r in named], fits=self._row_fits(parts, named)
+                )
+                found |= {first + named[i] for i in places}
+        if len(found) >= max(2, end - first):
+            return ()
+        if found or has_groups or layout is Layout.ROWS or self._head is not None:
+            return tuple(sorted(found))
+        rows = [
+            r for r, row in enumerate(self._body) if any(row[c].strip() for c in parts.measured)
+        ]
+        lines, decimals = self._numbers(list(parts.measured))
+        are_full = len(lines) == len(rows)
+        if parts.row_names is not None:
+            names = [self._body[r][parts.row_names].strip() for r in rows]
+            count = computed_run(lines, decimals, hints_of(names)) if are_full else 0
+            return tuple(first + r for r in rows[len(rows) - count :]) if count else ()
+        count = computed_lines(lines, decimals, are_named=False) if are_full else 0
+        return tuple(first + r for r in rows[len(rows) - count :]) if count else ()
+
+    def _counts(self, column: int) -> Mapping[str, int]:
+        """How often each text of a column occurs, in the whole table where they are not many."""
+        profile = next(p for p in self.profiles if p.index == column)
+        if self._head is None or profile.is_unique:
+            return profile.counts
+        cells = coded_column(self._table.columns[column])
+        if len(cells.texts) > _MOST_TEXTS:
+            return profile.counts
+        counts = np.bincount(cells.codes, minlength=len(cells.texts)).tolist()
+        return {text: n for text, n in zip(cells.texts, counts, strict=True) if text}
+
+    def _row_fits(self, parts: WideParts, named: Sequence[int]) -> Callable[[int], bool]:
+        """Whether the numbers in one of the named rows are computed from those above."""
+
+        def fits(at: int) -> bool:
+            rows = [self._body[r] for r in named[: at + 1]]
+            cells = [[read_cell(row[c], self.decimal) for c in parts.measured] for row in rows]
+            lines = [
+                [cell.value if cell.kind is CellKind.NUMBER else None for cell in line]
+                for line in cells
+            ]
+            decimals = [[cell.decimals for cell in line] for line in cells]
+            return computed_lines(lines, decimals, are_named=True) > 0
+
+        return fits
