@@ -96,6 +96,7 @@ ONE_OF_EACH: tuple[Edit, ...] = (
     edits.CountSummaries(are_counted=True),
     edits.LeaveColumnOut(column=2, name="area"),
     edits.ChooseCode(text="-9999"),
+    edits.SplitNames(column="light"),
     edits.ChooseLimits(rule=LimitRule.HALF),
     edits.JoinLevels(variable=1, text="Dim", into="dim"),
     edits.ChooseMeaning(meaning=Meaning.STANDARD_ERROR, level=90),

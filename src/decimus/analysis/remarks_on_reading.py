@@ -113,7 +113,8 @@ class ColumnIsRatio(Struct, frozen=True):
 class NamesMayBeGroups(Struct, frozen=True):
     """Names such as C1, C2, T1, T2 where nothing else tells groups apart.
 
-    `heading` is over the names of rows; "" for the headings of columns.
+    `heading` is over the names of rows; "" for the headings of columns. Without brackets and
+    signs of its own a name that ends so can be split by a click.
     """
 
     heading: str
@@ -334,7 +335,7 @@ def _names_of_groups(measurements: Measurements) -> NamesMayBeGroups | None:
     else:
         return None
     found = [_NUMBERED_NAME.fullmatch(text) for text in texts]
-    stems = Counter(match[1].strip(" _.-") for match in found if match)
+    stems = Counter((match[1] or match[2]).strip(" _.-") for match in found if match)
     if not all(found) or not 2 <= len(stems) <= _MOST_STEMS or min(stems.values()) < 2:
         return None
     return NamesMayBeGroups(heading, tuple(stems))
@@ -358,7 +359,7 @@ _OF_QUANTITIES = frozenset(
     {"variable", "parameter", "trait", "measure", "metric", "analyte", "merkmal", "variabele"}
     | {"paramètre", "parámetro", "parametro", "parâmetro", "indicator", "endpoint"}
 )
-_NUMBERED_NAME = re.compile(r"(.*\D)\d+[a-z]?", re.IGNORECASE)
+_NUMBERED_NAME = re.compile(r"(.*\D)\d+[a-z]?|(.*[\d\w][-_. ])[a-z]", re.IGNORECASE)
 _MOST_STEMS = 8
 
 

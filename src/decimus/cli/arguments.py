@@ -150,6 +150,9 @@ def _add_input(command: argparse.ArgumentParser) -> None:
         "--missing", metavar="NUMBER", action="append", help="a number that stands for missing ones"
     )
     reading.add_argument(
+        "--split-names", metavar="COL", help="the names of units begin with those of their groups"
+    )
+    reading.add_argument(
         "--leave-out", metavar="COL", action="append", help="a column that counts as nothing"
     )
     reading.add_argument(

@@ -18,7 +18,7 @@ from decimus.formats.table_files import FoundTable, table_of_bytes
 from decimus.measurements.headings import name_and_unit
 from decimus.measurements.kept import table_shape
 from decimus.measurements.shapes import TableShape
-from decimus.study.edits import BringInTable, ChooseUnit
+from decimus.study.edits import BringInTable, ChooseUnit, SplitNames
 from decimus.study.questions import Question
 from decimus.study.readings import HEADINGS, NOBODY, Reading, SummaryColumns
 from decimus.study.studies import Sheet, Study
@@ -129,6 +129,12 @@ def _read_as_told(arguments: argparse.Namespace, study: Study, number: int) -> S
             reading = _summary_told(arguments, shape, reading)
         question = _asked(arguments, shape, question, sheet.table)
     study = study.with_sheet(question.asked.sheet, replace(sheet, reading=reading))
+    if arguments.split_names:
+        study = study.with_question(number, question)
+        study = SplitNames(
+            column=arguments.split_names, question=number, sheet=question.asked.sheet
+        ).apply(study)
+        question = study.questions[number]
     study = study.with_question(number, question)
     return _named(arguments, study, number)
 

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import re
+
 import numpy as np
 from msgspec.structs import replace
 
@@ -10,6 +12,7 @@ from decimus.measurements.arithmetic import evaluated
 from decimus.measurements.cells import Floats, parsed_column
 from decimus.measurements.headings import name_and_unit
 from decimus.measurements.kept import table_shape
+from decimus.measurements.shapes import TableShape
 from decimus.study.adjustments import ComputedColumn
 from decimus.study.readings import Reading
 from decimus.study.tables import Table, column_of
@@ -44,6 +47,8 @@ def _with_one(table: Table, reading: Reading, computed: ComputedColumn) -> Table
         parsed = parsed_column(table.columns[index], shape.decimal)
         return np.where(parsed.is_number, parsed.values, np.nan)
 
+    if computed.stem_of:
+        return _with_stems(table, shape, computed, by_name)
     values = np.broadcast_to(evaluated(computed.expression, column), (table.row_count,))
     counted = np.zeros(table.row_count, bool)
     counted[shape.first_row : shape.block.end_row] = True
@@ -55,6 +60,26 @@ def _with_one(table: Table, reading: Reading, computed: ComputedColumn) -> Table
         unit = f" ({computed.unit})" if computed.unit else ""
         cells[shape.header_row] = f"{computed.name}{unit}"
     return replace(table, columns=(*table.columns, column_of(cells)))
+
+
+def _with_stems(
+    table: Table, shape: TableShape, computed: ComputedColumn, by_name: dict[str, int]
+) -> Table:
+    """The table with what names are called without the number or letter they end with."""
+    index = by_name.get(computed.stem_of.strip().casefold())
+    if index is None:
+        raise ChoiceError(f"There is no column “{computed.stem_of}”", remedy="Choose another")
+    cells = []
+    for row, text in enumerate(table.column(index)):
+        counts = shape.first_row <= row < shape.block.end_row
+        match = _ENDING.fullmatch(text.strip()) if counts else None
+        cells.append(match[1] if match else "")
+    if shape.header_row is not None:
+        cells[shape.header_row] = computed.name
+    return replace(table, columns=(*table.columns, column_of(cells)))
+
+
+_ENDING = re.compile(r"(.*?[^\W_])[\s_.#-]*(?:\d+[A-Za-z]?|(?<=[\s_.#-])[A-Za-z])")
 
 
 def check_computed(table: Table, reading: Reading, computed: ComputedColumn) -> None:

@@ -34,6 +34,7 @@ from decimus.measurements.summaries.lines import (
     above_summaries,
     is_summary_label,
 )
+from decimus.measurements.summaries.marks import are_marks
 from decimus.measurements.summaries.shapes import SummaryShape, is_of_statistic, summary_shape
 from decimus.measurements.variables import is_time_order
 from decimus.study.readings import Reading
@@ -218,6 +219,7 @@ class _Look:
             if p.index not in taken
             and p.texts
             and (p.is_text or p.index < first)
+            and not (p.index > first and are_marks(p.counts))
             and not (p.is_numeric and is_of_statistic(p.heading) and p.index > 0)
         )
         return self._made(

@@ -6,7 +6,7 @@ from msgspec.structs import replace
 
 from decimus.analysis.results import Results
 from decimus.measurements.shapes import TableShape
-from decimus.study.edits import Edit
+from decimus.study.edits import Edit, SplitNames
 from decimus.study.questions import Question
 from decimus.study.readings import CELLS, HEADINGS, NOBODY, Reading
 from decimus.terms import Layout
@@ -16,6 +16,8 @@ Options = tuple[str, ...]
 
 def options_of_edit(results: Results, edit: Edit) -> Options | None:
     """The options that do what an edit does to the reading; None where none do."""
+    if isinstance(edit, SplitNames):
+        return ("--split-names", edit.column)
     study = edit.apply(results.study)
     before, after = results.question, study.questions[results.number]
     sheet = study.sheets[before.asked.sheet]

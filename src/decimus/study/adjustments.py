@@ -74,8 +74,13 @@ AnyAdjustment = ConvertUnit | MinusBlank | FactorOnGroup | RelativeToControl | L
 
 
 class ComputedColumn(msgspec.Struct, frozen=True):
-    """A column computed from others by an expression in their names."""
+    """A column computed from others by an expression in their names.
+
+    With `stem_of`, the heading of a column of names, it holds what those are called without the
+    number or letter they end with: WT of WT_1.
+    """
 
     name: str
     expression: str
     unit: str = ""
+    stem_of: str = ""

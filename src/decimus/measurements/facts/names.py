@@ -96,10 +96,11 @@ _BITS_OF_NESTING = 6.0
 
 def _names_of(codes: Integers, cells: Integers) -> list[frozenset[int]]:
     """The names in each of the first groups."""
-    pairs = np.unique(np.stack([cells, codes]), axis=1)
-    pairs = pairs[:, pairs[0] < _MOST_GROUPS]
-    ends = np.searchsorted(pairs[0], np.arange(int(pairs[0].max()) + 2))
-    return [frozenset(pairs[1, a:b].tolist()) for a, b in pairwise(ends.tolist()) if b > a]
+    first = cells < _MOST_GROUPS
+    many = int(codes.max()) + 1
+    pairs = np.unique(cells[first].astype(np.int64) * many + codes[first])
+    ends = np.searchsorted(pairs, np.arange(_MOST_GROUPS + 1, dtype=np.int64) * many)
+    return [frozenset((pairs[a:b] % many).tolist()) for a, b in pairwise(ends.tolist()) if b > a]
 
 
 def _sharing(groups: Sequence[frozenset[int]]) -> list[tuple[list[frozenset[int]], frozenset[int]]]:

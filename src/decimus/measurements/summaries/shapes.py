@@ -8,6 +8,7 @@ from collections.abc import Callable, Sequence
 from decimus.measurements.lexicon import Statistic, plain, statistic_named, statistics_in
 from decimus.measurements.numbers import CellKind, read_cell
 from decimus.measurements.profiles import ColumnProfile
+from decimus.measurements.summaries.marks import without_marks
 from decimus.study.readings import NOBODY, SummaryColumns
 from decimus.terms import Meaning, Quantile
 from decimus.values import Value
@@ -94,8 +95,9 @@ def statistic_and_rest(heading: str) -> tuple[Statistic | None, str]:
 
 
 def split_pair(text: str) -> tuple[str, str] | None:
-    """The two numbers of "12.3 ± 0.8" or "12.3 (0.8)"; None for any other text."""
-    found = _PAIR.fullmatch(text.strip()) or _IN_BRACKETS.fullmatch(text.strip())
+    """The two numbers of "12.3 ± 0.8b" or "12.3 (0.8)"; None for any other text."""
+    bare = without_marks(text)
+    found = _PAIR.fullmatch(bare) or _IN_BRACKETS.fullmatch(bare)
     return (found[1].strip(), found[2].strip()) if found else None
 
 

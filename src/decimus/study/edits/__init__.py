@@ -13,6 +13,7 @@ from decimus.study.edits.adjustments import (
     Adjust,
     ComputeColumn,
     RemoveComputed,
+    SplitNames,
     TakeBackAdjustment,
 )
 from decimus.study.edits.asides import CountAgain, ExplainMissing, SetValuesAside
@@ -163,6 +164,7 @@ Edit = (
     | CountSummaries
     | LeaveColumnOut
     | ChooseCode
+    | SplitNames
     | JoinLevels
     | CountAgain
     | ExplainMissing
@@ -353,6 +355,7 @@ __all__ = [
     "SetValuesAside",
     "ShowOutcome",
     "ShowReplicates",
+    "SplitNames",
     "StateRelevantDifference",
     "TableEdit",
     "TakeBackAdjustment",

@@ -109,6 +109,34 @@ class ComputeColumn(SheetEdit, frozen=True, kw_only=True):
         return study.with_question(self.question, question)
 
 
+class SplitNames(SheetEdit, frozen=True, kw_only=True):
+    """Take the groups of a table from the names of its units: WT and KO from WT_1 and KO_3."""
+
+    column: str
+    name: str = "group"
+    question: int = 0
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return f"groups from the names of {self.column}"
+
+    def apply(self, study: Study) -> Study:
+        """The study with a column of groups, by which the question divides."""
+        sheet = study.sheets[self.sheet]
+        computed = ComputedColumn(self.name, "", stem_of=self.column)
+        at = sheet.table.column_count + len(sheet.reading.computed)
+        reading = replace(
+            sheet.reading,
+            computed=(*sheet.reading.computed, computed),
+            layout=Layout.LONG,
+        )
+        question = study.questions[self.question]
+        question = replace(question, asked=replace(question.asked, factors=(at,)))
+        study = study.with_sheet(self.sheet, replace(sheet, reading=reading))
+        return study.with_question(self.question, question)
+
+
 class RemoveComputed(SheetEdit, frozen=True, kw_only=True):
     """Take a computed column out; questions about it ask about what is found."""
 

@@ -78,6 +78,8 @@ def adjusted_spans(results: Results) -> list[Span]:
         spans.append(Text("."))
     for computed in reading.computed:
         text = f"{computed.name} = {computed.expression}"
+        if computed.stem_of:
+            text = f"{computed.name} from the names of {computed.stem_of}"
         out = RemoveComputed(name=computed.name, sheet=sheet)
         options = (Option(text, None, is_current=True), Option("take it out", out))
         name = f"computed {computed.name}"

@@ -16,6 +16,7 @@ from decimus.study.edits import (
     Edit,
     LeaveColumnOut,
     ReadAnew,
+    SplitNames,
 )
 from decimus.terms import Layout
 from decimus.wording.questions import divided_by, is_undivided, undivided
@@ -138,6 +139,14 @@ def _rows(rows: tuple[int, ...]) -> str:
     return f"Row {named}" if len(rows) == 1 else f"Rows {named}"
 
 
+def _split(results: Results, heading: str) -> tuple[tuple[str, Edit], ...]:
+    """Take the groups from the names, where a column of them has a heading to go by."""
+    if not heading or heading.startswith("column "):
+        return ()
+    edit = SplitNames(column=heading, question=results.number, sheet=results.question.asked.sheet)
+    return (("they are groups", edit),)
+
+
 def column_remark(results: Results, remark: facts.ColumnRemark) -> RemarkWords:
     """The remark on what columns hold in words."""
     number = results.number
@@ -163,6 +172,7 @@ def column_remark(results: Results, remark: facts.ColumnRemark) -> RemarkWords:
                 "measurements",
                 f"{those} start with {listed(stems)}; {now}.",
                 f"If these are groups, put what they stand for {way}.",
+                _split(results, heading),
                 is_open=True,
             )
         case facts.CodeAmongNumbers(text, count):

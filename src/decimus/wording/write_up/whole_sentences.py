@@ -10,6 +10,7 @@ from decimus.analysis.results import Results
 from decimus.measurements.adjusting import in_order
 from decimus.measurements.observations import Measurements
 from decimus.plurals import plural
+from decimus.study.adjustments import ComputedColumn
 from decimus.study.live_parts import SentenceAbout
 from decimus.study.readings import SetAside
 from decimus.terms import (
@@ -57,6 +58,12 @@ def _taken(results: Results) -> str:
     if counts_of(results).is_open:
         return f"That these are {sameness_words(results)} was not confirmed."
     return ""
+
+
+def _computed(computed: ComputedColumn) -> str:
+    if computed.stem_of:
+        return f"Groups were taken from the names of {computed.stem_of}."
+    return f"{upper_first(computed.name)} was computed as {computed.expression}."
 
 
 def _set_aside(results: Results) -> str:
@@ -118,7 +125,7 @@ def _adjusted(results: Results) -> str:
                 f"Values are {adjustment_words(a, numerals)}."
                 for a in in_order(reading.adjustments)
             ),
-            *(f"{upper_first(c.name)} was computed as {c.expression}." for c in reading.computed),
+            *(_computed(c) for c in reading.computed),
         )
     )
 
