@@ -55,8 +55,9 @@ this page.
 things in groups, the same things under several treatments, or both; named by counting anew in
 every group, counting on, tags, names or not at all; with readings below them or none. Where a
 table does not tell whether the same things stand in several groups, reading it right without
-asking is no more than luck, and stands apart. Much is to be done: rules that need a known word.
-The version before, without facts of names, had 308, 53, 85, 0 and 554 of the same thousand.
+asking is no more than luck, and stands apart. Before names were weighed by their structure, when
+rules needed a known word, a thousand such tables gave 308, 53, 85, 0 and 554; with the first fact
+of names 338, 52, 55, 0 and 555.
 
 {people}
 """

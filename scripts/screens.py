@@ -11,7 +11,7 @@ from pathlib import Path
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
-from PySide6.QtCore import QEventLoop, QPoint, Qt, QTimer
+from PySide6.QtCore import QEventLoop, QPoint, QRect, Qt, QTimer
 from PySide6.QtGui import QColor, QImage, QPainter, QPixmap
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QWidget
@@ -216,6 +216,43 @@ def _drawn(study: Study, vision: Vision) -> QPixmap:
     return QPixmap.fromImage(image)
 
 
+TRAPS = "mesh\ttrap\tscoop\tcatch (mg)\n" + "".join(
+    f"{mesh}\tt{4 * i + trap}\t{scoop}\t{30 + 5 * i + (7 * trap + 3 * scoop) % 5}.{scoop}\n"
+    for i, mesh in enumerate(("fine", "coarse"))
+    for trap in (1, 2, 3, 4)
+    for scoop in (1, 2, 3)
+)
+MITES = "light\tmite\tday\tsize (mm)\n" + "".join(
+    f"{light}\t{6 * i + mite}\t{day}\t{2 + i / 4 + day / 70 + mite * day % 5 / 20:.2f}\n"
+    for i, light in enumerate(("shade", "sun"))
+    for mite in range(1, 7)
+    for day in (0, 7, 14)
+)
+
+
+def what_n_counts(folder: Path) -> None:
+    """What n counts above three tables: readings in traps, rows without names, mites over days."""
+    pictures = []
+    for table in (TRAPS, TWO_BANKS, MITES):
+        window = window_of(table)
+        settle()
+        place = window.measurements
+        end = place.counting.geometry().bottom() + 12
+        corner = place.mapTo(window, QPoint(0, 0))
+        pictures.append(window.grab(QRect(corner.x(), corner.y(), place.width(), end)))
+    height = sum(part.height() for part in pictures) + 16 * (len(pictures) - 1)
+    together = QPixmap(max(part.width() for part in pictures), height)
+    together.fill(QColor("white"))
+    painter = QPainter(together)
+    top = 0
+    for part in pictures:
+        painter.drawPixmap(0, top, part)
+        top += part.height() + 16
+    painter.end()
+    together.save(str(folder / "what-n-counts.png"))
+    print(folder / "what-n-counts.png")
+
+
 def main(folder: Path) -> None:
     """Make all pictures."""
     folder.mkdir(parents=True, exist_ok=True)
@@ -236,8 +273,7 @@ def main(folder: Path) -> None:
     write_up(folder)
     hands(folder)
     styles(folder)
-    banks = window_of(TWO_BANKS)
-    shot(banks, folder, "measurements-question")
+    what_n_counts(folder)
     remarks = window_of(REMARKS)
     with_popup(remarks, remarks.foot.open_remarks(), folder, "measurements-remarks")
     comparisons(folder)

@@ -16,7 +16,7 @@ from PySide6.QtWidgets import QApplication, QLineEdit, QWidget
 
 from decimus.examples.catalogue import example
 from decimus.formats.study_file import open_study, study_bytes
-from decimus.study.edits import RepeatQuestion
+from decimus.study.edits import ChooseSameUnits, RepeatQuestion
 from decimus.study.history import History
 from decimus.study.live_parts import Passage
 from decimus.study.studies import Study
@@ -270,7 +270,7 @@ def test_a_passage_without_a_pause_is_kept(driver: Driver, tmp_path: Path) -> No
 def test_what_is_typed_into_the_question_above_the_table(
     open_window: Callable[[History], Driver], tmp_path: Path, salt_history: History
 ) -> None:
-    asking = open_window(salt_history)
+    asking = open_window(salt_history.after(ChooseSameUnits(is_same=False)))
     in_the_question(asking)
     assert asking.window.drafts.is_typing
     asking.window.store.save(tmp_path / "q.decimus")
@@ -282,7 +282,7 @@ def test_a_field_that_is_asked_something_else_is_a_field_once(
     open_window: Callable[..., Driver], salt_history: History
 ) -> None:
     """What stood in it for the question before is nothing that is being typed."""
-    window = open_window(salt_history).window
+    window = open_window(salt_history.after(ChooseSameUnits(is_same=False))).window
     frame = window.measurements.question
     remark = frame.remark
     assert remark is not None

@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+from collections import Counter
+
 import pytest
 
+from tests.world.asking import verdict
 from tests.world.people import SCRIPTS, Form, Naming, made
 
 SEEDS = range(400)
@@ -25,3 +28,18 @@ def test_every_habit_and_form_is_there() -> None:
     for habit in (*Naming, *Form):
         assert habit.value in kinds, habit
     assert len(SCRIPTS) >= 10
+
+
+CHECKED = 120
+
+
+@pytest.mark.parametrize("start", range(0, CHECKED, 40))
+def test_tables_in_words_that_nobody_knows_are_read_or_asked_about(start: int) -> None:
+    """None by luck: where a table does not tell what n counts, it is asked."""
+    counts: Counter[str] = Counter()
+    for seed in range(start, start + 40):
+        counts[verdict(made(seed))] += 1
+    assert counts["silent"] == 0
+    assert counts["refused"] == 0
+    assert counts["right"] + counts["asked"] >= 38
+    assert counts["right"] > 4 * counts["wrong"]

@@ -104,6 +104,20 @@ class CodeAmongNumbers(Struct, frozen=True):
     count: int
 
 
+class MayBeSummary(Struct, frozen=True):
+    """Columns that could be means, their spread and n under words that nobody knows.
+
+    Args:
+        mean: the column of what could be means.
+        spread: the one beside it, whose numbers are a share of those.
+        n: a column of small whole numbers behind them; None for none.
+    """
+
+    mean: int
+    spread: int
+    n: int | None
+
+
 class ColumnIsRatio(Struct, frozen=True):
     """A column taken for a group that is the ratio of two others."""
 
@@ -194,6 +208,7 @@ def _what_counts(group: GroupCells) -> object:
 TableRemark = (
     LayoutDoubted
     | RowNamesDoubted
+    | MayBeSummary
     | HeadingsDoubted
     | OtherSigns
     | WorkedOut
@@ -248,6 +263,7 @@ def remarks_on_reading(
     if shape.layout is Layout.COLUMNS and not reading.counts_summaries:
         found += [ColumnIsRatio(c) for c in shape.ratios]
     found += _worked_out(shape)
+    found += _may_be_summary(shape, reading)
     found += _codes_among(measurements, reading)
     if shape.other_signs:
         found.append(OtherSigns(shape.other_signs, shape.decimal))
@@ -267,6 +283,36 @@ def remarks_on_reading(
     if not measurements.is_summarised and _has_two_values(measurements):
         found.append(TwoValues())
     return found
+
+
+def _may_be_summary(shape: TableShape, reading: Reading) -> list[ReadingRemark]:
+    """A name, a number, a smaller one and perhaps a small whole one in each of a few rows."""
+    if shape.layout not in (Layout.COLUMNS, Layout.LONG) or shape.block.spanner:
+        return []
+    if reading.layout is not None:
+        return []
+    texts = [p for p in shape.columns if p.is_text]
+    numbers = [p for p in shape.columns if p.is_numeric]
+    if len(texts) != 1 or len(numbers) not in (2, 3) or texts[0].index > numbers[0].index:
+        return []
+    mean, spread, *rest = numbers
+    is_named = any(p.senses or p.unit_in_heading for p in (spread, *rest))
+    heights = [p.values for p in numbers]
+    rows = len(texts[0].texts)
+    if is_named or not 1 < rows <= _MOST_MEANS or any(len(h) != rows for h in heights):
+        return []
+    if len(texts[0].counts) < rows or not mean.has_decimals or not spread.has_decimals:
+        return []
+    shares = [s / abs(m) if m else 1.0 for m, s in zip(mean.values, spread.values, strict=True)]
+    if not all(_LEAST_SPREAD < share < _MOST_SPREAD for share in shares):
+        return []
+    if rest and not all(2 <= n <= _MOST_N for n in rest[0].whole_numbers or (0,)):
+        return []
+    return [MayBeSummary(mean.index, spread.index, rest[0].index if rest else None)]
+
+
+_MOST_MEANS, _MOST_N = 15, 1000
+_LEAST_SPREAD, _MOST_SPREAD = 0.002, 0.6
 
 
 def _codes_among(measurements: Measurements, reading: Reading) -> list[ReadingRemark]:

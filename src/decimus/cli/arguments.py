@@ -134,6 +134,9 @@ def _add_input(command: argparse.ArgumentParser) -> None:
     )
     reading.add_argument("--subject", metavar="COL", help="whose measurement it is; pairs values")
     reading.add_argument(
+        "--each", metavar="COL", help="in each of its groups the names of subjects are others"
+    )
+    reading.add_argument(
         "--pair-by-row", action="store_true", help="the values of one row belong to one subject"
     )
     reading.add_argument(

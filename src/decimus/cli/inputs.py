@@ -268,7 +268,12 @@ def _units_told(arguments: argparse.Namespace, shape: TableShape, reading: Readi
         subject = _column(arguments, shape, arguments.subject, "--subject")
         if shape.layout is Layout.ROWS:
             raise UsageError("--subject belongs to --layout columns or long")
-        reading = replace(reading, subject=subject, same_units=True)
+        each = None
+        if arguments.each is not None:
+            each = _column(arguments, shape, arguments.each, "--each")
+        reading = replace(reading, subject=subject, same_units=True, names_within=each)
+    elif arguments.each is not None:
+        raise UsageError("--each belongs to --subject")
     if arguments.leave_out:
         columns = tuple(_column(arguments, shape, c, "--leave-out") for c in arguments.leave_out)
         reading = replace(reading, left_out=columns)

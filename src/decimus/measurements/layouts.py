@@ -9,7 +9,7 @@ from decimus.measurements.amounts import amount_and_unit
 from decimus.measurements.facts.kinds import NameKind, kind_of_names
 from decimus.measurements.facts.rows import counting_within, reads_across, tell_rows_apart
 from decimus.measurements.families import Family, are_readings, family_of, unlikeness
-from decimus.measurements.lexicon import Sense
+from decimus.measurements.lexicon import Sense, is_control
 from decimus.measurements.numbers import read_cell
 from decimus.measurements.profiles import ColumnProfile, is_replicate_stem, numbered_stem
 from decimus.measurements.sides import (
@@ -147,6 +147,9 @@ def _weigh_wide(  # noqa: C901, PLR0912 - a line per evidence
     if family.are_siblings and _name_units_of_groups(names, block) and not reads_across(sides):
         scales.add(Layout.COLUMNS, 6, "each row is one unit of a group")
     counts_rows = (len(names) == 1 and _names_units(first)) or (has_header and first.names_rows)
+    counts = has_header and kind_of_names([p.heading for p in block]) is NameKind.INDEX
+    if counts and not first.heading and not _names_units(first):
+        counts_rows = False  # what is counted across is replicates of what stands at the side
     distinct = len(set(zip(*(p.cells for p in names), strict=True))) == len(names[0].cells)
     # "Station A" may be a group of pots, or what one pot of every group stands at.
     are_both = first.is_text and first.is_about(Sense.UNIT)
@@ -163,7 +166,6 @@ def _weigh_wide(  # noqa: C901, PLR0912 - a line per evidence
             scales.add(Layout.ROWS, 1, "the names at the left are of groups")
     else:
         scales.add(Layout.COLUMNS, 3, "names at the left recur")
-    counts = kind_of_names([p.heading for p in block]) is NameKind.INDEX
     _weigh_family(
         scales, family, has_header=has_header, counts_rows=counts_rows, counts_across=counts
     )
@@ -331,6 +333,9 @@ def _is_rows_of_amounts(block: tuple[ColumnProfile, ...], *, has_header: bool) -
     headings = [p.heading for p in rest]
     family = family_of(headings)
     counts = family is Family.NUMBERED and kind_of_names(headings) is NameKind.INDEX
+    # A control before treatment 1 and treatment 2 is measured like them, and rises by chance only.
+    counts = counts and rises(first)
+    counts = counts and (bool(first.unit_in_heading) or not is_control(first.heading))
     counts = counts or family in (Family.TRIALS, Family.UNITS)
     if not counts or is_sibling(first, rest):
         return False

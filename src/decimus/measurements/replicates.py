@@ -41,6 +41,7 @@ class Units(Value, frozen=True):
         other_variable: a column that could as well name the units.
         is_forced: whether they are blocks only because every cell holds one value.
         rivals: other experiments that the names could be of.
+        names_within: the column in every part of which the names are those of other units.
     """
 
     variable: int | None = None
@@ -57,6 +58,7 @@ class Units(Value, frozen=True):
     other_variable: int | None = None
     is_forced: bool = False
     rivals: tuple[DesignRoles, ...] = ()
+    names_within: int | None = None
 
     @property
     def has_uncounted_readings(self) -> bool:
@@ -119,6 +121,7 @@ def units_of(
         other_variable=found.other_unit if found is not None else None,
         is_forced=found is not None and found.is_forced,
         rivals=rivals,
+        names_within=found.names_within if found is not None else reading.names_within,
     )
 
 

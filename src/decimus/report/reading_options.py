@@ -56,6 +56,7 @@ def options_between(shape: TableShape, before: Reading, after: Reading) -> Optio
         subject=after.subject,
         pair_by_row=after.pair_by_row,
         within=after.within,
+        names_within=after.names_within,
         is_block=after.is_block,
     )
     if after.counts_summaries and not before.counts_summaries:
@@ -71,10 +72,22 @@ def options_between(shape: TableShape, before: Reading, after: Reading) -> Optio
     if after.readings_across is False and before.readings_across is not False and shape.readings:
         said += ["--value", shape.name(shape.readings[0])]
         plain = replace(plain, readings_across=False)
+    said += _summary(shape, before, after)
+    plain = replace(plain, summary=replace(after.summary, meaning=plain.summary.meaning))
     if after.summary.meaning is not None and after.summary.meaning is not before.summary.meaning:
         said += ["--meaning", after.summary.meaning.value]
         plain = replace(plain, summary=replace(plain.summary, meaning=after.summary.meaning))
     return tuple(said) if plain == after else None
+
+
+def _summary(shape: TableShape, before: Reading, after: Reading) -> list[str]:
+    """Which columns hold means, their spread and n."""
+    said: list[str] = []
+    for option in ("mean", "spread", "n"):
+        column = getattr(after.summary, option)
+        if column is not None and column >= 0 and column != getattr(before.summary, option):
+            said += [f"--{option}", shape.name(column)]
+    return said
 
 
 def _left_out(shape: TableShape, before: Reading, after: Reading) -> list[str]:
@@ -97,6 +110,8 @@ def _units(shape: TableShape, before: Reading, after: Reading) -> list[str] | No
         if column is None or column < 0:
             return None
         said += ["--subject", shape.name(column)]
+        if after.names_within is not None:
+            said += ["--each", shape.name(after.names_within)]
     if after.within is not None and after.within != before.within:
         if after.within != NOBODY and after.within < 0:
             return None

@@ -70,11 +70,17 @@ def same_in_parts(results: Results) -> tuple[tuple[str, Edit], ...]:
     factors = tuple(sorted(f.variable for f in measurements.factors))
     units, sheet = measurements.units, results.question.asked.sheet
     found = []
-    for rival in units.rivals:
-        apart = rival.names_within
-        if apart is None or (rival.factors, rival.unit) != (factors, units.variable):
+    parts = [
+        rival.names_within
+        for rival in units.rivals
+        if (rival.factors, rival.unit) == (factors, units.variable)
+    ]
+    # As it is taken now first: that can be confirmed as well.
+    for apart in dict.fromkeys((units.names_within, *parts)):
+        if apart is None:
             continue
-        edit = ChooseSameUnits(is_same=True, subject=rival.unit, names_within=apart, sheet=sheet)
+        subject = units.variable
+        edit = ChooseSameUnits(is_same=True, subject=subject, names_within=apart, sheet=sheet)
         words = f"the same, but others in each {variable_name(measurements, apart)}"
         found.append((words, edit))
     return tuple(found)

@@ -157,10 +157,11 @@ def _words(found: Experiment) -> float:
     bits = sum(_word_of_factor(f.profile) for f in found.factors)
     if found.unit is not None:
         bits += _word_of_unit(found.unit.profile)
-        bits += _word_of_same(found.unit.profile, found)
     if found.reading is not None:
         bits += _word_of_reading(found.reading.profile)
-    return max(-_MOST_OF_WORDS, min(_MOST_OF_WORDS, bits))
+    bits = max(-_MOST_OF_WORDS, min(_MOST_OF_WORDS, bits))
+    # A word that is believed tips what nothing else decides.
+    return bits + (_word_of_same(found.unit.profile, found) if found.unit is not None else 0.0)
 
 
 def _word_of_factor(profile: ColumnProfile) -> float:
@@ -200,9 +201,14 @@ def _word_of_same(profile: ColumnProfile, found: Experiment) -> float:
         for f in found.factors
         if f not in found.nested_in
     )
-    if found.is_same and found.within is None:
+    if found.within is not None:
+        # Rows by sex, and in each sex from 1 on: as if other ones stood there.
+        outer = found.within.profile.is_blocked and not found.within.kind.counts
+        inner = [f for f in found.factors if f is not found.within]
+        return 1.5 if is_again and outer and not any(f.profile.is_blocked for f in inner) else -0.5
+    if found.is_same:
         return 1.0 if is_again else -0.5
-    return -0.5 if is_again else 0.5 * (found.within is None)
+    return -0.5 if is_again else 0.5
 
 
 def _word_of_reading(profile: ColumnProfile) -> float:

@@ -90,15 +90,20 @@ def hints_of(names: Sequence[str]) -> list[float]:
     are_named = all(first)
     found = []
     for at, name in enumerate(names):
-        if not name:
+        if at < len(names) - _MOST_RUN:
+            found.append(0.0)  # no line that far from the end is looked at
+        elif not name:
             found.append(_BLANK if are_named else 0.0)
         else:
-            goes_on = counts and numbered_stem((first[0], name)) is not None
-            goes_on = goes_on or kind_of_names(names[: at + 1]) is NameKind.LETTERS
+            is_next = name == first[0] or numbered_stem((first[0], name)) is not None
+            goes_on = counts and is_next
+            letters = names[: at + 1] if at < _ALPHABET else ()
+            goes_on = goes_on or (bool(letters) and kind_of_names(letters) is NameKind.LETTERS)
             found.append(-_GOES_ON if goes_on else _BREAKS * counts)
     return found
 
 
+_ALPHABET = 26
 _BLANK, _BREAKS, _GOES_ON = 4.0, 6.0, 20.0
 
 

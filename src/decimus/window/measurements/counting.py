@@ -171,7 +171,7 @@ class CountingFrame(QFrame):
         if all(picture != present for picture, _, _ in drawn):
             self._add(present, "as it is taken now").setEnabled(False)
         for picture, words, edit in drawn:
-            shown = f"{words} (as taken now)" if picture == present else words
+            shown = f"{words} · now" if picture == present else words
             answer = self._add(picture, shown)
             answer.clicked.connect(lambda _=False, e=edit: self.answered.emit(e))
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from html import escape
 
+from msgspec.structs import replace
 from PySide6.QtCore import QPoint, QSignalBlocker, Qt, Signal
 from PySide6.QtGui import QGuiApplication
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
@@ -12,7 +13,6 @@ from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QVBoxLayout, QWi
 from decimus.analysis.results import Results
 from decimus.errors import InputError
 from decimus.formats.delimited import table_of_text
-from decimus.study.studies import Study
 from decimus.study.tables import Table
 from decimus.window.measurements.counting import CountingFrame
 from decimus.window.measurements.question import QuestionFrame
@@ -97,7 +97,7 @@ class MeasurementsPlace(QWidget):
         self.what_counts.setCheckable(True)
         self.what_counts.toggled.connect(self._open_counting)
         self._counted_for: tuple[object, ...] = ()
-        self._first: Study | None = None
+        self._first: tuple[object, ...] = ()
         self.question = QuestionFrame(self)
         self.question.answered.connect(store.apply)
         self.question.refused.connect(self.refused)
@@ -233,10 +233,12 @@ class MeasurementsPlace(QWidget):
 
     def _show_counting(self, results: Results, asked: RemarkWords | None) -> None:
         """Open where it is asked, else while the table is new, or when somebody wants it."""
-        table = (results.question.asked.sheet, results.sheet.table.title, len(results.study.sheets))
+        cells = results.sheet.table
+        first = cells.block(0, 0, min(1, cells.row_count), min(_MOST_HEADINGS, cells.column_count))
+        table = (results.question.asked.sheet, cells.title, first, cells.column_count)
         if table != self._counted_for:
-            self._counted_for, self._first = table, results.study
-        is_new = results.study is self._first  # nothing was done yet
+            self._counted_for, self._first = table, _said_of(results)
+        is_new = _said_of(results) == self._first  # nothing was said yet
         is_open = asked is not None or is_new or self.what_counts.isChecked()
         with QSignalBlocker(self.what_counts):
             self.what_counts.setChecked(is_open and asked is None and not is_new)
@@ -258,7 +260,9 @@ class MeasurementsPlace(QWidget):
         remarks = [r for r in remark_words(results) if r.place == "measurements"]
         counts = next((r for r in remarks if r.is_open and asks_what_counts(r.kind)), None)
         asked = next((r for r in remarks if r.is_open and not asks_what_counts(r.kind)), None)
-        asked = asked or next((r for r in remarks if r.entry is not None), None)
+        if counts is None:
+            # What is missing on the figure is asked when what counts is settled.
+            asked = asked or next((r for r in remarks if r.entry is not None), None)
         self.question.ask(asked)
         self._show_counting(results, counts)
         remarks = [r for r in remarks if r not in (asked, counts)]
@@ -266,3 +270,13 @@ class MeasurementsPlace(QWidget):
         self._note_text.setText(
             "<br>".join(f"{strong(escape(r.head))} {escape(r.why)}" for r in remarks[:3])
         )
+
+
+def _said_of(results: Results) -> tuple[object, ...]:
+    """What was said about the table at hand, and what is asked of it."""
+    reading = replace(results.sheet.reading, decided=None)
+    return (id(results.sheet.table), reading, results.question.asked)
+
+
+_MOST_HEADINGS = 50
+"""Cells of the first row by which a table is known again while it is edited."""

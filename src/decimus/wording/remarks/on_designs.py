@@ -147,7 +147,8 @@ def _taken_as_same(
         why = "Without replicates in a cell no interaction can be told from chance."
     else:
         same = ChooseSameUnits(is_same=True, is_block=units.is_block, sheet=sheet)
-        fixes.append(("they are the same", same))
+        apart = units.names_within is not None
+        fixes.append(("the same in every group" if apart else "they are the same", same))
         fixes.append(("they are different units", ChooseSameUnits(is_same=False, sheet=sheet)))
         fixes += same_in_parts(results)
     return RemarkWords("measurements", head, why, tuple(fixes), is_open=True)

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from typing import assert_never
 
+from msgspec.structs import replace
+
 from decimus.analysis import remarks_on_reading as facts
 from decimus.analysis.results import Results
 from decimus.study.edits import (
@@ -16,9 +18,11 @@ from decimus.study.edits import (
     Edit,
     LeaveColumnOut,
     ReadAnew,
+    ReadAs,
     SplitNames,
 )
-from decimus.terms import Layout
+from decimus.study.readings import NOBODY, SummaryColumns
+from decimus.terms import Layout, Meaning
 from decimus.wording.questions import divided_by, is_undivided, undivided
 from decimus.wording.remarks.words import RemarkWords, listed
 
@@ -30,7 +34,7 @@ _LAYOUTS = {
 }
 
 
-def table_remark(  # noqa: PLR0911 - a case per kind
+def table_remark(  # noqa: C901, PLR0911, PLR0912 - a case per kind
     results: Results, remark: facts.TableRemark
 ) -> RemarkWords:
     """The remark on how the table is laid out in words."""
@@ -51,6 +55,8 @@ def table_remark(  # noqa: PLR0911 - a case per kind
                 ((words[rival], ChooseLayout(layout=rival, sheet=sheet)),),
                 is_open=True,
             )
+        case facts.MayBeSummary(mean, spread, n):
+            return _may_be_summary(results, mean, spread, n)
         case facts.RowNamesDoubted(column):
             name = results.measurements.shape.name(column)
             return RemarkWords(
@@ -128,6 +134,28 @@ def table_remark(  # noqa: PLR0911 - a case per kind
             )
         case never:
             assert_never(never)
+
+
+def _may_be_summary(results: Results, mean: int, spread: int, n: int | None) -> RemarkWords:
+    shape, sheet = results.measurements.shape, results.question.asked.sheet
+    named = " and ".join(shape.name(c) for c in (spread, n) if c is not None)
+    counted = " and n" if n is not None else ""
+    fixes: list[tuple[str, Edit]] = []
+    for word, meaning in (("SD", Meaning.STANDARD_DEVIATION), ("SE", Meaning.STANDARD_ERROR)):
+        columns = SummaryColumns(
+            mean=mean, spread=spread, upper=NOBODY, n=NOBODY if n is None else n, meaning=meaning
+        )
+        reading = replace(results.sheet.reading, layout=Layout.SUMMARISED, summary=columns)
+        words = f"means with their {word}{counted}"
+        fixes.append((words, ReadAs(reading=reading, words=words, sheet=sheet)))
+    now = ChooseLayout(layout=shape.layout, sheet=sheet)
+    return RemarkWords(
+        "measurements",
+        f"{named} beside {shape.name(mean)} could be a spread{counted} of means.",
+        "Every row would then be a group, and no measurement.",
+        (*fixes, ("they are measurements", now)),
+        is_open=True,
+    )
 
 
 def _n(count: int | None) -> str:

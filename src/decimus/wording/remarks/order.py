@@ -16,11 +16,21 @@ from decimus.terms import LimitRule
 from decimus.wording.phrases import group_words
 from decimus.wording.remarks.words import RemarkWords, cell_name
 
+_DOUBTED_DESIGNS: tuple[type, ...] = (
+    designs.ReadingsOrSteps,
+    designs.ReadingsAcross,
+    designs.DesignDoubted,
+    designs.TakenAsSame,
+    designs.PairedByRow,
+    designs.PairsLost,
+)
+"""What n counts is doubted because of something in this table."""
 _QUESTIONS: tuple[type, ...] = (
     doubts.LongerRows,
     facts.DoubtfulNumbers,
     doubts.LayoutDoubted,
     doubts.RowNamesDoubted,
+    doubts.MayBeSummary,
     doubts.HeadingsDoubted,
     facts.UnknownMeaning,
     doubts.LevelsDoubted,
@@ -28,12 +38,7 @@ _QUESTIONS: tuple[type, ...] = (
     doubts.ColumnIsRatio,
     doubts.LevelsAreQuantities,
     doubts.NamesMayBeGroups,
-    designs.ReadingsOrSteps,
-    designs.ReadingsAcross,
-    designs.DesignDoubted,
-    designs.TakenAsSame,
-    designs.PairedByRow,
-    designs.PairsLost,
+    *_DOUBTED_DESIGNS,
     facts.UncountedReadings,
     doubts.OtherOutcomes,
 )
@@ -46,12 +51,7 @@ _ALWAYS_ASKED: tuple[type, ...] = (
 )
 """Those that ask it of every table that does not show it; what is amiss comes first."""
 _WHAT_COUNTS: tuple[type, ...] = (
-    designs.ReadingsOrSteps,
-    designs.ReadingsAcross,
-    designs.DesignDoubted,
-    designs.TakenAsSame,
-    designs.PairedByRow,
-    designs.PairsLost,
+    *_DOUBTED_DESIGNS,
     *_ALWAYS_ASKED,
 )
 """Of those the ones that ask what n counts."""

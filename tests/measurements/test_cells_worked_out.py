@@ -1,0 +1,135 @@
+"""Cells that count as a number that does not stand in them, and numbers that stand for none."""
+
+from __future__ import annotations
+
+from decimal import Decimal
+
+import pytest
+
+from decimus.measurements.numbers import CellKind, is_worked_out, read_cell
+from decimus.measurements.summaries.marks import are_marks, without_marks
+from decimus.measurements.summaries.shapes import split_pair
+from decimus.study.edits import ChooseCode, LeaveColumnOut, SplitNames
+from decimus.wording.counting import counting_sentence
+from decimus.wording.remarks.remarks import remark_words
+from tests.conftest import results_of
+
+NO_NUMBERS = ("7/10", "10^5", "12:5", "1:75", "x 10^3", "k", "1 x 10^", "3 (b)")
+
+
+@pytest.mark.parametrize(
+    ("text", "exact", "unit"),
+    [
+        ("1.2 x 10^5", "120000", ""),
+        ("1.5×10⁵", "150000", ""),
+        ("2.5·10⁻³", "0.0025", ""),
+        ("1.2k", "1200", ""),
+        ("2M", "2000000", ""),
+        ("1 min 32 s", "92", "s"),
+        ("1:45", "105", "s"),
+        ("1:02:03.5", "3723.5", "s"),
+        ("2 h 5 min 10 s", "7510", "s"),
+        ("7 (70 %)", "7", ""),
+        ("–1.5", "-1.5", ""),
+        ("1’200", "1200", ""),
+    ],
+)
+def test_numbers_that_are_worked_out(text: str, exact: str, unit: str) -> None:
+    cell = read_cell(text, ".")
+    assert cell.kind is CellKind.NUMBER
+    assert cell.exact == Decimal(exact)
+    assert cell.value == float(exact)
+    assert cell.unit == unit
+
+
+@pytest.mark.parametrize("text", NO_NUMBERS)
+def test_what_is_none_stays_text(text: str) -> None:
+    assert read_cell(text, ".").kind is CellKind.TEXT
+
+
+def test_what_is_worked_out_is_said() -> None:
+    results = results_of("fido,lag\nreed,1:45\nreed,1:50\nsand,2:05\nsand,2:01\n")
+    assert [g.summary.mean for g in results.groups.shown] == [107.5, 123.0]
+    assert results.measurements.outcome.unit == "s"
+    remark = next(r for r in remark_words(results) if r.kind == "worked-out")
+    assert "“1:45” as 105 s" in remark.head
+    assert is_worked_out("1:45")
+    assert not is_worked_out("1.45")
+
+
+CODES = "fido,x\n" + "".join(f"{g},{v}\n" for g in ("reed", "sand") for v in (3.1, 3.3, 3.2, -9999))
+
+
+def test_a_code_for_missing_is_asked_about_and_taken_out_by_one_click() -> None:
+    results = results_of(CODES)
+    remark = next(r for r in remark_words(results) if r.kind == "code-among-numbers")
+    assert remark.head.startswith("−9999 stands 2 times")
+    assert [edit for _, edit in remark.fixes] == [
+        ChooseCode(text="-9999"),
+        ChooseCode(text="-9999", is_missing=False),
+    ]
+    missing = results_of(CODES, remark.fixes[0][1])
+    assert [(g.n, g.missing) for g in missing.groups.shown] == [(3, 1), (3, 1)]
+    measured = results_of(CODES, remark.fixes[1][1])
+    assert [(g.n, g.missing) for g in measured.groups.shown] == [(4, 0), (4, 0)]
+    for said in (missing, measured):
+        assert not any(r.kind == "code-among-numbers" for r in remark_words(said))
+    back = results_of(CODES, remark.fixes[0][1], remark.fixes[1][1])
+    assert [g.n for g in back.groups.shown] == [4, 4]
+
+
+def test_numbers_among_their_like_are_no_code() -> None:
+    table = "fido,x\n" + "".join(f"{g},{v}\n" for g in "ab" for v in (91, 99, 120, 99, 105))
+    assert not any(r.kind == "code-among-numbers" for r in remark_words(results_of(table)))
+
+
+NAMES = "sample,glucose\nWT_1,7.84\nWT_2,8.30\nWT_3,7.63\nKO_1,5.72\nKO_2,6.14\nKO_3,6.54\n"
+
+
+def test_groups_come_out_of_names_by_one_click() -> None:
+    remark = next(r for r in remark_words(results_of(NAMES)) if r.kind == "names-may-be-groups")
+    ((words, edit),) = remark.fixes
+    assert words == "they are groups"
+    assert edit == SplitNames(column="sample")
+    results = results_of(NAMES, edit)
+    assert [(g.levels, g.n) for g in results.groups.shown] == [(("WT",), 3), (("KO",), 3)]
+    assert "every one has a name of its own" in counting_sentence(results)
+    assert not any(r.kind == "names-may-be-groups" for r in remark_words(results))
+
+
+def test_a_column_that_is_left_out_counts_as_nothing() -> None:
+    table = "reed,sand,mud\n1.5,2.5,9.5\n1.7,2.1,9.9\n1.2,2.8,9.1\n"
+    edit = LeaveColumnOut(column=2, name="mud")
+    assert [g.levels for g in results_of(table, edit).groups.shown] == [("reed",), ("sand",)]
+    back = LeaveColumnOut(column=2, name="mud", is_left_out=False)
+    assert len(results_of(table, edit, back).groups.shown) == 3
+
+
+MEANS = ",Zuv,Kel,Pon\nreed,3.10,0.31,5\nsand,3.82,0.29,6\n"
+
+
+def test_means_under_words_that_nobody_knows_are_asked_about() -> None:
+    remark = next(r for r in remark_words(results_of(MEANS)) if r.kind == "may-be-summary")
+    assert remark.head == "Kel and Pon beside Zuv could be a spread and n of means."
+    with_sd, with_se, measured = (edit for _, edit in remark.fixes)
+    for edit, factor in ((with_sd, 1.0), (with_se, 5**0.5)):
+        first = results_of(MEANS, edit).groups.shown[0].summary
+        assert (first.n, first.mean) == (5, 3.1)
+        assert first.standard_deviation == pytest.approx(0.31 * factor)
+    kept = results_of(MEANS, measured)
+    assert not any(r.kind == "may-be-summary" for r in remark_words(kept))
+    raw = ",Zuv,Kel\nreed,3.10,2.95\nsand,3.82,3.29\n"
+    assert not any(r.kind == "may-be-summary" for r in remark_words(results_of(raw)))
+
+
+def test_marks_of_significance_are_no_levels() -> None:
+    assert are_marks(["a", "b", "ab", ""])
+    assert are_marks(["*", "**", "ns"])
+    assert not are_marks(["dim", "sun"])
+    assert without_marks("12.3±1.4b") == "12.3±1.4"
+    assert without_marks("15.9 ± 2.2*") == "15.9 ± 2.2"
+    assert without_marks("3.21 (0.10) a,b") == "3.21 (0.10)"
+    assert split_pair("12.3±1.4b") == ("12.3", "1.4")
+    assert split_pair("3.21 (0.10) a") == ("3.21", "0.10")
+    results = results_of("Diet,Mean,,SD,n\nA,12.3,a,0.4,9\nB,14.5,b,0.5,9\nC,13.0,ab,0.3,8\n")
+    assert [g.levels for g in results.groups.shown] == [("A",), ("B",), ("C",)]

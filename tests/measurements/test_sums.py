@@ -1,0 +1,113 @@
+"""Rows and columns that follow from the others, told by arithmetic in any language."""
+
+from __future__ import annotations
+
+import random
+import statistics
+
+import numpy as np
+import pytest
+
+from decimus.measurements.facts.sums import (
+    LEFT_OUT_BITS,
+    Computed,
+    bits_of_line,
+    computed_columns,
+    computed_run,
+    hints_of,
+)
+from decimus.wording.remarks.remarks import remark_words
+from tests.conftest import results_of
+
+
+def drawn(rows: int, columns: int, seed: int, digits: int = 2) -> list[list[float]]:
+    rng = random.Random(seed)
+    return [[round(rng.gauss(20, 4), digits) for _ in range(columns)] for _ in range(rows)]
+
+
+def column_of(values: list[list[float]], c: int) -> list[float]:
+    return [row[c] for row in values]
+
+
+def test_a_row_of_means_and_one_of_sds_are_found_together() -> None:
+    rows = drawn(6, 3, 1)
+    means = [round(statistics.fmean(column_of(rows, c)), 2) for c in range(3)]
+    sds = [round(statistics.stdev(column_of(rows, c)), 2) for c in range(3)]
+    lines = [*rows, means, sds]
+    decimals = [[2] * 3] * 8
+    names = ["1", "2", "3", "4", "5", "6", "Zuv", "Kel"]
+    assert computed_run(lines, decimals, hints_of(names)) == 2
+    assert bits_of_line(means, [2] * 3, rows) > LEFT_OUT_BITS
+
+
+def test_a_raw_row_is_hardly_ever_what_a_mean_would_be() -> None:
+    """The union bound: of 3,000 tables at most a few in a thousand."""
+    false = 0
+    hints = hints_of(["oak", "elm", "ash", "fir", "yew", "may"])
+    for seed in range(3000):
+        rows = drawn(6, 2, seed, digits=1)
+        false += computed_run(rows, [[1] * 2] * 6, hints) > 0
+    assert false <= 6
+
+
+def test_names_give_hints() -> None:
+    assert hints_of(["1", "2", "3", "4"]) == [-20.0] * 4
+    assert hints_of(["1", "2", "3", "Zuv"])[-1] == 6.0
+    assert hints_of(["oak", "elm", "ash", ""])[-1] == 4.0
+    assert hints_of(["oak", "elm", "ash", "fir"]) == [0.0] * 4
+    assert hints_of(["A", "B", "C", "D"])[-1] == -20.0
+
+
+@pytest.mark.parametrize(
+    ("third", "is_ratio"),
+    [
+        (lambda a, b: round(b - a, 1), False),
+        (lambda a, b: round(100 * (b - a) / a, 1), False),
+        (lambda a, b: round((a + b) / 2, 2), False),
+        (lambda a, b: round(b / a, 3), True),
+    ],
+)
+def test_columns_of_changes_are_told(third: object, is_ratio: bool) -> None:
+    rows = drawn(8, 2, 3, digits=1)
+    values = np.array([[a, b, third(a, b)] for a, b in rows])  # type: ignore[operator]
+    decimals = np.array([[1, 1, 3]] * 8)
+    found = computed_columns(values, decimals, [False] * 3)
+    assert found == (Computed(2, is_ratio),)
+
+
+def test_columns_that_repeat_or_step_evenly_are_measured() -> None:
+    base = [10.37, 11.37, 18.37, 19.37, 12.1]
+    decimals = np.full((5, 3), 2)
+    for columns in ((base, base, base), (base, [v + 2 for v in base], [v + 4 for v in base])):
+        values = np.array(columns).T
+        assert computed_columns(values, decimals, [False] * 3) == ()
+
+
+def test_a_gain_is_left_out_and_said_a_ratio_is_asked_about() -> None:
+    rng = random.Random(5)
+    rows = [(round(rng.gauss(20, 2), 1), round(rng.gauss(24, 2), 1)) for _ in range(8)]
+    gain = "newt,early,late,glim\n" + "".join(
+        f"{i},{a},{b},{b - a:.1f}\n" for i, (a, b) in enumerate(rows, 1)
+    )
+    results = results_of(gain)
+    assert [g.levels for g in results.groups.shown] == [("early",), ("late",)]
+    assert any("glim" in r.head for r in remark_words(results))
+    fold = "early,late,glim\n" + "".join(f"{a},{b},{b / a:.4f}\n" for a, b in rows)
+    results = results_of(fold)
+    assert len(results.groups.shown) == 3
+    remark = next(r for r in remark_words(results) if r.kind == "column-is-ratio")
+    (_, leave), (_, keep) = remark.fixes
+    assert len(results_of(fold, leave).groups.shown) == 2
+    kept = results_of(fold, keep)
+    assert len(kept.groups.shown) == 3
+    assert not any(r.kind == "column-is-ratio" for r in remark_words(kept))
+
+
+def test_one_number_that_equals_a_mean_is_too_little() -> None:
+    """8 bits at most for one number, less what was tried: it may be chance, and stays."""
+    values = [20.13, 24.87, 17.42, 22.06, 25.31, 19.58]
+    mean = round(statistics.fmean(values), 2)
+    lines = [[v] for v in (*values, mean)]
+    names = ["oak", "elm", "ash", "fir", "yew", "may", "box"]
+    assert computed_run(lines, [[2]] * 7, hints_of(names)) == 0
+    assert 0 < bits_of_line([mean], [2], lines[:-1]) < LEFT_OUT_BITS
