@@ -95,9 +95,9 @@ _BITS_OF_NESTING = 6.0
 
 
 def _names_of(codes: Integers, cells: Integers) -> list[frozenset[int]]:
-    """The names in each of the first groups."""
-    first = cells < _MOST_GROUPS
-    many = int(codes.max()) + 1
+    """Of the first names those in each of the first groups."""
+    first = (cells < _MOST_GROUPS) & (codes < _MOST_NAMES)
+    many = _MOST_NAMES
     pairs = np.unique(cells[first].astype(np.int64) * many + codes[first])
     ends = np.searchsorted(pairs, np.arange(_MOST_GROUPS + 1, dtype=np.int64) * many)
     return [frozenset((pairs[a:b] % many).tolist()) for a, b in pairwise(ends.tolist()) if b > a]
@@ -116,5 +116,5 @@ def _sharing(groups: Sequence[frozenset[int]]) -> list[tuple[list[frozenset[int]
     return found
 
 
-_MOST_GROUPS = 40
-"""Groups that are looked at for names that recur."""
+_MOST_GROUPS, _MOST_NAMES = 40, 2000
+"""Groups and names that are looked at: what recurs is told by far fewer."""
