@@ -157,6 +157,8 @@ def test_a_believed_word_decides_what_nothing_else_does() -> None:
     results = results_of(RESTART.replace("bulo", "animal").replace("fido", "sex"))
     assert (len(results.design.between), len(results.design.within)) == (1, 1)
     remark = next(r for r in remark_words(results) if r.kind == "taken-as-same")
+    assert remark.head == "Each animal of one sex is taken as one unit measured again."
+    assert asked(results) == {"taken-as-same"}
     answers = dict(remark.fixes)
     assert {"the same in every group", "the same, but others in each sex"} <= set(answers)
     assert "they are different units" in answers

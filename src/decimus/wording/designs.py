@@ -19,7 +19,7 @@ def design_now(results: Results) -> DesignRoles:
         None,
         units.is_same,
         units.is_averaged,
-        None,
+        units.names_within if units.is_same else None,
     )
 
 

@@ -26,7 +26,7 @@ _FEW_READINGS, _MANY_ROWS = 3.0, 6.0
 _ROWS_OF_LEVEL = 10
 _NOTHING_TO_SAY = 10.0
 """Of groups of one value nothing can be told; more than words can make up for."""
-_FEW_WORDS = 4
+_FEW_WORDS, _TWO = 4, 2
 
 
 class Weighed(Value, frozen=True):
@@ -119,7 +119,7 @@ def _as_unit(unit: Label, found: Experiment) -> float:
     if unit.kind is NameKind.AMOUNTS:
         bits -= 6
     elif unit.kind is NameKind.WORDS and unit.count <= _FEW_WORDS:
-        bits -= 3
+        bits -= 3 if unit.count > _TWO else 6  # of two nothing can be told
     if all(unit.count > factor.count for factor in found.factors):
         bits += 2
     if found.nested_in and found.has_support:

@@ -79,12 +79,14 @@ def design_remark(results: Results, remark: facts.DesignRemark) -> RemarkWords:
                 is_open=True,
             )
         case facts.DesignDoubted(rivals):
+            # As it is taken now can be confirmed, too.
+            designs = (design_now(results), *rivals)
             return RemarkWords(
                 "measurements",
                 f"Read as {design_words(results, design_now(results))}; the names could be of "
                 "another experiment.",
                 "Groups, or what n counts, would be others.",
-                tuple((design_words(results, rival), chosen(results, rival)) for rival in rivals),
+                tuple((design_words(results, one), chosen(results, one)) for one in designs),
                 is_open=True,
             )
         case facts.TakenAsSame(heading, other, is_forced):
@@ -136,6 +138,9 @@ def _taken_as_same(
     units = results.measurements.units
     what = "block" if units.is_block or is_forced else "unit measured again"
     head = f"Each {heading} is taken as one {what}, in every group."
+    if units.names_within is not None:
+        part = results.measurements.shape.name(units.names_within)
+        head = f"Each {heading} of one {part} is taken as one {what}."
     why = "If a name in another group is another one, groups are independent."
     fixes: list[tuple[str, Edit]] = []
     if other is not None:
