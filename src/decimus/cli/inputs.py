@@ -17,6 +17,7 @@ from decimus.formats.files import in_words
 from decimus.formats.table_files import FoundTable, table_of_bytes
 from decimus.measurements.headings import name_and_unit
 from decimus.measurements.kept import table_shape
+from decimus.measurements.numbers import is_number
 from decimus.measurements.shapes import TableShape
 from decimus.study.edits import BringInTable, ChooseUnit, SplitNames
 from decimus.study.questions import Question
@@ -141,6 +142,9 @@ def _read_as_told(arguments: argparse.Namespace, study: Study, number: int) -> S
 
 def _plainly_told(arguments: argparse.Namespace, reading: Reading) -> Reading:
     """What the options say without naming a column."""
+    for text in arguments.missing or ():
+        if not (is_number(text, ".") or is_number(text, ",")):
+            raise UsageError(f"--missing {text}: it is no number")
     return replace(
         reading,
         decimal=arguments.decimal or reading.decimal,
