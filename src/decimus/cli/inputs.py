@@ -298,6 +298,7 @@ _COLUMN_OPTIONS = (
     "value",
     "group",
     "subject",
+    "each",
     "within",
     "mean",
     "spread",
