@@ -94,6 +94,7 @@ ONE_OF_EACH: tuple[Edit, ...] = (
     edits.ChooseAveraging(column=1, name="flask"),
     edits.ChooseReadingsAcross(are_readings=True),
     edits.CountSummaries(are_counted=True),
+    edits.CountFrequencies(frequencies=1),
     edits.LeaveColumnOut(column=2, name="area"),
     edits.ChooseCode(text="-9999"),
     edits.SplitNames(column="light"),

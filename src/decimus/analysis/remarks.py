@@ -284,7 +284,8 @@ def remarks_on_measurements(
     if rows_out := measurements.shape.summary_rows:
         are_named = any(p.texts_only for p in measurements.shape.columns)
         found.append(SummaryRowsLeftOut(tuple(row_names[r] for r in rows_out), are_named))
-    if columns_out := measurements.shape.summary_columns:
+    told = {*reading.left_out, reading.frequencies}
+    if columns_out := [c for c in measurements.shape.summary_columns if c not in told]:
         names = tuple(f"column {measurements.shape.name(c)}" for c in columns_out)
         found.append(SummaryRowsLeftOut(names))
     found += _on_cells(groups)

@@ -2,17 +2,13 @@
 
 from __future__ import annotations
 
-import re
-from collections import Counter
-
-import numpy as np
 from msgspec import Struct
 
+from decimus.analysis.doubts.by_structure import StructureRemark, remarks_by_structure
 from decimus.analysis.remarks_on_designs import DesignRemark, remarks_on_designs
 from decimus.measurements.families import family_of
 from decimus.measurements.headings import name_and_unit
 from decimus.measurements.lexicon import Sense, Statistic, plain, quantity_in, statistic_named
-from decimus.measurements.numbers import is_worked_out, read_cell
 from decimus.measurements.observations import GroupCells, Measurements
 from decimus.measurements.roles import LongRoles
 from decimus.measurements.shapes import TableShape
@@ -31,18 +27,6 @@ class HeadingsDoubted(Struct, frozen=True):
     """The numbers in the first row, taken for headings, could be measurements."""
 
     texts: tuple[str, ...]
-
-
-class WorkedOut(Struct, frozen=True):
-    """Cells that count as a number that does not stand in them.
-
-    Args:
-        texts: the first of them as typed.
-        read: the number that each counts as, with its unit.
-    """
-
-    texts: tuple[str, ...]
-    read: tuple[str, ...]
 
 
 class OtherSigns(Struct, frozen=True):
@@ -92,47 +76,10 @@ class RowNamesDoubted(Struct, frozen=True):
     column: int
 
 
-class CodeAmongNumbers(Struct, frozen=True):
-    """A whole number that recurs far from all others, as one that stands for missing ones does.
-
-    Args:
-        text: as typed.
-        count: how often it counts.
-    """
-
-    text: str
-    count: int
-
-
-class MayBeSummary(Struct, frozen=True):
-    """Columns that could be means, their spread and n under words that nobody knows.
-
-    Args:
-        mean: the column of what could be means.
-        spread: the one beside it, whose numbers are a share of those.
-        n: a column of small whole numbers behind them; None for none.
-    """
-
-    mean: int
-    spread: int
-    n: int | None
-
-
 class ColumnIsRatio(Struct, frozen=True):
     """A column taken for a group that is the ratio of two others."""
 
     column: int
-
-
-class NamesMayBeGroups(Struct, frozen=True):
-    """Names such as C1, C2, T1, T2 where nothing else tells groups apart.
-
-    `heading` is over the names of rows; "" for the headings of columns. Without brackets and
-    signs of its own a name that ends so can be split by a click.
-    """
-
-    heading: str
-    stems: tuple[str, ...]
 
 
 class LevelsAreQuantities(Struct, frozen=True):
@@ -208,10 +155,8 @@ def _what_counts(group: GroupCells) -> object:
 TableRemark = (
     LayoutDoubted
     | RowNamesDoubted
-    | MayBeSummary
     | HeadingsDoubted
     | OtherSigns
-    | WorkedOut
     | LongerRows
     | RowsWithoutGroup
     | TableBelow
@@ -220,16 +165,14 @@ TableRemark = (
 )
 ColumnRemark = (
     LevelsDoubted
-    | CodeAmongNumbers
     | ColumnIsRatio
     | LevelsAreQuantities
-    | NamesMayBeGroups
     | OtherOutcomes
     | ColumnsNotUsed
     | ErrorsNotUsed
     | TwoValues
 )
-ReadingRemark = TableRemark | ColumnRemark | DesignRemark
+ReadingRemark = TableRemark | ColumnRemark | StructureRemark | DesignRemark
 
 _FEWEST_PAIRS = 3
 
@@ -262,9 +205,7 @@ def remarks_on_reading(
         found.append(HeadingsDoubted(headings))
     if shape.layout is Layout.COLUMNS and not reading.counts_summaries:
         found += [ColumnIsRatio(c) for c in shape.ratios]
-    found += _worked_out(shape)
-    found += _may_be_summary(shape, reading)
-    found += _codes_among(measurements, reading)
+    found += remarks_by_structure(measurements, reading)
     if shape.other_signs:
         found.append(OtherSigns(shape.other_signs, shape.decimal))
     if measurements.longer_rows:
@@ -275,89 +216,12 @@ def remarks_on_reading(
         found.append(TableBelow(shape.block.next_row))
     if source.others:
         found.append(OtherTables(source.others))
-    if (names := _names_of_groups(measurements)) is not None:
-        found.append(names)
     found += _quantities_among_levels(measurements)
     found += remarks_on_designs(measurements, reading)
     found += _on_columns(measurements, outcome, factors)
     if not measurements.is_summarised and _has_two_values(measurements):
         found.append(TwoValues())
     return found
-
-
-def _may_be_summary(shape: TableShape, reading: Reading) -> list[ReadingRemark]:
-    """A name, a number, a smaller one and perhaps a small whole one in each of a few rows."""
-    if shape.layout not in (Layout.COLUMNS, Layout.LONG) or shape.block.spanner:
-        return []
-    if reading.layout is not None:
-        return []
-    texts = [p for p in shape.columns if p.is_text]
-    numbers = [p for p in shape.columns if p.is_numeric]
-    if len(texts) != 1 or len(numbers) not in (2, 3) or texts[0].index > numbers[0].index:
-        return []
-    mean, spread, *rest = numbers
-    is_named = any(p.senses or p.unit_in_heading for p in (spread, *rest))
-    heights = [p.values for p in numbers]
-    rows = len(texts[0].texts)
-    if is_named or not 1 < rows <= _MOST_MEANS or any(len(h) != rows for h in heights):
-        return []
-    if len(texts[0].counts) < rows or not mean.has_decimals or not spread.has_decimals:
-        return []
-    shares = [s / abs(m) if m else 1.0 for m, s in zip(mean.values, spread.values, strict=True)]
-    if not all(_LEAST_SPREAD < share < _MOST_SPREAD for share in shares):
-        return []
-    if rest and not all(2 <= n <= _MOST_N for n in rest[0].whole_numbers or (0,)):
-        return []
-    return [MayBeSummary(mean.index, spread.index, rest[0].index if rest else None)]
-
-
-_MOST_MEANS, _MOST_N = 15, 1000
-_LEAST_SPREAD, _MOST_SPREAD = 0.002, 0.6
-
-
-def _codes_among(measurements: Measurements, reading: Reading) -> list[ReadingRemark]:
-    """Numbers such as −9999 and 999 that recur far away from what was measured."""
-    values = [np.asarray(g.values[:_MOST_LOOKED_AT], float) for g in measurements.groups if g.n]
-    pool = np.concatenate(values) if values else np.zeros(0)
-    whole = pool[(pool == np.round(pool)) & (np.abs(pool) >= _SMALLEST_CODE)]
-    if not len(whole):
-        return []
-    found: list[ReadingRemark] = []
-    middle = float(np.median(pool))
-    furthest = np.unique(whole[np.argsort(-np.abs(whole - middle))[:_MOST_CODES]])
-    for value in furthest.tolist():
-        rest = pool[pool != value]
-        count = len(pool) - len(rest)
-        is_of_nines = set(f"{abs(value):.0f}") <= {"9"} and abs(value) > _SMALLEST_CODE
-        text = f"{value:.0f}"
-        if len(rest) < _FEWEST_BESIDE or not (count > 1 or is_of_nines):
-            continue
-        low, middle, high = np.quantile(rest, [0.25, 0.5, 0.75])
-        is_far = abs(value - middle) > _FAR * max(high - low, 1e-12)
-        if is_far and text not in (*reading.missing_codes, *reading.true_codes):
-            found.append(CodeAmongNumbers(text, count))
-    return found[:1]
-
-
-_MOST_LOOKED_AT, _MOST_CODES = 5000, 50
-_SMALLEST_CODE, _FEWEST_BESIDE, _FAR = 9.0, 4, 20.0
-
-
-def _worked_out(shape: TableShape) -> list[ReadingRemark]:
-    texts = dict.fromkeys(
-        text
-        for c in (shape.readings or shape.measured)
-        for text in shape.column(c).counts
-        if is_worked_out(text)
-    )
-    if not texts:
-        return []
-    first = tuple(texts)[:_MOST_SHOWN]
-    cells = [read_cell(text, shape.decimal) for text in first]
-    return [WorkedOut(first, tuple(f"{cell.value:g} {cell.unit}".strip() for cell in cells))]
-
-
-_MOST_SHOWN = 3
 
 
 def _may_name_rows(shape: TableShape) -> bool:
@@ -368,23 +232,6 @@ def _may_name_rows(shape: TableShape) -> bool:
     if len(rest) < 2 or not first.whole_numbers or len(first.counts) < len(first.texts):
         return False
     return family_of([p.heading for p in rest]).are_siblings and not shape.family.are_siblings
-
-
-def _names_of_groups(measurements: Measurements) -> NamesMayBeGroups | None:
-    """Of a table read as one group, what the names of its rows have in common by groups."""
-    shape = measurements.shape
-    column = shape.roles.unit if shape.roles is not None else shape.row_names
-    if shape.layout is Layout.COLUMNS and len(measurements.groups) > _FEWEST_PAIRS:
-        heading, texts = "", tuple(group.levels[0] for group in measurements.groups)
-    elif len(measurements.groups) == 1 and column is not None:
-        heading, texts = shape.name(column), tuple(shape.column(column).counts)
-    else:
-        return None
-    found = [_NUMBERED_NAME.fullmatch(text) for text in texts]
-    stems = Counter((match[1] or match[2]).strip(" _.-") for match in found if match)
-    if not all(found) or not 2 <= len(stems) <= _MOST_STEMS or min(stems.values()) < 2:
-        return None
-    return NamesMayBeGroups(heading, tuple(stems))
 
 
 def _quantities_among_levels(measurements: Measurements) -> list[ReadingRemark]:
@@ -405,8 +252,6 @@ _OF_QUANTITIES = frozenset(
     {"variable", "parameter", "trait", "measure", "metric", "analyte", "merkmal", "variabele"}
     | {"paramètre", "parámetro", "parametro", "parâmetro", "indicator", "endpoint"}
 )
-_NUMBERED_NAME = re.compile(r"(.*\D)\d+[a-z]?|(.*[\d\w][-_. ])[a-z]", re.IGNORECASE)
-_MOST_STEMS = 8
 
 
 def _on_columns(

@@ -159,6 +159,11 @@ def _add_input(command: argparse.ArgumentParser) -> None:
         "--leave-out", metavar="COL", action="append", help="a column that counts as nothing"
     )
     reading.add_argument(
+        "--frequencies",
+        metavar="COL|headings",
+        help="what says how often each value was found: a column, or cells under values",
+    )
+    reading.add_argument(
         "--with-summaries", action="store_true", help="rows and columns of means count too"
     )
     reading.add_argument("--name", metavar="NAME", help="what was measured")

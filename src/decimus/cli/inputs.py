@@ -281,6 +281,11 @@ def _units_told(arguments: argparse.Namespace, shape: TableShape, reading: Readi
     if arguments.leave_out:
         columns = tuple(_column(arguments, shape, c, "--leave-out") for c in arguments.leave_out)
         reading = replace(reading, left_out=columns)
+    if arguments.frequencies == "headings" and not _has_column(shape, "headings"):
+        reading = replace(reading, frequencies=HEADINGS, layout=Layout.ROWS)
+    elif arguments.frequencies is not None:
+        found = _column(arguments, shape, arguments.frequencies, "--frequencies")
+        reading = replace(reading, frequencies=found, layout=Layout.LONG)
     if arguments.within == "none" and not _has_column(shape, "none"):
         reading = replace(reading, within=NOBODY)
     elif arguments.within is not None:
@@ -295,6 +300,7 @@ def _has_column(shape: TableShape, name: str) -> bool:
 
 _COLUMN_OPTIONS = (
     "leave_out",
+    "frequencies",
     "value",
     "group",
     "subject",

@@ -10,8 +10,8 @@ from msgspec.structs import replace
 
 from decimus.errors import TableError
 from decimus.measurements.cells import Booleans, Floats
-from decimus.measurements.extraction import Observed
 from decimus.measurements.observations import AsideValue, GroupCells
+from decimus.measurements.observed import Observed
 from decimus.study.adjustments import (
     AnyAdjustment,
     ConvertUnit,

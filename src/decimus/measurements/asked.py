@@ -80,7 +80,7 @@ def chosen_factors(
     """
     likely = () if said == (HEADINGS,) else tuple(c for c in roles.factors if c != outcome)
     if not likely and said != (HEADINGS,):
-        taken = {outcome, roles.unit, *roles.outcomes}
+        taken = {outcome, roles.unit, *roles.outcomes, *shape.summary_columns}
         likely = tuple(c for c in shape.factor_candidates if c not in taken)[:1]
     return likely or (HEADINGS,)
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections import Counter
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from decimal import Decimal
 
 import numpy as np
@@ -18,7 +18,6 @@ from decimus.measurements.adjusting import (
 )
 from decimus.measurements.asked import no_numbers, roles_of, unit_column
 from decimus.measurements.cells import CODE, Booleans, Floats, Integers
-from decimus.measurements.extraction import Observed
 from decimus.measurements.factors import block_outcome, factor_of, long_outcome
 from decimus.measurements.kept_decisions import kept_question
 from decimus.measurements.numbers import LARGEST, SMALLEST, CellKind, read_cell
@@ -30,6 +29,7 @@ from decimus.measurements.observations import (
     Place,
     typical_decimals,
 )
+from decimus.measurements.observed import Observed
 from decimus.measurements.replicates import averaging_codes, units_of, with_kept_units
 from decimus.measurements.shapes import TableShape, is_unit_noun, row_noun
 from decimus.measurements.variables import Factor, Outcome
@@ -120,10 +120,21 @@ class Assembly:
         usual = Counter(typed.values()).most_common(1)[0][0]
         self._typed_unit = usual
         others = frozenset(i for i, unit in typed.items() if unit != usual)
+        if usual == "%":
+            others |= self._shares_among_percents(typed)
         self._other_units = others
         if others:
             self._is_number = self._is_number.copy()
             self._is_number[list(others)] = False
+
+    def _shares_among_percents(self, typed: Mapping[int, str]) -> frozenset[int]:
+        """Bare numbers up to 1 beside percents that are all larger: 0.50 beside 45 %."""
+        percents = [i for i, unit in typed.items() if unit == "%"]
+        bare = [i for i in np.flatnonzero(self._is_number).tolist() if i not in typed]
+        sizes = np.abs(self._values)
+        if not bare or np.max(sizes[bare]) > 1 or np.min(sizes[percents]) <= 1:
+            return frozenset()
+        return frozenset(bare)
 
     def _check_sizes(self) -> None:
         """Refuse a number whose spread could not be computed, rather than get it wrong."""

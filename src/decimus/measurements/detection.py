@@ -33,6 +33,7 @@ from decimus.measurements.summaries.finding import ComputedLines
 from decimus.measurements.summaries.lines import (
     above_summaries,
     is_summary_label,
+    may_be_summary,
 )
 from decimus.measurements.summaries.marks import are_marks
 from decimus.measurements.summaries.shapes import SummaryShape, is_of_statistic, summary_shape
@@ -233,7 +234,10 @@ class _Look:
         """The shape of a table of raw measurements."""
         profiles, reading = self.profiles, self._reading
         has_header = bool(self.block.header_rows)
-        columns_out = tuple(dict.fromkeys((*self._found.columns(), *reading.left_out)))
+        left_out = [*reading.left_out]
+        if reading.frequencies is not None and reading.frequencies >= 0:
+            left_out.append(reading.frequencies)
+        columns_out = tuple(dict.fromkeys((*self._found.columns(), *left_out)))
         kept = tuple(p for p in profiles if p.index not in columns_out)
         verdict = None
         if said is None:
@@ -249,7 +253,7 @@ class _Look:
         roles = None
         if layout is Layout.LONG:
             columns_out, kept = self._summaries_in_long(columns_out), profiles
-            columns_out = tuple(dict.fromkeys((*columns_out, *reading.left_out)))
+            columns_out = tuple(dict.fromkeys((*columns_out, *left_out)))
             kept = above_summaries(
                 [p for p in profiles if p.index not in columns_out], self.decimal
             )
@@ -281,7 +285,9 @@ class _Look:
         if not sides.names:
             return False
         labels = sides.names[0].texts
-        return any(map(is_summary_label, labels)) and not all(map(is_summary_label, labels))
+        is_last = may_be_summary(labels[-1]) and not any(map(may_be_summary, labels[:-1]))
+        named = list(map(is_summary_label, labels))
+        return (any(named) and not all(named)) or (is_last and len(labels) > 1)
 
     def _readings_across(self, profiles: tuple[ColumnProfile, ...]) -> tuple[int, ...]:
         if self._reading.readings_across is False:

@@ -21,8 +21,6 @@ from decimus.measurements.asked import (
 from decimus.measurements.cells import (
     Booleans,
     CodedCells,
-    Codes,
-    Floats,
     Integers,
     ParsedCells,
     coded,
@@ -30,14 +28,15 @@ from decimus.measurements.cells import (
     coded_texts,
     parsed_column,
 )
+from decimus.measurements.frequencies import as_often_as_counted
 from decimus.measurements.headings import name_and_unit
+from decimus.measurements.observed import Observed
 from decimus.measurements.profiles import filled_down
 from decimus.measurements.shapes import TableShape
-from decimus.study.readings import HEADINGS, HEADINGS_ABOVE, LevelJoin, Reading
+from decimus.study.readings import CELLS, HEADINGS, HEADINGS_ABOVE, LevelJoin, Reading
 from decimus.study.slabs import Slab
 from decimus.study.tables import Table
 from decimus.terms import Layout
-from decimus.values import Value
 
 Scalar = TypeVar("Scalar", bound=np.generic)
 
@@ -45,37 +44,6 @@ _MOST_LOST = 50
 """Rows without a group that are named."""
 _LARGE = 50_000
 """Rows from which on it pays to use all cores of the processor."""
-
-
-class Observed(Value, frozen=True, eq=False):
-    """Cells that hold measurements or miss them, in reading order.
-
-    Args:
-        rows: the row of each.
-        columns: the column of each.
-        kinds: what each cell is, as in `cells.KINDS`.
-        values: the number in it; NaN where there is none.
-        decimals: digits typed behind its decimal sign.
-        units: units typed behind numbers, by place.
-        variables: the factors.
-        levels: for each factor the level of every cell.
-        names: who or what every cell was measured on, None where nobody says.
-        without_group: the first rows that hold a measurement and name no group.
-    """
-
-    rows: Integers
-    columns: Integers
-    kinds: Codes
-    values: Floats
-    decimals: Codes
-    units: dict[tuple[int, int], str]
-    variables: tuple[int, ...]
-    levels: tuple[CodedCells, ...]
-    names: CodedCells | None
-    without_group: tuple[int, ...] = ()
-
-    def __len__(self) -> int:
-        return len(self.rows)
 
 
 class _Source:
@@ -158,8 +126,12 @@ def observe(
     """
     source = _Source(table, shape, reading)
     if shape.layout is Layout.LONG:
-        return _from_long(source, reading, outcome, factors)
-    return _from_block(source, reading, factors), -1
+        observed, column = _from_long(source, reading, outcome, factors)
+    else:
+        observed, column = _from_block(source, reading, factors), CELLS
+    if reading.frequencies is not None:
+        observed = as_often_as_counted(observed, table, shape, reading.frequencies)
+    return observed, column
 
 
 # --- a block of measurements: groups in columns or rows -------------------------------

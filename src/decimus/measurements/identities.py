@@ -100,6 +100,8 @@ def names_something(profile: ColumnProfile, labels: Sequence[ColumnProfile]) -> 
 
 def _tells_rows_apart(profile: ColumnProfile, others: Sequence[ColumnProfile]) -> bool:
     """Whether hardly two rows that the others leave together have the same number."""
+    if 2 * len(profile.counts) > len(profile.texts):
+        return False  # numbers of which most stand once may as well be measured
     cells = Counter(zip(*(p.cells for p in others), strict=True))
     told = set(zip(profile.cells, *(p.cells for p in others), strict=True))
     return max(cells.values()) > 1 and len(told) >= _ONCE * len(profile.cells)

@@ -8,11 +8,11 @@ import numpy as np
 from msgspec.structs import replace
 
 from decimus.measurements.cells import Booleans, Integers
-from decimus.measurements.extraction import Observed
 from decimus.measurements.facts.names import PROVED_BITS, bits_that_same
 from decimus.measurements.families import Family
 from decimus.measurements.kept_decisions import decoded
 from decimus.measurements.lexicon import Sense, is_counter, senses
+from decimus.measurements.observed import Observed
 from decimus.measurements.profiles import ColumnProfile, numbered_stem
 from decimus.measurements.roles import DesignRoles, LongRoles
 from decimus.measurements.shapes import TableShape

@@ -7,6 +7,7 @@ names are of is found among all that they can be of (`experiments`).
 from __future__ import annotations
 
 from collections.abc import Sequence
+from itertools import pairwise
 
 from decimus.measurements.experiments.candidates import Experiment
 from decimus.measurements.experiments.labels import labels_of
@@ -255,10 +256,27 @@ def _outcomes(
     first_label = min((p.index for p in labels if not p.is_unique), default=-1)
     ranked = sorted(
         free,
-        key=lambda p: (p.is_about(Sense.COVARIATE), p.index < first_label, p.index),
+        key=lambda p: (
+            p.is_about(Sense.COVARIATE) or _only_rises(p),
+            p.index < first_label,
+            p.index,
+        ),
     )
     found = tuple(p.index for p in ranked)
     return found if said is None else (said, *(c for c in found if c != said))
+
+
+def _only_rises(profile: ColumnProfile) -> bool:
+    """Whether numbers rise or fall from row to row, as places, times and ids do."""
+    values = profile.values
+    if len(values) < _FEWEST_RISING:
+        return False
+    steps = [b - a for a, b in pairwise(values)]
+    return all(step > 0 for step in steps) or all(step < 0 for step in steps)
+
+
+_FEWEST_RISING = 7
+"""Numbers that rise by chance once in 2,520 tables."""
 
 
 def _row_names(labels: Sequence[ColumnProfile], factors: Sequence[int]) -> int | None:

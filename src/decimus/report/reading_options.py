@@ -62,6 +62,10 @@ def options_between(shape: TableShape, before: Reading, after: Reading) -> Optio
     if after.counts_summaries and not before.counts_summaries:
         said.append("--with-summaries")
         plain = replace(plain, counts_summaries=True)
+    if after.frequencies is not None and after.frequencies != before.frequencies:
+        is_across = after.frequencies == HEADINGS
+        said += ["--frequencies", "headings" if is_across else shape.name(after.frequencies)]
+        plain = replace(plain, frequencies=after.frequencies)
     said += _left_out(shape, before, after)
     plain = replace(plain, missing_codes=after.missing_codes)
     if set(after.left_out) >= set(before.left_out):

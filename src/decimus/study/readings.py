@@ -127,6 +127,8 @@ class Reading(msgspec.Struct, frozen=True):
         missing_codes: numbers that stand for missing measurements, as typed: "-9999".
         true_codes: numbers that look so and were measured.
         left_out: columns that count as nothing.
+        frequencies: the column that says how often each value was found; HEADINGS where the
+            headings are the values and each cell says how often.
         counts_summaries: whether rows and columns of means count as measurements.
         limits: what "<0.1" counts as; None: missing.
         summary: the columns of a table that is already summarised.
@@ -158,6 +160,7 @@ class Reading(msgspec.Struct, frozen=True):
     readings_across: bool | None = None
     counts_summaries: bool = False
     left_out: tuple[Index, ...] = ()
+    frequencies: int | None = None
     missing_codes: tuple[str, ...] = ()
     true_codes: tuple[str, ...] = ()
     limits: LimitRule | None = None

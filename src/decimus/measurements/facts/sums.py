@@ -32,6 +32,10 @@ _FEW_STEPS = 3.0
 """Spreads of fewer steps of the last digit make ties, and matches by chance."""
 _MOST_COLUMNS = 40
 _FEWEST_ROWS = 4
+_FEWEST_FILLED = 3
+"""Cells that follow from the others for each that is blank: nobody adds up means."""
+_FAR_OUT = 3.0
+"""SDs beyond all others, where numbers like them hardly lie."""
 _SLACK = 1e-9
 
 
@@ -72,9 +76,13 @@ def computed_run(
     best, found = LEFT_OUT_BITS, 0
     for count in range(1, min(_MOST_RUN, len(lines) - _FEWEST_BEHIND) + 1):
         behind = lines[: len(lines) - count]
+        run = range(len(lines) - count, len(lines))
+        own = [bits_of_line(lines[at], decimals[at], behind) for at in run]
         bits = -math.log2(_MOST_RUN)
-        for at in range(len(lines) - count, len(lines)):
-            bits += bits_of_line(lines[at], decimals[at], behind) + hints[at]
+        for at, bits_of in zip(run, own, strict=True):
+            # Behind a mean of what is counted stands no more of it, if its name does not go on.
+            is_free = hints[at] >= _BREAKS and own[0] > -math.inf
+            bits += (max(bits_of, -_UNTOLD) if is_free else bits_of) + hints[at]
         if bits >= best:
             best, found = bits, count
     return found
@@ -105,19 +113,23 @@ def hints_of(names: Sequence[str]) -> list[float]:
 
 _ALPHABET = 26
 _BLANK, _BREAKS, _GOES_ON = 4.0, 6.0, 20.0
+_UNTOLD = 3.0
+"""What a line that follows from none of the formulas takes from its run."""
 
 
 def bits_of_line(line: Numbers, decimals: Sequence[int], behind: Sequence[Numbers]) -> float:
     """Bits for one line having been computed from those behind it; −∞ where it was not."""
     columns: list[tuple[float, int, Floats]] = []
+    blank = 0
     for position, value in enumerate(line):
         above = np.array([v for row in behind if (v := row[position]) is not None], float)
-        if value is None and not len(above):
+        if value is None:
+            blank += len(above) > 0
             continue
-        if value is None or len(above) < _FEWEST_BEHIND:
+        if len(above) < _FEWEST_BEHIND:
             return -math.inf
         columns.append((value, decimals[position], above))
-    if not columns:
+    if not columns or blank * _FEWEST_FILLED > len(columns):
         return -math.inf
     found = max(_bits_of_formula(columns, name) for name in FORMULAS)
     return found - math.log2(len(FORMULAS))
@@ -140,6 +152,9 @@ def _chance(value: float, half: float, above: Floats, *, may_tie: bool) -> float
     spread = float(np.std(above, ddof=1)) if len(above) > 1 else 0.0
     span = float(max(above.max(), value) - min(above.min(), value))
     chance = max(_SUREST, 2 * half / (span + 2 * half))
+    reach = _FAR_OUT * spread
+    if not float(above.min()) - reach <= value <= float(above.max()) + reach:
+        return chance
     if spread:
         chance = max(chance, 0.8 * half / spread)
     if may_tie or spread < _FEW_STEPS * 2 * half:

@@ -70,11 +70,8 @@ class ComputedLines:
         headings = [p.heading for p in numeric]
         found = set(summary_places(headings, fits=fits))
         if turned and len(self._body) <= _MOST_COMPUTED:
+            found |= _computed_at_the_right(turned, digits, headings, found)
             rest = [i for i in range(len(numeric)) if i not in found]
-            if not found:
-                count = computed_run(turned, digits, hints_of(headings))
-                found |= set(range(len(numeric) - count, len(numeric)))
-                rest = [i for i in rest if i not in found]
             changes = self._changes([numeric[i] for i in rest])
             found |= {rest[one.column] for one in changes if not one.is_ratio}
             self.ratios = tuple(columns[rest[one.column]] for one in changes if one.is_ratio)
@@ -149,15 +146,17 @@ class ComputedLines:
                 found |= {first + named[i] for i in places}
         if len(found) >= max(2, end - first):
             return ()
-        if found or has_groups or layout is Layout.ROWS or self._head is not None:
+        if found or has_groups or self._head is not None:
             return tuple(sorted(found))
+        sides = parts.side_factors if layout is Layout.ROWS else ()
+        names_at = next(iter(sides), parts.row_names)
         rows = [
             r for r, row in enumerate(self._body) if any(row[c].strip() for c in parts.measured)
         ]
         lines, decimals = self._numbers(list(parts.measured))
         are_full = len(lines) == len(rows)
-        if parts.row_names is not None:
-            names = [self._body[r][parts.row_names].strip() for r in rows]
+        if names_at is not None:
+            names = [self._body[r][names_at].strip() for r in rows]
             count = computed_run(lines, decimals, hints_of(names)) if are_full else 0
             return tuple(first + r for r in rows[len(rows) - count :]) if count else ()
         count = computed_lines(lines, decimals, are_named=False) if are_full else 0
@@ -188,3 +187,21 @@ class ComputedLines:
             return computed_lines(lines, decimals, are_named=True) > 0
 
         return fits
+
+
+def _computed_at_the_right(
+    lines: Sequence[Sequence[float | None]],
+    decimals: Sequence[Sequence[int]],
+    headings: Sequence[str],
+    found: set[int],
+) -> set[int]:
+    """Columns computed from those to their left, the first of which may be levels of something."""
+    rest = [i for i in range(len(lines)) if i not in found]
+    for start in (0, 1):
+        of = rest[start:]
+        count = computed_run(
+            [lines[i] for i in of], [decimals[i] for i in of], hints_of([headings[i] for i in of])
+        )
+        if count:
+            return set(of[len(of) - count :])
+    return set()

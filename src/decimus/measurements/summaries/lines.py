@@ -131,6 +131,9 @@ def summary_places(
         i for i, name in enumerate(names) if i not in sure | numbered and may_be_summary(name)
     }
     others = tuple(n for i, n in enumerate(names) if i not in sure | unsure)
+    before = tuple(n for i, n in enumerate(names) if i < min(sure, default=0) and i not in unsure)
+    if len(before) > 1 and numbered_stem(before) is not None:
+        others = before
     are_numbered = len(others) > 1 and numbered_stem(others) is not None
     found: set[int] = set()
     for run in _runs(sorted(sure | unsure)):

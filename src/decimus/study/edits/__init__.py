@@ -117,6 +117,7 @@ from decimus.study.edits.replicates import (
     ChooseSameN,
     ChooseSameUnits,
     ChooseSummaryColumns,
+    CountFrequencies,
     CountSummaries,
     JoinLevels,
     LeaveColumnOut,
@@ -162,6 +163,7 @@ Edit = (
     | ChoosePairsByRow
     | ChooseSummaryColumns
     | CountSummaries
+    | CountFrequencies
     | LeaveColumnOut
     | ChooseCode
     | SplitNames
@@ -318,6 +320,7 @@ __all__ = [
     "ColourLevel",
     "ComputeColumn",
     "CountAgain",
+    "CountFrequencies",
     "CountSummaries",
     "DeleteColumns",
     "DeleteRows",

@@ -7,9 +7,9 @@ from msgspec.structs import replace
 from decimus.errors import ChoiceError
 from decimus.study.edits.kinds import SheetEdit, check_level
 from decimus.study.limits import HeaderRows, Index
-from decimus.study.readings import NOBODY, LevelJoin, SummaryColumns
+from decimus.study.readings import HEADINGS, NOBODY, LevelJoin, SummaryColumns
 from decimus.study.studies import Sheet
-from decimus.terms import LimitRule, Meaning, Quantile
+from decimus.terms import Layout, LimitRule, Meaning, Quantile
 
 
 class ChooseHeaderRows(SheetEdit, frozen=True, kw_only=True):
@@ -145,6 +145,27 @@ class LeaveColumnOut(SheetEdit, frozen=True, kw_only=True):
         others = tuple(c for c in sheet.reading.left_out if c != self.column)
         left_out = (*others, self.column) if self.is_left_out else others
         return replace(sheet, reading=replace(sheet.reading, left_out=left_out))
+
+
+class CountFrequencies(SheetEdit, frozen=True, kw_only=True):
+    """Take numbers for how often values were found; `frequencies` as in a reading, or None."""
+
+    frequencies: int | None
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return "count numbers as " + (
+            "measurements" if self.frequencies is None else "frequencies of values"
+        )
+
+    def changed(self, sheet: Sheet) -> Sheet:
+        """The sheet read that way."""
+        layout = sheet.reading.layout
+        if self.frequencies is not None:
+            layout = Layout.ROWS if self.frequencies == HEADINGS else Layout.LONG
+        reading = replace(sheet.reading, frequencies=self.frequencies, layout=layout)
+        return replace(sheet, reading=reading)
 
 
 class ChooseCode(SheetEdit, frozen=True, kw_only=True):

@@ -4,12 +4,9 @@ from __future__ import annotations
 
 from typing import assert_never
 
-from msgspec.structs import replace
-
 from decimus.analysis import remarks_on_reading as facts
 from decimus.analysis.results import Results
 from decimus.study.edits import (
-    ChooseCode,
     ChooseHeaderRows,
     ChooseLayout,
     ChooseOutcome,
@@ -18,11 +15,8 @@ from decimus.study.edits import (
     Edit,
     LeaveColumnOut,
     ReadAnew,
-    ReadAs,
-    SplitNames,
 )
-from decimus.study.readings import NOBODY, SummaryColumns
-from decimus.terms import Layout, Meaning
+from decimus.terms import Layout
 from decimus.wording.questions import divided_by, is_undivided, undivided
 from decimus.wording.remarks.words import RemarkWords, listed
 
@@ -34,9 +28,7 @@ _LAYOUTS = {
 }
 
 
-def table_remark(  # noqa: C901, PLR0911, PLR0912 - a case per kind
-    results: Results, remark: facts.TableRemark
-) -> RemarkWords:
+def table_remark(results: Results, remark: facts.TableRemark) -> RemarkWords:
     """The remark on how the table is laid out in words."""
     sheet = results.question.asked.sheet
     match remark:
@@ -55,8 +47,6 @@ def table_remark(  # noqa: C901, PLR0911, PLR0912 - a case per kind
                 ((words[rival], ChooseLayout(layout=rival, sheet=sheet)),),
                 is_open=True,
             )
-        case facts.MayBeSummary(mean, spread, n):
-            return _may_be_summary(results, mean, spread, n)
         case facts.RowNamesDoubted(column):
             name = results.measurements.shape.name(column)
             return RemarkWords(
@@ -86,13 +76,6 @@ def table_remark(  # noqa: C901, PLR0911, PLR0912 - a case per kind
                 f"{named} {'is' if len(cells) == 1 else 'are'} read although the other numbers "
                 f"mark decimals with “{sign}”.",
                 "It can mean nothing else." if len(cells) == 1 else "They can mean nothing else.",
-            )
-        case facts.WorkedOut(texts, read):
-            pairs = tuple(f"“{t}” as {value}" for t, value in zip(texts, read, strict=True))
-            return RemarkWords(
-                "measurements",
-                f"Cells are read as the numbers they stand for: {listed(pairs)}.",
-                "Minutes and seconds count in seconds, k and M as thousands and millions.",
             )
         case facts.LongerRows(rows):
             return RemarkWords(
@@ -136,28 +119,6 @@ def table_remark(  # noqa: C901, PLR0911, PLR0912 - a case per kind
             assert_never(never)
 
 
-def _may_be_summary(results: Results, mean: int, spread: int, n: int | None) -> RemarkWords:
-    shape, sheet = results.measurements.shape, results.question.asked.sheet
-    named = " and ".join(shape.name(c) for c in (spread, n) if c is not None)
-    counted = " and n" if n is not None else ""
-    fixes: list[tuple[str, Edit]] = []
-    for word, meaning in (("SD", Meaning.STANDARD_DEVIATION), ("SE", Meaning.STANDARD_ERROR)):
-        columns = SummaryColumns(
-            mean=mean, spread=spread, upper=NOBODY, n=NOBODY if n is None else n, meaning=meaning
-        )
-        reading = replace(results.sheet.reading, layout=Layout.SUMMARISED, summary=columns)
-        words = f"means with their {word}{counted}"
-        fixes.append((words, ReadAs(reading=reading, words=words, sheet=sheet)))
-    now = ChooseLayout(layout=shape.layout, sheet=sheet)
-    return RemarkWords(
-        "measurements",
-        f"{named} beside {shape.name(mean)} could be a spread{counted} of means.",
-        "Every row would then be a group, and no measurement.",
-        (*fixes, ("they are measurements", now)),
-        is_open=True,
-    )
-
-
 def _n(count: int | None) -> str:
     return "none" if count is None else str(count)
 
@@ -165,14 +126,6 @@ def _n(count: int | None) -> str:
 def _rows(rows: tuple[int, ...]) -> str:
     named = listed(tuple(str(row + 1) for row in rows), 6)
     return f"Row {named}" if len(rows) == 1 else f"Rows {named}"
-
-
-def _split(results: Results, heading: str) -> tuple[tuple[str, Edit], ...]:
-    """Take the groups from the names, where a column of them has a heading to go by."""
-    if not heading or heading.startswith("column "):
-        return ()
-    edit = SplitNames(column=heading, question=results.number, sheet=results.question.asked.sheet)
-    return (("they are groups", edit),)
 
 
 def column_remark(results: Results, remark: facts.ColumnRemark) -> RemarkWords:
@@ -189,30 +142,6 @@ def column_remark(results: Results, remark: facts.ColumnRemark) -> RemarkWords:
                 (
                     ("rows are one group", undivided(results)),
                     (f"{name} divides them", divided_by(results, (factor,))),
-                ),
-                is_open=True,
-            )
-        case facts.NamesMayBeGroups(heading, stems):
-            those = f"The names of {heading}" if heading else "The headings"
-            now = "all rows are one group" if heading else "every column is a group"
-            way = "in a column of its own" if heading else "above the headings"
-            return RemarkWords(
-                "measurements",
-                f"{those} start with {listed(stems)}; {now}.",
-                f"If these are groups, put what they stand for {way}.",
-                _split(results, heading),
-                is_open=True,
-            )
-        case facts.CodeAmongNumbers(text, count):
-            sheet = results.question.asked.sheet
-            shown = text.replace("-", "−")
-            return RemarkWords(
-                "measurements",
-                f"{shown} stands {count} times, far from all other numbers; it is counted.",
-                "Such numbers often stand for measurements that are missing.",
-                (
-                    (f"{shown} is missing", ChooseCode(text=text, sheet=sheet)),
-                    (f"{shown} was measured", ChooseCode(text=text, is_missing=False, sheet=sheet)),
                 ),
                 is_open=True,
             )

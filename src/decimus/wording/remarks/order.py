@@ -11,6 +11,7 @@ from decimus.analysis import remarks_on_designs as designs
 from decimus.analysis import remarks_on_figure as shown
 from decimus.analysis import remarks_on_reading as doubts
 from decimus.analysis import remarks_on_spread as spread
+from decimus.analysis.doubts import by_structure as forms
 from decimus.analysis.results import Results
 from decimus.terms import LimitRule
 from decimus.wording.phrases import group_words
@@ -30,14 +31,15 @@ _QUESTIONS: tuple[type, ...] = (
     facts.DoubtfulNumbers,
     doubts.LayoutDoubted,
     doubts.RowNamesDoubted,
-    doubts.MayBeSummary,
+    forms.MayBeSummary,
     doubts.HeadingsDoubted,
     facts.UnknownMeaning,
     doubts.LevelsDoubted,
-    doubts.CodeAmongNumbers,
+    forms.CodeAmongNumbers,
     doubts.ColumnIsRatio,
     doubts.LevelsAreQuantities,
-    doubts.NamesMayBeGroups,
+    forms.NamesMayBeGroups,
+    forms.MayBeFrequencies,
     *_DOUBTED_DESIGNS,
     facts.UncountedReadings,
     doubts.OtherOutcomes,
@@ -59,7 +61,7 @@ _CHANGES: tuple[type, ...] = (
     facts.UnreadableCells,
     doubts.RowsWithoutGroup,
     doubts.OtherSigns,
-    doubts.WorkedOut,
+    forms.WorkedOut,
     designs.ReadingsAveraged,
     doubts.ReadOtherwiseNow,
     facts.SimilarLevels,

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from msgspec.structs import replace
 
 from decimus.analysis import remarks as facts
+from decimus.analysis.doubts.by_structure import StructureRemark
 from decimus.analysis.outcomes import remarks_on_outcomes, results_beside
 from decimus.analysis.remarks_on_designs import DesignRemark
 from decimus.analysis.remarks_on_reading import (
@@ -27,6 +28,7 @@ from decimus.wording.remarks.on_figure import figure_remark
 from decimus.wording.remarks.on_groups import group_remark
 from decimus.wording.remarks.on_reading import column_remark, table_remark
 from decimus.wording.remarks.on_spread import spread_remark
+from decimus.wording.remarks.on_structure import structure_remark
 from decimus.wording.remarks.on_units import summary_remark, unit_remark
 from decimus.wording.remarks.order import described, kind_of_type, rank_of
 from decimus.wording.remarks.words import RemarkWords
@@ -110,6 +112,8 @@ def _words(  # noqa: PLR0911 - a case per kind
         return table_remark(results, remark)
     if isinstance(remark, ColumnRemark):
         return column_remark(results, remark)
+    if isinstance(remark, StructureRemark):
+        return structure_remark(results, remark)
     if isinstance(remark, DesignRemark):
         return design_remark(results, remark)
     if isinstance(remark, SpreadRemark):

@@ -1,0 +1,1 @@
+"""What may be otherwise than it was read."""

@@ -1,0 +1,294 @@
+"""What the numbers and names of a table show by their form alone, whatever they are called."""
+
+from __future__ import annotations
+
+import re
+from collections import Counter
+from itertools import pairwise
+
+import numpy as np
+from msgspec import Struct
+
+from decimus.measurements.lexicon import Sense, plain
+from decimus.measurements.numbers import is_worked_out, read_cell
+from decimus.measurements.observations import Measurements
+from decimus.measurements.profiles import ColumnProfile
+from decimus.measurements.shapes import TableShape
+from decimus.measurements.summaries.marks import are_marks
+from decimus.study.readings import HEADINGS, Reading
+from decimus.terms import Layout
+
+
+class WorkedOut(Struct, frozen=True):
+    """Cells that count as a number that does not stand in them.
+
+    Args:
+        texts: the first of them as typed.
+        read: the number that each counts as, with its unit.
+    """
+
+    texts: tuple[str, ...]
+    read: tuple[str, ...]
+
+
+class CodeAmongNumbers(Struct, frozen=True):
+    """A whole number that recurs far from all others, as one that stands for missing ones does.
+
+    Args:
+        text: as typed.
+        count: how often it counts.
+    """
+
+    text: str
+    count: int
+
+
+class MayBeSummary(Struct, frozen=True):
+    """Columns that could be means, their spread and n under words that nobody knows.
+
+    Args:
+        mean: the column of what could be means.
+        spread: the one beside it, whose numbers are a share of those.
+        n: a column of small whole numbers behind them; None for none.
+    """
+
+    mean: int
+    spread: int
+    n: int | None
+
+
+class NamesMayBeGroups(Struct, frozen=True):
+    """Names such as C1, C2, T1, T2 where nothing else tells groups apart.
+
+    `heading` is over the names of rows; "" for the headings of columns. Without brackets and
+    signs of its own a name that ends so can be split by a click.
+    """
+
+    heading: str
+    stems: tuple[str, ...]
+
+
+class MayBeFrequencies(Struct, frozen=True):
+    """Whole numbers that could say how often each of some values was found, or that do.
+
+    Args:
+        values: the values as typed, in order.
+        frequencies: the column that says how often; HEADINGS where the headings are the values.
+        is_taken: whether they are read so.
+    """
+
+    values: tuple[str, ...]
+    frequencies: int
+    is_taken: bool
+
+
+StructureRemark = WorkedOut | CodeAmongNumbers | MayBeSummary | NamesMayBeGroups | MayBeFrequencies
+
+
+def remarks_by_structure(measurements: Measurements, reading: Reading) -> list[StructureRemark]:
+    """What the form of names and numbers shows.
+
+    Args:
+        measurements: what was read.
+        reading: what the user has said, which is doubted no more.
+    """
+    shape = measurements.shape
+    found: list[StructureRemark] = []
+    found += _worked_out(shape)
+    found += _may_be_summary(shape, reading)
+    found += _codes_among(measurements, reading)
+    found += _may_be_frequencies(shape, reading)
+    if (names := _names_of_groups(measurements)) is not None:
+        found.append(names)
+    return found
+
+
+def _may_be_frequencies(shape: TableShape, reading: Reading) -> list[StructureRemark]:
+    """Values in order beside whole numbers, or over them."""
+    if reading.frequencies is not None:
+        c = reading.frequencies
+        columns = shape.measured if c == HEADINGS else ()
+        values = tuple(shape.column(m).heading for m in columns)
+        values = values or tuple(dict.fromkeys(shape.column(shape.measured[0]).texts))
+        return [MayBeFrequencies(values, c, is_taken=True)]
+    across = _values_over_counts(shape)
+    if across:
+        return [MayBeFrequencies(across, HEADINGS, is_taken=False)]
+    numbers = [p for p in shape.columns if p.is_numeric]
+    texts = [p for p in shape.columns if p.is_text]
+    if len(numbers) != 2 or len(texts) > 1 or any(len(p.counts) * 2 > len(p.texts) for p in texts):
+        return []
+    values_in, counts_in = numbers
+    if not _are_counts(counts_in) or not (found := values_in.whole_numbers):
+        return []
+    runs = [found]
+    if texts:
+        groups = dict.fromkeys(texts[0].cells)
+        runs = [
+            tuple(v for v, g in zip(found, texts[0].cells, strict=False) if g == group)
+            for group in groups
+        ]
+    is_rising = all(
+        len(run) >= _FEWEST_VALUES and all(a < b for a, b in pairwise(run)) for run in runs
+    )
+    counts_anew = all(run[:1] == (1,) and run[-1] == len(run) for run in runs)
+    if not is_rising or (counts_anew and plain(counts_in.heading) not in _OF_FREQUENCY):
+        return []
+    if values_in.unit_in_heading or values_in.is_about(Sense.TIME, Sense.GROUP, Sense.SUBJECT):
+        return []
+    texts_of = tuple(str(v) for v in sorted(set(found)))
+    return [MayBeFrequencies(texts_of, counts_in.index, is_taken=False)]
+
+
+def _values_over_counts(shape: TableShape) -> tuple[str, ...]:
+    """Headings that are values in order, where rows of whole numbers add up to the same.
+
+    Numbers from 1 on count replicates as well; from 0 on hardly.
+    """
+    block = [p for p in shape.columns if p.is_numeric and p.index not in shape.side_factors]
+    headings = tuple(p.heading for p in block)
+    if len(block) < _FEWEST_VALUES or not all(text.isdecimal() for text in headings):
+        return ()
+    values = [int(text) for text in headings]
+    rows = [*zip(*(p.whole_numbers for p in block), strict=False)]
+    is_full = all(len(p.whole_numbers) == len(block[0].cells) for p in block)
+    if not is_full or any(b - a != 1 for a, b in pairwise(values)) or not rows:
+        return ()
+    totals = {sum(row) for row in rows}
+    are_equal = len(totals) == 1 and len(rows) > 1
+    if min(totals) < 2 * len(block) or not (are_equal or values[0] == 0):
+        return ()
+    return headings
+
+
+def _are_counts(profile: ColumnProfile) -> bool:
+    found = profile.whole_numbers
+    return len(found) == len(profile.texts) and sum(found) >= 2 * len(found)
+
+
+_OF_FREQUENCY = frozenset({"frequency", "freq", "count", "tally", "how often", "times", "number"})
+_FEWEST_VALUES = 3
+
+
+def _may_be_summary(shape: TableShape, reading: Reading) -> list[StructureRemark]:
+    """A name, a number, a smaller one and perhaps a small whole one in each of a few rows."""
+    if shape.layout not in (Layout.COLUMNS, Layout.LONG) or shape.block.spanner:
+        return []
+    if reading.layout is not None or reading.frequencies is not None:
+        return []
+    first = next((p.index for p in shape.columns if p.is_numeric), None)
+    texts = [p for p in shape.columns if p.is_text]
+    names = [p for p in texts if first is not None and p.index < first]
+    if not 1 <= len(names) <= _MOST_NAMES or any(
+        not are_marks(p.counts) for p in texts if p not in names
+    ):
+        return []
+    numbers = [p for p in shape.columns if p.is_numeric and not _are_chances(p)]
+    if len(numbers) not in (2, 3):
+        return []
+    mean, spread, *rest = numbers
+    is_named = any(p.unit_in_heading for p in (spread, *rest)) or spread.is_about(
+        Sense.QUANTITY, Sense.COVARIATE, Sense.TIME
+    )
+    heights = [p.values for p in numbers]
+    cells = set(zip(*(p.cells for p in names), strict=True))
+    rows = len(names[0].texts)
+    if is_named or not 1 < rows <= _MOST_MEANS or any(len(h) != rows for h in heights):
+        return []
+    if len(cells) < rows or not mean.has_decimals or not spread.has_decimals:
+        return []
+    shares = [s / abs(m) if m else 1.0 for m, s in zip(mean.values, spread.values, strict=True)]
+    if not all(_LEAST_SPREAD < share < _MOST_SPREAD for share in shares):
+        return []
+    if rest and not all(2 <= n <= _MOST_N for n in rest[0].whole_numbers or (0,)):
+        return []
+    return [MayBeSummary(mean.index, spread.index, rest[0].index if rest else None)]
+
+
+def _are_chances(profile: ColumnProfile) -> bool:
+    """Whether a column behind others may hold the p values of its rows, one of them blank."""
+    return len(profile.texts) < len(profile.cells) and all(0 <= v <= 1 for v in profile.values)
+
+
+_MOST_NAMES = 3
+_MOST_MEANS, _MOST_N = 15, 1000
+_LEAST_SPREAD, _MOST_SPREAD = 0.002, 0.6
+
+
+def _codes_among(measurements: Measurements, reading: Reading) -> list[StructureRemark]:
+    """Numbers such as −9999 and 999 that recur far away from what was measured."""
+    values = [np.asarray(g.values[:_MOST_LOOKED_AT], float) for g in measurements.groups if g.n]
+    pool = np.concatenate(values) if values else np.zeros(0)
+    whole = pool[(pool == np.round(pool)) & (np.abs(pool) >= _SMALLEST_CODE)]
+    if not len(whole):
+        return []
+    found: list[StructureRemark] = []
+    middle = float(np.median(pool))
+    furthest = np.unique(whole[np.argsort(-np.abs(whole - middle))[:_MOST_CODES]])
+    for value in furthest.tolist():
+        rest = pool[pool != value]
+        count = len(pool) - len(rest)
+        is_of_nines = set(f"{abs(value):.0f}") <= {"9"} and abs(value) > _SMALLEST_CODE
+        text = f"{value:.0f}"
+        if len(rest) < _FEWEST_BESIDE or not (count > 1 or is_of_nines):
+            continue
+        low, middle, high = np.quantile(rest, [0.25, 0.5, 0.75])
+        is_far = abs(value - middle) > _FAR * max(high - low, 1e-12)
+        if is_far and text not in (*reading.missing_codes, *reading.true_codes):
+            found.append(CodeAmongNumbers(text, count))
+    return found[:1]
+
+
+_MOST_LOOKED_AT, _MOST_CODES = 5000, 50
+_SMALLEST_CODE, _FEWEST_BESIDE, _FAR = 9.0, 4, 20.0
+
+
+def _worked_out(shape: TableShape) -> list[StructureRemark]:
+    texts = dict.fromkeys(
+        text
+        for c in (shape.readings or shape.measured)
+        for text in shape.column(c).counts
+        if is_worked_out(text)
+    )
+    if not texts:
+        return []
+    first = tuple(texts)[:_MOST_SHOWN]
+    cells = [read_cell(text, shape.decimal) for text in first]
+    return [WorkedOut(first, tuple(f"{cell.value:g} {cell.unit}".strip() for cell in cells))]
+
+
+_MOST_SHOWN = 3
+
+
+def _names_of_groups(measurements: Measurements) -> NamesMayBeGroups | None:
+    """Of a table read as one group, what the names of its rows have in common by groups."""
+    shape = measurements.shape
+    column = shape.roles.unit if shape.roles is not None else shape.row_names
+    if shape.layout is Layout.COLUMNS and len(measurements.groups) > _FEWEST_COLUMNS:
+        heading, texts = "", tuple(group.levels[0] for group in measurements.groups)
+    elif (only := _named_once(measurements)) is not None:
+        heading, texts = shape.name(only), tuple(shape.column(only).counts)
+    elif len(measurements.groups) == 1 and column is not None:
+        heading, texts = shape.name(column), tuple(shape.column(column).counts)
+    else:
+        return None
+    found = [_NUMBERED_NAME.fullmatch(text) for text in texts]
+    stems = Counter((match[1] or match[2]).strip(" _.-") for match in found if match)
+    if not all(found) or not 2 <= len(stems) <= _MOST_STEMS or min(stems.values()) < 2:
+        return None
+    return NamesMayBeGroups(heading, tuple(stems))
+
+
+def _named_once(measurements: Measurements) -> int | None:
+    """The column of the only factor of a long table, where each of its names stands once."""
+    factors = measurements.factors
+    if measurements.shape.layout is not Layout.LONG or len(factors) != 1:
+        return None
+    column = factors[0].variable
+    few = all(group.n < 2 for group in measurements.groups) and len(measurements.groups) > 1
+    return column if few and column >= 0 else None
+
+
+_FEWEST_COLUMNS = 3
+_NUMBERED_NAME = re.compile(r"(.*\D)\d+[a-z]?|(.*[\d\w][-_. ])[a-z]", re.IGNORECASE)
+_MOST_STEMS = 8

@@ -1,0 +1,116 @@
+"""Remarks on what names and numbers show by their form, in words, each with the other way."""
+
+from __future__ import annotations
+
+from typing import assert_never
+
+from msgspec.structs import replace
+
+from decimus.analysis.doubts import by_structure as facts
+from decimus.analysis.results import Results
+from decimus.study.edits import ChooseCode, ChooseLayout, CountFrequencies, Edit, ReadAs, SplitNames
+from decimus.study.readings import HEADINGS, NOBODY, SummaryColumns
+from decimus.terms import Layout, Meaning
+from decimus.wording.remarks.words import RemarkWords, listed
+
+
+def structure_remark(results: Results, remark: facts.StructureRemark) -> RemarkWords:
+    """The remark on the form of names and numbers in words."""
+    match remark:
+        case facts.MayBeSummary(mean, spread, n):
+            return _may_be_summary(results, mean, spread, n)
+        case facts.WorkedOut(texts, read):
+            pairs = tuple(f"“{t}” as {value}" for t, value in zip(texts, read, strict=True))
+            return RemarkWords(
+                "measurements",
+                f"Cells are read as the numbers they stand for: {listed(pairs)}.",
+                "Minutes and seconds count in seconds, k and M as thousands and millions.",
+            )
+        case facts.NamesMayBeGroups(heading, stems):
+            those = f"The names of {heading}" if heading else "The headings"
+            is_one = len(results.measurements.groups) == 1
+            now = "all rows are one group" if is_one else "every name is a group"
+            now = now if heading else "every column is a group"
+            way = "in a column of its own" if heading else "above the headings"
+            return RemarkWords(
+                "measurements",
+                f"{those} start with {listed(stems)}; {now}.",
+                f"If these are groups, put what they stand for {way}.",
+                _split(results, heading),
+                is_open=True,
+            )
+        case facts.CodeAmongNumbers(text, count):
+            sheet = results.question.asked.sheet
+            shown = text.replace("-", "−")
+            return RemarkWords(
+                "measurements",
+                f"{shown} stands {count} times, far from all other numbers; it is counted.",
+                "Such numbers often stand for measurements that are missing.",
+                (
+                    (f"{shown} is missing", ChooseCode(text=text, sheet=sheet)),
+                    (f"{shown} was measured", ChooseCode(text=text, is_missing=False, sheet=sheet)),
+                ),
+                is_open=True,
+            )
+        case facts.MayBeFrequencies(values, frequencies, is_taken):
+            return _frequencies(results, values, frequencies, is_taken=is_taken)
+        case never:
+            assert_never(never)
+
+
+def _may_be_summary(results: Results, mean: int, spread: int, n: int | None) -> RemarkWords:
+    shape, sheet = results.measurements.shape, results.question.asked.sheet
+    named = " and ".join(shape.name(c) for c in (spread, n) if c is not None)
+    counted = " and n" if n is not None else ""
+    fixes: list[tuple[str, Edit]] = []
+    for word, meaning in (("SD", Meaning.STANDARD_DEVIATION), ("SE", Meaning.STANDARD_ERROR)):
+        columns = SummaryColumns(
+            mean=mean, spread=spread, upper=NOBODY, n=NOBODY if n is None else n, meaning=meaning
+        )
+        reading = replace(results.sheet.reading, layout=Layout.SUMMARISED, summary=columns)
+        words = f"means with their {word}{counted}"
+        fixes.append((words, ReadAs(reading=reading, words=words, sheet=sheet)))
+    now = ChooseLayout(layout=shape.layout, sheet=sheet)
+    return RemarkWords(
+        "measurements",
+        f"{named} beside {shape.name(mean)} could be a spread{counted} of means.",
+        "Every row would then be a group, and no measurement.",
+        (*fixes, ("they are measurements", now)),
+        is_open=True,
+    )
+
+
+def _split(results: Results, heading: str) -> tuple[tuple[str, Edit], ...]:
+    """Take the groups from the names, where a column of them has a heading to go by."""
+    if not heading or heading.startswith("column "):
+        return ()
+    edit = SplitNames(column=heading, question=results.number, sheet=results.question.asked.sheet)
+    return (("they are groups", edit),)
+
+
+def _frequencies(
+    results: Results, values: tuple[str, ...], frequencies: int, *, is_taken: bool
+) -> RemarkWords:
+    sheet = results.question.asked.sheet
+    is_across = frequencies == HEADINGS
+    counts = "The numbers" if is_across else results.measurements.shape.name(frequencies)
+    back = ("they are measurements", CountFrequencies(frequencies=None, sheet=sheet))
+    if is_taken:
+        return RemarkWords(
+            "measurements",
+            f"Read as frequencies: {listed(values)} each count as often as "
+            f"{'the number below it' if is_across else counts} says.",
+            "Every one of them is a measurement then.",
+            (back,),
+        )
+    way = (
+        "they say how often each value was found",
+        CountFrequencies(frequencies=frequencies, sheet=sheet),
+    )
+    return RemarkWords(
+        "measurements",
+        f"{counts} could be frequencies: how often each of the values {listed(values)} was found.",
+        "None would be a measurement itself; each would stand for as many as it says.",
+        (way,),
+        is_open=True,
+    )
