@@ -119,7 +119,8 @@ def remarks_on_designs(measurements: Measurements, reading: Reading) -> list[Des
                 measurements.count,
             )
         )
-    if shape.layout is Layout.LONG and units.variable is None:
+    counts_across = shape.heads.counting is not None and shape.row_names is None
+    if (shape.layout is Layout.LONG or counts_across) and units.variable is None:
         found += _without_names(measurements, reading)
     return found
 
@@ -176,6 +177,8 @@ def _may_be_pairs(measurements: Measurements, reading: Reading) -> bool:
     if shape.layout is not Layout.COLUMNS or shape.side_factors or measurements.units.is_same:
         return False
     if shape.row_names is not None or shape.has_two_headers or is_settled(reading):
+        return False
+    if shape.heads.levels:
         return False
     return len(measurements.groups) > 1 and min(group.n for group in measurements.groups) > 1
 

@@ -262,6 +262,8 @@ def _on_columns(
     used: set[int | None] = {f.variable for f in measurements.factors}
     used |= {measurements.outcome.variable, measurements.units.variable, shape.row_names}
     used |= {*shape.readings, *shape.summary_columns}
+    if (others := tuple(c for c in shape.quantities if c not in used)) and outcome is None:
+        return [OtherOutcomes(others)]
     if roles is not None:
         return _beside_outcome(shape, roles, used | {roles.reading}, outcome, factors)
     if shape.summary is not None:

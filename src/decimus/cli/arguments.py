@@ -145,7 +145,7 @@ def _add_input(command: argparse.ArgumentParser) -> None:
     reading.add_argument(
         "--within", metavar="COL", help="the unit whose readings are averaged, or none"
     )
-    reading.add_argument("--heading-rows", type=int, choices=(0, 1, 2), metavar="N")
+    reading.add_argument("--heading-rows", type=int, choices=(0, 1, 2, 3), metavar="N")
     reading.add_argument(
         "--row-names", choices=("yes", "no"), help="whether the first column names rows"
     )

@@ -117,7 +117,8 @@ def _read_as_told(arguments: argparse.Namespace, study: Study, number: int) -> S
     """The study with its table read as the options say."""
     question = study.questions[number]
     sheet = study.sheets[question.asked.sheet]
-    layout = _layout_told(arguments)
+    of_block = _asks_about_quantity(arguments, sheet)
+    layout = Layout.COLUMNS if of_block else _layout_told(arguments)
     if layout is None and arguments.group and not _are_of_summary(arguments, sheet):
         layout = Layout.LONG
     reading = _plainly_told(
@@ -178,8 +179,10 @@ def _asked(
     """The question with outcome and factors as told. Raises UsageError or InputError."""
     outcome, factors = question.asked.outcome, question.asked.factors
     if arguments.value is not None:
-        outcome = _column(arguments, shape, arguments.value, "--value")
-        _check_numbers(arguments, shape, outcome, table)
+        outcome = _quantity(shape, arguments.value)
+        if outcome is None:
+            outcome = _column(arguments, shape, arguments.value, "--value")
+            _check_numbers(arguments, shape, outcome, table)
     if arguments.group:
         factors = _factors(arguments, shape)
         if shape.layout is Layout.COLUMNS:
@@ -253,6 +256,23 @@ def _layout_told(arguments: argparse.Namespace) -> Layout | None:
     if arguments.pair_by_row:
         return Layout.COLUMNS
     return layout
+
+
+def _asks_about_quantity(arguments: argparse.Namespace, sheet: Sheet) -> bool:
+    """Whether `--value` names one of the quantities that stand over a block of columns."""
+    if arguments.value is None or arguments.layout not in (None, Layout.COLUMNS.value):
+        return False
+    shape = table_shape(sheet.table, _plainly_told(arguments, sheet.reading))
+    return _quantity(shape, arguments.value) is not None
+
+
+def _quantity(shape: TableShape, name: str) -> int | None:
+    wanted = name.strip().casefold()
+    for column in shape.quantities:
+        heading = shape.name(column)
+        if wanted in (heading.casefold(), name_and_unit(heading)[0].casefold()):
+            return column
+    return None
 
 
 def _are_of_summary(arguments: argparse.Namespace, sheet: Sheet) -> bool:

@@ -31,7 +31,7 @@ from decimus.study.edits import Edit, TableEdit
 from decimus.study.history import History, Step, replayed
 from decimus.study.number_styles import NumberStyle
 from decimus.study.questions import Question
-from decimus.study.readings import HEADINGS_ABOVE, Reading
+from decimus.study.readings import HEADINGS_ABOVE, HEADINGS_TOP, Reading
 from decimus.study.studies import Sheet, Source, Study
 from decimus.study.tables import Table
 from decimus.values import Value
@@ -429,6 +429,6 @@ def _problems(stored: _StoredStudy) -> tuple[str, ...]:
         problems += [
             f"Question {number} asks about column {variable + 1} of {columns}"
             for variable in asked
-            if not HEADINGS_ABOVE <= variable < columns
+            if not (HEADINGS_ABOVE <= variable < columns or variable == HEADINGS_TOP)
         ]
     return tuple(problems)

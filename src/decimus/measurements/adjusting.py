@@ -11,7 +11,7 @@ from msgspec.structs import replace
 from decimus.errors import TableError
 from decimus.measurements.cells import Booleans, Floats
 from decimus.measurements.observations import AsideValue, GroupCells
-from decimus.measurements.observed import Observed
+from decimus.measurements.observing.observed import Observed
 from decimus.study.adjustments import (
     AnyAdjustment,
     ConvertUnit,

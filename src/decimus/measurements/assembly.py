@@ -29,7 +29,8 @@ from decimus.measurements.observations import (
     Place,
     typical_decimals,
 )
-from decimus.measurements.observed import Observed
+from decimus.measurements.observing.extraction import quantity_asked
+from decimus.measurements.observing.observed import Observed
 from decimus.measurements.replicates import averaging_codes, units_of, with_kept_units
 from decimus.measurements.shapes import TableShape, is_unit_noun, row_noun
 from decimus.measurements.variables import Factor, Outcome
@@ -63,6 +64,7 @@ class Assembly:
         self._reading = reading
         self._observed = observed
         self._outcome = outcome
+        self._said = said
         self._codes, self._levels = _group_codes(observed)
         column = shape.row_names if outcome == CELLS else None
         roles = None
@@ -217,7 +219,8 @@ class Assembly:
 
     def _named_outcome(self) -> Outcome:
         if self._outcome == CELLS:
-            outcome = block_outcome(self._shape, self._reading, self._typed_unit)
+            quantity = quantity_asked(self._shape, self._said[0])
+            outcome = block_outcome(self._shape, self._reading, self._typed_unit, quantity)
         else:
             outcome = long_outcome(self._shape, self._reading, self._outcome, self._typed_unit)
         return replace(outcome, unit=adjusted_unit(outcome.unit, self._adjustments))

@@ -8,11 +8,11 @@ from functools import cached_property
 from msgspec.structs import replace
 
 from decimus.errors import TableError
-from decimus.measurements.blocks import forward_filled, table_block, unit_of
-from decimus.measurements.bodies import SAMPLE_ROWS, body_of, cells_below, filled_cells
 from decimus.measurements.decimals import DecimalVote, decimal_vote
 from decimus.measurements.facts.rows import reading_columns
 from decimus.measurements.families import Family, family_of
+from decimus.measurements.headings import name_and_unit
+from decimus.measurements.heads import Heads, heads_of
 from decimus.measurements.layouts import (
     Verdict,
     WideParts,
@@ -27,6 +27,9 @@ from decimus.measurements.profiles import (
     fills_down,
 )
 from decimus.measurements.roles import LongRoles, long_roles
+from decimus.measurements.rows.blocks import table_block
+from decimus.measurements.rows.bodies import SAMPLE_ROWS, body_of, cells_below, filled_cells
+from decimus.measurements.rows.heading_rows import forward_filled, unit_of
 from decimus.measurements.shapes import TableShape
 from decimus.measurements.sides import sides_of
 from decimus.measurements.summaries.finding import ComputedLines
@@ -37,6 +40,7 @@ from decimus.measurements.summaries.lines import (
 )
 from decimus.measurements.summaries.marks import are_marks
 from decimus.measurements.summaries.shapes import SummaryShape, is_of_statistic, summary_shape
+from decimus.measurements.units import is_unit
 from decimus.measurements.variables import is_time_order
 from decimus.study.readings import Reading
 from decimus.study.tables import Table
@@ -109,7 +113,9 @@ class _Look:
                 head or (cell if cell != block.spanner else "")
                 for head, cell in zip(headings, over, strict=True)
             ]
-        above = forward_filled(rows[headers[0]]) if len(headers) > 1 else []
+        above = forward_filled(rows[headers[-2]]) if len(headers) > 1 else []
+        if block.has_unnamed:
+            above = _over_unnamed(headings)
         units = [] if block.unit_row is None else [cell.strip() for cell in rows[block.unit_row]]
         columns = [[row[c] for row in self._body] for c in range(width)]
         if _lacks_corner(headings, columns, self.decimal):
@@ -153,7 +159,8 @@ class _Look:
         Raises:
             TableError: most rows reach beyond the headings, as numbers cut in two do.
         """
-        if self.block.header_rows == () or len(self.block.header_rows) > 1:
+        block = self.block
+        if not block.header_rows or len(block.header_rows) > 1 or block.has_unnamed:
             return tuple(profiles)
         last = max((i for i, p in enumerate(profiles) if p.heading), default=-1)
         named, beyond = profiles[: last + 1], profiles[last + 1 :]
@@ -240,6 +247,9 @@ class _Look:
         columns_out = tuple(dict.fromkeys((*self._found.columns(), *left_out)))
         kept = tuple(p for p in profiles if p.index not in columns_out)
         verdict = None
+        over = self._heads(kept) if said in (None, Layout.COLUMNS) else None
+        if over is not None:
+            return self._made(Layout.COLUMNS, over[1], columns_out=columns_out, heads=over[0])
         if said is None:
             verdict = weighed(
                 kept,
@@ -266,6 +276,23 @@ class _Look:
         else:
             parts = wide_parts(kept, layout, reading)
         return self._made(layout, parts, columns_out=columns_out, roles=roles, verdict=verdict)
+
+    def _title_of_block(self) -> str:
+        """The line above the headings where it is a quantity with its unit; else ""."""
+        titles, headers = self.block.title_rows, self.block.header_rows
+        if not titles or not headers or titles[-1] != headers[0] - 1:
+            return ""
+        texts = [cell.strip() for cell in self._rows[titles[-1]] if cell.strip()]
+        name, unit = name_and_unit(texts[0]) if len(texts) == 1 else ("", "")
+        return texts[0] if name and is_unit(unit) else ""
+
+    def _heads(self, profiles: tuple[ColumnProfile, ...]) -> tuple[Heads, WideParts] | None:
+        """What several rows of headings stand for, where they do more than cross two factors."""
+        headers = self.block.header_rows
+        if len(headers) < 2 and not self.block.has_unnamed:
+            return None
+        tops = forward_filled(self._rows[headers[0]]) if len(headers) > 2 else ()
+        return heads_of(profiles, tops, unnamed=self.block.has_unnamed)
 
     def _roles(self, profiles: tuple[ColumnProfile, ...]) -> LongRoles:
         said = next(
@@ -304,6 +331,7 @@ class _Look:
         columns_out: tuple[int, ...] = (),
         roles: LongRoles | None = None,
         verdict: Verdict | None = None,
+        heads: Heads | None = None,
     ) -> TableShape:
         has_groups = layout is Layout.LONG and (roles is None or bool(roles.factors))
         rows_out = (
@@ -329,6 +357,8 @@ class _Look:
             beside=parts.beside,
             roles=roles,
             verdict=verdict,
+            heads=heads or Heads(),
+            title=self._title_of_block(),
             pairs_by_row=self._pairs_by_row(layout, parts),
             longer_rows=self.longer_rows,
             ratios=tuple(
@@ -375,3 +405,9 @@ def _long_row_names(profiles: tuple[ColumnProfile, ...]) -> int | None:
     """The column of a long table that names rows."""
     named = (p.index for p in profiles if p.names_rows and len(p.counts) > 1)
     return next(named, None)
+
+
+def _over_unnamed(headings: Sequence[str]) -> list[str]:
+    """The name over each column where only the first under it has it; "" over those before."""
+    start = next(c for c, cell in enumerate(headings) if not cell) - 1
+    return [""] * start + forward_filled(headings[start:])

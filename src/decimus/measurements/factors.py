@@ -11,7 +11,7 @@ from decimus.measurements.profiles import is_replicate_stem
 from decimus.measurements.shapes import TableShape
 from decimus.measurements.summaries.shapes import statistic_and_rest
 from decimus.measurements.variables import Factor, Outcome, levels_of
-from decimus.study.readings import CELLS, HEADINGS, HEADINGS_ABOVE, Reading
+from decimus.study.readings import CELLS, HEADINGS, HEADINGS_ABOVE, HEADINGS_TOP, Reading
 from decimus.terms import Layout, LevelKind
 
 
@@ -23,11 +23,13 @@ def factor_of(shape: TableShape, reading: Reading, variable: int, texts: tuple[s
     if variable == HEADINGS and common_unit(shape) and kind is not LevelKind.AMOUNTS:
         levels = [replace(level, label=name_and_unit(level.text)[0]) for level in levels]
     name, heading_unit = _factor_name(shape, variable)
-    fallback = "group" if variable in (HEADINGS, HEADINGS_ABOVE) else f"column {variable + 1}"
+    fallback = "group" if variable in _OVER_COLUMNS else f"column {variable + 1}"
     if variable == HEADINGS and "group" in _names_beside(shape):
         fallback = "condition"  # two factors of one name could not be told apart
-    if variable == HEADINGS_ABOVE:
+    if variable == HEADINGS_ABOVE and shape.heads.factors[:1] != (HEADINGS_ABOVE,):
         fallback = "group of columns"
+    if variable == HEADINGS_TOP:
+        fallback = "group of groups"
     return Factor(
         variable,
         facts.name or name or fallback,
@@ -36,6 +38,9 @@ def factor_of(shape: TableShape, reading: Reading, variable: int, texts: tuple[s
         tuple(levels),
         is_named=bool(facts.name or name),
     )
+
+
+_OVER_COLUMNS = (HEADINGS, HEADINGS_ABOVE, HEADINGS_TOP)
 
 
 def _names_beside(shape: TableShape) -> set[str]:
@@ -65,12 +70,23 @@ def _factor_name(shape: TableShape, variable: int) -> tuple[str, str]:
     return ("", "") if corner.names_rows or not name else (name, unit)
 
 
-def block_outcome(shape: TableShape, reading: Reading, typed_unit: str) -> Outcome:
-    """The outcome of a block of measurements; the heading of an only column says it."""
+def block_outcome(
+    shape: TableShape, reading: Reading, typed_unit: str, quantity: int | None = None
+) -> Outcome:
+    """The outcome of a block of measurements; the heading of an only column says it.
+
+    Of several quantities, `quantity` is the first column of the one asked about.
+    """
+    if quantity is not None:
+        name, unit = name_and_unit(shape.name(quantity))
+        return _outcome(reading, quantity, name, unit or typed_unit)
     heading, unit = "", common_unit(shape)
     if len(shape.measured) == 1 and shape.layout is Layout.COLUMNS:
         heading, unit = name_and_unit(shape.column(shape.measured[0]).heading)
         unit = unit or shape.column(shape.measured[0]).unit
+    if not heading and shape.title:
+        heading, of_title = name_and_unit(shape.title)
+        unit = unit or of_title
     return _outcome(reading, CELLS, heading, unit or typed_unit)
 
 

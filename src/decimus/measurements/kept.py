@@ -10,12 +10,12 @@ from msgspec.structs import replace
 
 from decimus.errors import InputError
 from decimus.measurements.asked import roles_of
-from decimus.measurements.blocks import TableBlock
-from decimus.measurements.bodies import Body, body_of, cells_below, filled_cells
 from decimus.measurements.detection import detected_shape
 from decimus.measurements.kept_decisions import decoded
 from decimus.measurements.observations import Measurements
 from decimus.measurements.profiles import ColumnProfile, column_profile
+from decimus.measurements.rows.blocks import TableBlock
+from decimus.measurements.rows.bodies import Body, body_of, cells_below, filled_cells
 from decimus.measurements.shapes import TableShape
 from decimus.study.decisions import Decided, QuestionDecided
 from decimus.study.readings import Reading

@@ -6,9 +6,9 @@ from decimus.errors import InputError, TableError
 from decimus.measurements.asked import no_numbers
 from decimus.measurements.assembly import Assembly
 from decimus.measurements.computed import with_computed
-from decimus.measurements.extraction import observe
 from decimus.measurements.kept import table_shape
 from decimus.measurements.observations import Measurements
+from decimus.measurements.observing.extraction import observe
 from decimus.measurements.summaries.lines import statistics_without_mean
 from decimus.measurements.summaries.reading import measurements_of_summary
 from decimus.study.readings import Reading

@@ -12,7 +12,7 @@ from decimus.measurements.facts.names import PROVED_BITS, bits_that_same
 from decimus.measurements.families import Family
 from decimus.measurements.kept_decisions import decoded
 from decimus.measurements.lexicon import Sense, is_counter, senses
-from decimus.measurements.observed import Observed
+from decimus.measurements.observing.observed import Observed
 from decimus.measurements.profiles import ColumnProfile, numbered_stem
 from decimus.measurements.roles import DesignRoles, LongRoles
 from decimus.measurements.shapes import TableShape

@@ -5,15 +5,17 @@ from __future__ import annotations
 import re
 from functools import cached_property
 
-from decimus.measurements.blocks import TableBlock
 from decimus.measurements.families import Family, family_of
 from decimus.measurements.headings import name_and_unit
+from decimus.measurements.heads import Heads
 from decimus.measurements.layouts import Verdict
 from decimus.measurements.lexicon import Sense, is_identifier, senses
 from decimus.measurements.profiles import ColumnProfile, numbered_stem
 from decimus.measurements.roles import LongRoles
+from decimus.measurements.rows.blocks import TableBlock
 from decimus.measurements.summaries.lines import is_summary_label
 from decimus.measurements.summaries.shapes import SummaryShape
+from decimus.study.readings import HEADINGS, HEADINGS_ABOVE
 from decimus.terms import Layout
 from decimus.values import Value
 
@@ -42,6 +44,8 @@ class TableShape(Value, frozen=True):
         longer_rows: rows that reach beyond the headings, whose cells there are left out.
         ratios: columns of the block that are the ratio of two others.
         pairs_by_row: whether the values of one row belong to one subject without a name.
+        heads: what headings in several rows stand for, where they do more than cross two factors.
+        title: the title line above a block where it is a quantity with its unit.
         is_kept: whether it was found out before, and kept.
     """
 
@@ -65,6 +69,8 @@ class TableShape(Value, frozen=True):
     pairs_by_row: bool = False
     longer_rows: tuple[int, ...] = ()
     ratios: tuple[int, ...] = ()
+    heads: Heads = Heads()
+    title: str = ""
     is_kept: bool = False
 
     def column(self, index: int) -> ColumnProfile:
@@ -76,7 +82,9 @@ class TableShape(Value, frozen=True):
         return {profile.index: profile for profile in self.columns}
 
     def name(self, index: int) -> str:
-        """What a column is called: its heading, else "column 3"."""
+        """What a column is called: its heading, else "column 3"; of a quantity its own name."""
+        if index in self.quantities and self.heads.quantity is not None:
+            return self.heading_of(self.heads.quantity, index)
         profile = self._by_index.get(index)
         return (profile.heading if profile is not None else "") or f"column {index + 1}"
 
@@ -94,6 +102,24 @@ class TableShape(Value, frozen=True):
     def has_two_headers(self) -> bool:
         """True when a second factor stands above the headings."""
         return len(self.block.header_rows) > 1
+
+    def heading_of(self, level: int, column: int) -> str:
+        """The heading over a column in one of several rows of headings."""
+        profile = self.column(column)
+        if level == HEADINGS:
+            return profile.heading
+        return profile.above if level == HEADINGS_ABOVE else self.heads.top(column)
+
+    @property
+    def quantities(self) -> tuple[int, ...]:
+        """Of a block of several quantities the first column of each; else none."""
+        if self.heads.quantity is None:
+            return ()
+        level = self.heads.quantity
+        first: dict[str, int] = {}
+        for c in self.measured:
+            first.setdefault(self.heading_of(level, c), c)
+        return tuple(first.values())
 
     @property
     def factor_candidates(self) -> tuple[int, ...]:

@@ -128,7 +128,7 @@ def _asked(results: Results, before: Question, after: Question) -> Options | Non
     shape = results.measurements.shape
     said: list[str] = []
     if after.asked.outcome is not None and after.asked.outcome not in (before.asked.outcome, CELLS):
-        if shape.layout is not Layout.LONG:
+        if shape.layout is not Layout.LONG and after.asked.outcome not in shape.quantities:
             return None
         said += ["--value", shape.name(after.asked.outcome)]
     if after.asked.factors is not None and after.asked.factors != before.asked.factors:

@@ -13,7 +13,7 @@ Index = Annotated[int, Meta(ge=0)]
 """A sheet, row, column or question, counted from 0."""
 ConfidenceLevel = Annotated[float, Meta(ge=50, le=99.9)]
 """In percent."""
-HeaderRows = Annotated[int, Meta(ge=0, le=2)]
+HeaderRows = Annotated[int, Meta(ge=0, le=3)]
 DecimalSign = Annotated[str, Meta(pattern="^[.,]$")]
 DecimalCount = Annotated[int, Meta(ge=0, le=15)]
 Width = Annotated[float, Meta(ge=30, le=500)]

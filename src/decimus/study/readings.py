@@ -19,6 +19,8 @@ HEADINGS = -2
 """The variable whose levels head the columns of a columns layout: the factor."""
 HEADINGS_ABOVE = -3
 """The variable in the upper of two rows of headings."""
+HEADINGS_TOP = -5
+"""The variable in the upmost of three rows of headings."""
 ROW_NUMBERS = -4
 """In place of a column of names: the rows, each of which is one unit."""
 NOBODY = -9
@@ -116,7 +118,7 @@ class Reading(msgspec.Struct, frozen=True):
         unit_name: what one replicate is, in the singular: "flask".
         material: what was measured: "Lemna minor".
         condition: when or under what: "after 7 days".
-        header_rows: how many rows of headings there are, 0 to 2.
+        header_rows: how many rows of headings there are, 0 to 3.
         subject: the column that says whose measurement it is; NOBODY for none.
         within: the column of the unit whose readings are averaged; NOBODY for none.
         names_within: the column in every part of which the names of units are those of others.

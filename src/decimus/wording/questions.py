@@ -6,8 +6,8 @@ from msgspec.structs import replace
 
 from decimus.analysis.groups import with_unit
 from decimus.analysis.results import Results
-from decimus.measurements.extraction import block_factors
 from decimus.measurements.observations import Measurements
+from decimus.measurements.observing.extraction import block_factors
 from decimus.measurements.variables import Factor
 from decimus.study.edits import ChooseFactors, ChooseOutcome, ShowOutcome
 from decimus.study.readings import HEADINGS
@@ -57,10 +57,10 @@ def variable_name(measurements: Measurements, variable: int) -> str:
 
 
 def outcome_columns(measurements: Measurements) -> tuple[int, ...]:
-    """The columns of a long table that could be the outcome."""
+    """The columns of a long table that could be the outcome, or the quantities of a block."""
     shape = measurements.shape
     if shape.layout is not Layout.LONG:
-        return ()
+        return shape.quantities
     used = {factor.variable for factor in measurements.factors}
     return tuple(p.index for p in shape.columns if p.is_numeric and p.index not in used)
 

@@ -9,6 +9,7 @@ from itertools import pairwise
 import numpy as np
 from msgspec import Struct
 
+from decimus.measurements.families import Family, family_of
 from decimus.measurements.lexicon import Sense, plain
 from decimus.measurements.numbers import is_worked_out, read_cell
 from decimus.measurements.observations import Measurements
@@ -82,7 +83,26 @@ class MayBeFrequencies(Struct, frozen=True):
     is_taken: bool
 
 
-StructureRemark = WorkedOut | CodeAmongNumbers | MayBeSummary | NamesMayBeGroups | MayBeFrequencies
+class CountedUnderHeadings(Struct, frozen=True):
+    """Numbered names under every heading, taken for replicates, that could be groups.
+
+    Args:
+        names: the numbered names.
+        factors: the factors if they are.
+    """
+
+    names: tuple[str, ...]
+    factors: tuple[int, ...]
+
+
+StructureRemark = (
+    CountedUnderHeadings
+    | WorkedOut
+    | CodeAmongNumbers
+    | MayBeSummary
+    | NamesMayBeGroups
+    | MayBeFrequencies
+)
 
 
 def remarks_by_structure(measurements: Measurements, reading: Reading) -> list[StructureRemark]:
@@ -98,6 +118,7 @@ def remarks_by_structure(measurements: Measurements, reading: Reading) -> list[S
     found += _may_be_summary(shape, reading)
     found += _codes_among(measurements, reading)
     found += _may_be_frequencies(shape, reading)
+    found += _counted_under_headings(measurements)
     if (names := _names_of_groups(measurements)) is not None:
         found.append(names)
     return found
@@ -168,6 +189,20 @@ def _are_counts(profile: ColumnProfile) -> bool:
 
 _OF_FREQUENCY = frozenset({"frequency", "freq", "count", "tally", "how often", "times", "number"})
 _FEWEST_VALUES = 3
+
+
+def _counted_under_headings(measurements: Measurements) -> list[StructureRemark]:
+    """Of names with a stem that nobody knows: replicates, or brand 1 and brand 2."""
+    shape = measurements.shape
+    counting = shape.heads.counting
+    if counting is None or shape.heads.unnamed:
+        return []
+    names = tuple(dict.fromkeys(shape.heading_of(counting, c) for c in shape.measured))
+    if family_of(names) is not Family.NUMBERED or counting in {
+        f.variable for f in measurements.factors
+    }:
+        return []
+    return [CountedUnderHeadings(names, (*shape.heads.levels, *shape.side_factors))]
 
 
 def _may_be_summary(shape: TableShape, reading: Reading) -> list[StructureRemark]:

@@ -7,13 +7,13 @@ from collections.abc import Callable, Mapping, Sequence
 
 import numpy as np
 
-from decimus.measurements.blocks import TableBlock
-from decimus.measurements.bodies import Body
 from decimus.measurements.cells import coded_column
 from decimus.measurements.facts.sums import Computed, computed_columns, computed_run, hints_of
 from decimus.measurements.layouts import WideParts
 from decimus.measurements.numbers import CellKind, read_cell
 from decimus.measurements.profiles import ColumnProfile
+from decimus.measurements.rows.blocks import TableBlock
+from decimus.measurements.rows.bodies import Body
 from decimus.measurements.summaries.lines import (
     computed_lines,
     is_row_label,

@@ -21,6 +21,7 @@ class ChooseHeaderRows(SheetEdit, frozen=True, kw_only=True):
     def title(self) -> str:
         """The change in plain words."""
         words = {0: "no row of headings", 1: "one row of headings", 2: "two rows of headings"}
+        words[3] = "three rows of headings"
         return words[self.count]
 
     def changed(self, sheet: Sheet) -> Sheet:

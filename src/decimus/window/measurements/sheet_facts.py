@@ -103,7 +103,7 @@ def _facts(results: Results) -> SheetFacts:
     return SheetFacts(
         first_row=0 if is_turned else shape.first_row,
         header_row=None if is_turned else shape.header_row,
-        header_above=headers[0] if len(headers) > 1 and not is_turned else None,
+        header_above=headers[-2] if len(headers) > 1 and not is_turned else None,
         unit_row=None if is_turned else shape.block.unit_row,
         states=_states(results),
         names=_names(measurements) if not is_turned else frozenset(),

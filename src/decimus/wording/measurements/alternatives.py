@@ -9,6 +9,8 @@ from decimus.study.edits import ReadAs
 from decimus.terms import Layout
 from decimus.wording.spans import Choice, Option
 
+_ROWS = {2: "two", 3: "three"}
+
 
 def alternatives_choice(results: Results) -> Choice:
     """The other readings as a choice; they are tried when the menu is wanted."""
@@ -36,7 +38,7 @@ def _kind(found: OtherReading) -> str:
     }[shape.layout]
     headers = len(shape.block.header_rows)
     if headers != 1:
-        words += ", no headings" if headers == 0 else ", two rows of headings"
+        words += ", no headings" if not headers else f", {_ROWS[headers]} rows of headings"
     if units.is_same:
         words += f", the same {measurements.unit_name} again"
     if units.is_averaged:

@@ -191,7 +191,7 @@ def _group_of_row(results: Results, measurements: Measurements) -> list[Span]:
 def _header_spans(results: Results, measurements: Measurements) -> list[Span]:
     rows = measurements.shape.block.header_rows
     if len(rows) > 1:
-        lead = "Two rows hold "
+        lead = f"{_COUNTS[len(rows)]} rows hold "
     elif rows and rows[0]:
         lead = f"Row {rows[0] + 1} holds "
     else:
@@ -340,18 +340,26 @@ def _condition_choice(results: Results, measurements: Measurements) -> Choice:
     return Choice("condition", now or "when?", "when or under what", (none,), (entry,))
 
 
+_COUNTS = {2: "Two", 3: "Three"}
+
+
 def _header_choice(results: Results, measurements: Measurements) -> Choice:
     count = len(measurements.shape.block.header_rows)
     options = _header_options(results.question.asked.sheet, count)
-    text = ("measurements", "names", "names")[count]
+    text = "names" if count else "measurements"
     return Choice("header", text, "what the first row holds", options)
 
 
 def _header_options(sheet: int, now: int | None) -> tuple[Option, ...]:
-    words = ("measurements", "names", "names, as does the row below")
+    words = (
+        "measurements",
+        "names",
+        "names, as does the row below",
+        "names, as do the two rows below",
+    )
     return tuple(
         Option(words[count], ChooseHeaderRows(count=count, sheet=sheet), count == now)
-        for count in (1, 2, 0)
+        for count in (1, 2, 3, 0)
     )
 
 

@@ -56,12 +56,14 @@ def design_remark(results: Results, remark: facts.DesignRemark) -> RemarkWords:
                 is_open=True,
             )
         case facts.RowsUnnamed():
+            is_long = results.measurements.shape.layout is Layout.LONG
+            one = "row" if is_long else "value"
             return RemarkWords(
                 "measurements",
-                "Nothing names what was measured: is every row another unit?",
+                f"Nothing names what was measured: is every {one} another unit?",
                 "They are compared as different ones; if some were measured again, add a column "
                 "that names them.",
-                (("every row is another unit", others),),
+                ((f"every {one} is another unit", others),),
                 is_open=True,
             )
         case facts.ReadingsOrSteps(column, are_steps, rivals):

@@ -11,6 +11,7 @@ from decimus.analysis.results import Results
 from decimus.study.edits import ChooseCode, ChooseLayout, CountFrequencies, Edit, ReadAs, SplitNames
 from decimus.study.readings import HEADINGS, NOBODY, SummaryColumns
 from decimus.terms import Layout, Meaning
+from decimus.wording.questions import divided_by
 from decimus.wording.remarks.words import RemarkWords, listed
 
 
@@ -54,6 +55,14 @@ def structure_remark(results: Results, remark: facts.StructureRemark) -> RemarkW
             )
         case facts.MayBeFrequencies(values, frequencies, is_taken):
             return _frequencies(results, values, frequencies, is_taken=is_taken)
+        case facts.CountedUnderHeadings(names, factors):
+            return RemarkWords(
+                "measurements",
+                f"{listed(names)} under every heading are taken for replicates.",
+                "If they are groups, there are as many more of them, each of fewer values.",
+                (("they are groups", divided_by(results, factors)),),
+                is_open=True,
+            )
         case never:
             assert_never(never)
 

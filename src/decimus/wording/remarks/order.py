@@ -40,6 +40,7 @@ _QUESTIONS: tuple[type, ...] = (
     doubts.LevelsAreQuantities,
     forms.NamesMayBeGroups,
     forms.MayBeFrequencies,
+    forms.CountedUnderHeadings,
     *_DOUBTED_DESIGNS,
     facts.UncountedReadings,
     doubts.OtherOutcomes,

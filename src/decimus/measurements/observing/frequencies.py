@@ -8,7 +8,7 @@ from msgspec.structs import replace
 from decimus.errors import TableError
 from decimus.measurements.cells import CODE, CodedCells, Floats, parsed_column
 from decimus.measurements.numbers import CellKind, read_cell
-from decimus.measurements.observed import Observed
+from decimus.measurements.observing.observed import Observed
 from decimus.measurements.shapes import TableShape
 from decimus.study.readings import HEADINGS
 from decimus.study.tables import Table

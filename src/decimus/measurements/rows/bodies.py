@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from decimus.measurements.blocks import TableBlock
 from decimus.measurements.profiles import filled_down
-from decimus.measurements.row_samples import sampled_rows
+from decimus.measurements.rows.blocks import TableBlock
+from decimus.measurements.rows.row_samples import sampled_rows
 from decimus.study.tables import Table
 from decimus.values import Value
 

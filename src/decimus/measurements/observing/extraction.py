@@ -28,9 +28,9 @@ from decimus.measurements.cells import (
     coded_texts,
     parsed_column,
 )
-from decimus.measurements.frequencies import as_often_as_counted
 from decimus.measurements.headings import name_and_unit
-from decimus.measurements.observed import Observed
+from decimus.measurements.observing.frequencies import as_often_as_counted
+from decimus.measurements.observing.observed import Observed
 from decimus.measurements.profiles import filled_down
 from decimus.measurements.shapes import TableShape
 from decimus.study.readings import CELLS, HEADINGS, HEADINGS_ABOVE, LevelJoin, Reading
@@ -128,7 +128,7 @@ def observe(
     if shape.layout is Layout.LONG:
         observed, column = _from_long(source, reading, outcome, factors)
     else:
-        observed, column = _from_block(source, reading, factors), CELLS
+        observed, column = _from_block(source, reading, outcome, factors), CELLS
     if reading.frequencies is not None:
         observed = as_often_as_counted(observed, table, shape, reading.frequencies)
     return observed, column
@@ -137,10 +137,20 @@ def observe(
 # --- a block of measurements: groups in columns or rows -------------------------------
 
 
-def block_columns(shape: TableShape) -> tuple[int, ...]:
+def quantity_asked(shape: TableShape, outcome: int | None) -> int | None:
+    """Of a block of several quantities the first column of the one asked about; else None."""
+    found = shape.quantities
+    return outcome if outcome in found else next(iter(found), None)
+
+
+def block_columns(shape: TableShape, outcome: int | None = None) -> tuple[int, ...]:
     """The columns of the block that are groups (or replicates): not those of stray text."""
     found = []
+    first, level = quantity_asked(shape, outcome), shape.heads.quantity
+    asked = "" if first is None or level is None else shape.heading_of(level, first)
     for c in shape.measured:
+        if level is not None and shape.heading_of(level, c) != asked:
+            continue
         profile = shape.column(c)
         if profile.numbers or profile.heading or not profile.texts_only:
             found.append(c)
@@ -165,6 +175,10 @@ def block_factors(shape: TableShape, chosen: tuple[int, ...] | None) -> tuple[in
     """The factors of a block of measurements, those chosen as far as they exist."""
     if shape.layout is Layout.COLUMNS:
         available: tuple[int, ...] = (HEADINGS, *shape.side_factors)
+        if shape.heads.levels:
+            possible = (*shape.heads.levels, *shape.side_factors)
+            kept = tuple(f for f in chosen or () if f in possible)
+            return kept or (*shape.heads.factors, *shape.side_factors)
         if shape.has_two_headers:
             are_amounts = all(amount_and_unit(shape.column(c).heading) for c in shape.measured)
             headings = (HEADINGS, HEADINGS_ABOVE) if are_amounts else (HEADINGS_ABOVE, HEADINGS)
@@ -175,9 +189,11 @@ def block_factors(shape: TableShape, chosen: tuple[int, ...] | None) -> tuple[in
     return kept or available
 
 
-def _from_block(source: _Source, reading: Reading, chosen: tuple[int, ...] | None) -> Observed:
+def _from_block(
+    source: _Source, reading: Reading, outcome: int | None, chosen: tuple[int, ...] | None
+) -> Observed:
     shape = source.shape
-    columns = block_columns(shape)
+    columns = block_columns(shape, outcome)
     if not any(shape.column(c).numbers for c in columns):
         raise no_numbers(shape)
     factors = block_factors(shape, chosen)
@@ -236,6 +252,13 @@ def _heading_levels(
     shape: TableShape, columns: tuple[int, ...], reading: Reading
 ) -> dict[int, CodedCells]:
     headings = [shape.column(c).heading for c in columns]
+    if shape.heads.levels:
+        return {
+            level: joined(
+                coded_texts([shape.heading_of(level, c) for c in columns]), reading.joins, level
+            )
+            for level in shape.heads.levels
+        }
     if not shape.has_two_headers:
         return {
             HEADINGS: joined(

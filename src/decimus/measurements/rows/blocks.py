@@ -5,19 +5,24 @@ from __future__ import annotations
 import re
 from collections import Counter
 from collections.abc import Sequence
-from itertools import pairwise
 
-from decimus.measurements.headings import name_and_unit
-from decimus.measurements.numbers import Cell, CellKind, read_cell
-from decimus.measurements.units import is_unit
+from msgspec.structs import replace
+
+from decimus.measurements.numbers import CellKind, read_cell
+from decimus.measurements.rows.heading_rows import (
+    Rows,
+    has_unnamed_columns,
+    header_count,
+    is_header,
+    is_unit_row,
+    label_rows,
+    lines_before_names,
+)
 from decimus.values import Value
-
-Rows = Sequence[Sequence[str]]
 
 _LOOKED_AT_BELOW = 60
 _WORDS = (CellKind.TEXT, CellKind.DATE)
 _NOTE = re.compile(r"(\*|†|note\b|notes\b|source\b|data\b|measured\b|n\.? ?b\.?\b)", re.IGNORECASE)
-_UNIT = re.compile(r"[(\[].{0,12}[)\]]|[%‰°µμ]?[A-Za-zµμ%°²³]{1,4}([/·].{1,6})?")
 
 
 class TableBlock(Value, frozen=True):
@@ -33,6 +38,7 @@ class TableBlock(Value, frozen=True):
         spanner: one name over all the headings, "" where there is none.
         next_row: where another table starts below, None where none does.
         doubtful_headings: whether the first row could as well be measurements.
+        has_unnamed: whether replicates stand unnamed to the right of each heading.
     """
 
     title_rows: tuple[int, ...]
@@ -44,6 +50,7 @@ class TableBlock(Value, frozen=True):
     spanner: str = ""
     next_row: int | None = None
     doubtful_headings: bool = False
+    has_unnamed: bool = False
 
 
 def table_block(
@@ -63,26 +70,55 @@ def table_block(
     top = next(
         (r for r in range(len(titles) and titles[-1] + 1, len(rows)) if filled[r]), len(rows)
     )
+    if header_rows is None:
+        if not titles:
+            keys = lines_before_names(rows[top : top + _LOOKED_AT_BELOW], decimal)
+            titles, top = tuple(range(top, top + keys)), top + keys
+        labels = label_rows(rows[top : top + _LOOKED_AT_BELOW], decimal)
+        if labels is not None:
+            shortest, count = labels
+            titles = (*titles, *(top + r for r in range(count) if r != shortest))
+            found = TableBlock(titles, (top + shortest,), None, top + count, top + count, ())
+            return _with_end(rows, tail, row_count, found, decimal)
+    found = _under_titles(rows, titles, top, decimal, header_rows)
+    return _with_end(rows, tail, row_count, found, decimal)
+
+
+def _under_titles(
+    rows: Rows, titles: tuple[int, ...], top: int, decimal: str, header_rows: int | None
+) -> TableBlock:
+    """The block from its first row of headings on, of which the end is still to be found."""
     spanner = ""
-    if header_rows is None and (spanner := _lone_spanner(rows[top : top + 60], decimal)):
+    is_open = header_rows is None
+    if is_open and (spanner := _lone_spanner(rows[top : top + _LOOKED_AT_BELOW], decimal)):
         titles, top = (*titles, top), top + 1
-    found, is_doubtful = (
-        _header_count(rows[top:], decimal) if header_rows is None else (header_rows, False)
+    count, is_doubtful = (
+        header_count(rows[top:], decimal) if header_rows is None else (header_rows, False)
     )
-    headers = tuple(range(top, min(top + found, len(rows))))
+    headers = tuple(range(top, min(top + count, len(rows))))
     unit_row = None
     after = top + len(headers)
-    if header_rows is None and headers and _is_unit_row(rows, after, decimal):
+    if is_open and headers and is_unit_row(rows, after, decimal):
         unit_row, after = after, after + 1
-    next_row = _next_table(rows, after, decimal) if headers else None
+    looked_at = rows[top : top + _LOOKED_AT_BELOW]
+    has_unnamed = is_open and len(headers) == 1 and has_unnamed_columns(looked_at, decimal)
+    return TableBlock(
+        titles, headers, unit_row, after, after, (), spanner, None, is_doubtful, has_unnamed
+    )
+
+
+def _with_end(
+    rows: Rows, tail: Rows, row_count: int, block: TableBlock, decimal: str
+) -> TableBlock:
+    """The block with the row where it ends: before another table, before notes, at the end."""
+    after = block.first_row
+    next_row = _next_table(rows, after, decimal) if block.header_rows else None
     if next_row is not None:
-        end = max(r for r in range(after, next_row) if filled[r]) + 1
-        return TableBlock(titles, headers, unit_row, after, end, (), spanner, next_row, is_doubtful)
+        last = max(r for r in range(after, next_row) if any(map(str.strip, rows[r])))
+        return replace(block, end_row=last + 1, next_row=next_row)
     notes = _note_rows(rows, tail, row_count, after, decimal)
     end = notes[0] if notes else row_count
-    return TableBlock(
-        titles, headers, unit_row, after, max(end, after), notes, spanner, None, is_doubtful
-    )
+    return replace(block, end_row=max(end, after), note_rows=notes)
 
 
 def _kinds(row: Sequence[str], decimal: str) -> list[CellKind]:
@@ -258,214 +294,6 @@ def _next_table(rows: Rows, first: int, decimal: str) -> int | None:
         if above.count(CellKind.NUMBER) > above.count(CellKind.TEXT):
             return r
     return None
-
-
-def _header_count(rows: Rows, decimal: str) -> tuple[int, bool]:
-    """How many rows of names there are, and whether the first may be measurements."""
-    if not is_header(rows, decimal):
-        return 0, False
-    is_doubtful = _is_doubtful(rows, decimal)
-    return (2 if _has_two_headers(rows, decimal) else 1), is_doubtful
-
-
-def is_header(rows: Rows, decimal: str) -> bool:
-    """Whether the first of these rows holds names rather than measurements."""
-    if len(rows) < 2:
-        return False
-    top = [cell.strip() for cell in rows[0]]
-    below = [
-        [read_cell(row[c], decimal) for row in rows[1:60] if row[c].strip()]
-        for c in range(len(top))
-    ]
-    kinds = [_heading_kind(cell, below[c], decimal) for c, cell in enumerate(top)]
-    for c, kind in enumerate(kinds):
-        numeric_below = any(cell.kind is CellKind.NUMBER for cell in below[c])
-        if kind in (CellKind.TEXT, CellKind.DATE, CellKind.LIMIT) and (
-            (numeric_below and not _is_stray(below[c])) or (c > 0 and not _is_column_of(below[c]))
-        ):
-            return True
-        if kind in (CellKind.TEXT, CellKind.BLANK) and c == 0 and not numeric_below and below[c]:
-            # Row names below an empty or named corner: numbers beside it are headings, unless
-            # they are written as finely as the measurements.
-            return kind is CellKind.BLANK or not _continues(top, below, decimal)
-    named = [c for c, cell in enumerate(top) if cell]
-    return _are_amounts_over([read_cell(top[c], decimal) for c in named], [below[c] for c in named])
-
-
-def _are_amounts_over(top: list[Cell], below: list[list[Cell]]) -> bool:
-    """Whether a row of nothing but numbers heads the columns under it.
-
-    Amounts differ, and are written with fewer decimals than the measurements; or they are all
-    years; or they rise in even steps, or none lies among the measurements under them.
-    """
-    if len(top) < 2 or any(cell.kind is not CellKind.NUMBER for cell in top):
-        return False
-    values = [cell.value for cell in top]
-    if len(set(values)) < len(values):
-        return False
-    under = [[cell for cell in column if cell.kind is CellKind.NUMBER] for column in below]
-    finest = min((max(cell.decimals for cell in column) for column in under if column), default=0)
-    if max(cell.decimals for cell in top) < finest:
-        return True
-    others = [cell.value for column in under for cell in column]
-    if not others:
-        return False
-    low, high = min(others), max(others)
-    outside = all(not low <= value <= high for value in values)
-    years = all(value.is_integer() and 1900 <= value <= 2100 for value in values)
-    if years and outside:
-        return True
-    rises = all(a < b for a, b in pairwise(values))
-    if years and all(b - a == 1 for a, b in pairwise(values)):
-        return True
-    few_round = 2 * sum(value % 5 == 0 for value in others) < len(others)
-    if rises and len(values) > 2 and few_round and all(value % 5 == 0 for value in values):
-        return True
-    # 0, 0.5, 1 is written otherwise than 40.3, 53.2, 47.6.
-    are_mixed = len({cell.decimals for cell in top}) > 1
-    is_even = all(len({cell.decimals for cell in column}) < 2 for column in under)
-    if finest and any(cell.decimals for cell in top) and not (are_mixed and is_even):
-        return False
-    is_far = low > _FAR * max(values) or min(values) > _FAR * high
-    return rises and ((len(values) > 2 and (outside or _are_even(values))) or is_far)
-
-
-_FAR = 5.0
-"""How many times larger measurements are than what heads them, or the other way round."""
-
-
-def _are_even(values: list[float]) -> bool:
-    """True for even steps between round numbers: 0, 10, 20 or 1, 2, 3; or doubling: 1, 2, 4."""
-    steps = {round(b - a, 9) for a, b in pairwise(values)}
-    ratios = {round(b / a, 9) for a, b in pairwise(values) if a}
-    is_even = len(steps) == 1 or (len(ratios) == 1 and len(values) > 2 and values[0] > 0)
-    return is_even and (_are_round(values) or values[0] in (0, 1))
-
-
-def _are_round(values: list[float]) -> bool:
-    return all(value.is_integer() and (value % 5 == 0 or value in (1, 2)) for value in values)
-
-
-def _is_doubtful(rows: Rows, decimal: str) -> bool:
-    """True when the row of headings holds only numbers as coarse as those under it."""
-    top = [read_cell(cell, decimal) for cell in rows[0] if cell.strip()]
-    if not top or any(cell.kind is not CellKind.NUMBER for cell in top):
-        return False
-    if len(top) < len(rows[0]) and not rows[0][0].strip():
-        return False
-    below = [read_cell(cell, decimal) for row in rows[1:60] for cell in row if cell.strip()]
-    finest = max((cell.decimals for cell in below if cell.kind is CellKind.NUMBER), default=0)
-    return max(cell.decimals for cell in top) >= finest
-
-
-def _heading_kind(text: str, below: list[Cell], decimal: str) -> CellKind:
-    """What a heading is; "2 g/L" over bare numbers is a name."""
-    cell = read_cell(text, decimal)
-    if cell.unit and not any(other.unit for other in below):
-        return CellKind.TEXT
-    return cell.kind
-
-
-def _is_stray(below: list[Cell]) -> bool:
-    """True when numbers are the exception in a column of names."""
-    texts = sum(cell.kind is CellKind.TEXT for cell in below)
-    return texts > 2 * sum(cell.kind is CellKind.NUMBER for cell in below)
-
-
-def _is_column_of(below: list[Cell]) -> bool:
-    """True for a column of dates or limits, of which the first row may be one more."""
-    return bool(below) and all(cell.kind is not CellKind.TEXT for cell in below)
-
-
-def _continues(top: list[str], below: list[list[Cell]], decimal: str) -> bool:
-    """True when a row that starts with a name goes on like the rows under it.
-
-    Its numbers have the decimals of the measurements and lie among them: then groups stand
-    in rows and there are no headings.
-    """
-    cells = [read_cell(cell, decimal) for cell in top[1:]]
-    numbers = [cell for cell in cells if cell.kind is CellKind.NUMBER]
-    if len(numbers) < 2 or any(cell.kind is CellKind.TEXT for cell in cells):
-        return False
-    others = [cell for column in below[1:] for cell in column if cell.kind is CellKind.NUMBER]
-    if not others:
-        return False
-    finest = max(cell.decimals for cell in others)
-    values = [cell.value for cell in numbers]
-    steps = {b - a for a, b in pairwise(values)}
-    if len(steps) == 1 and steps != {0.0} and len(values) > 2:
-        return False  # 1, 2, 3 … or 0, 5, 10 are headings
-    if finest and sum(c.decimals >= finest for c in numbers) * 2 > len(numbers):
-        return True
-    low, high = min(c.value for c in others), max(c.value for c in others)
-    inside = sum(low <= value <= high for value in values)
-    return max(c.decimals for c in numbers) >= finest and inside * 2 > len(values)
-
-
-def forward_filled(cells: Sequence[str]) -> list[str]:
-    """Headings with every blank standing for the one before it, as over merged cells."""
-    filled: list[str] = []
-    for cell in cells:
-        filled.append(cell.strip() or (filled[-1] if filled else ""))
-    return filled
-
-
-def _has_two_headers(rows: Rows, decimal: str) -> bool:
-    """True when the first row names groups of columns and the second the columns in them."""
-    if len(rows) < 3:
-        return False
-    upper, lower = [cell.strip() for cell in rows[0]], [cell.strip() for cell in rows[1]]
-    start = next((c for c, cell in enumerate(upper) if cell and c + 1 < len(upper)), 0)
-    if start == 0 and not is_header(rows[1:], decimal) and not _repeats(lower[1:]):
-        return False
-    first = next((c for c, cell in enumerate(upper) if cell), 0)
-    if not lower[first] and lower[first + 1 : first + 2] != [""]:
-        # The heading of the names at the left stands in the upper row, over nothing.
-        first = next((c for c in range(first + 1, len(upper)) if upper[c]), first)
-    values = [c for c in range(first, len(upper)) if _is_measured(rows[2:], c, decimal)]
-    if len(values) < 2:
-        return False
-    above = forward_filled(upper)
-    pairs = [(above[c], lower[c]) for c in values]
-    names = [above[c] for c in values]
-    distinct = len(set(pairs)) == len(pairs) and all(below for _, below in pairs)
-    grouped = 1 < len(set(names)) < len(names) and all(names)
-    return distinct and grouped and _repeats([below for _, below in pairs])
-
-
-def _repeats(cells: Sequence[str]) -> bool:
-    counts = Counter(cell for cell in cells if cell)
-    return bool(counts) and len(counts) * 2 <= sum(counts.values())
-
-
-def _is_measured(rows: Rows, c: int, decimal: str) -> bool:
-    kinds = Counter(read_cell(row[c], decimal).kind for row in rows[:60] if row[c].strip())
-    return kinds[CellKind.NUMBER] > 0 and kinds[CellKind.NUMBER] >= 2 * kinds[CellKind.TEXT]
-
-
-def _is_unit_row(rows: Rows, r: int, decimal: str) -> bool:
-    """True for a row of units under the headings: "(mm²)", "g"."""
-    if r + 2 > len(rows):
-        return False
-    texts = [cell.strip() for cell in rows[r]]
-    over_numbers = [c for c in range(len(texts)) if _is_measured(rows[r + 1 :], c, decimal)]
-    if not over_numbers or not all(
-        not texts[c] or _is_unit(texts[c], decimal) for c in range(len(texts))
-    ):
-        return False
-    units = [texts[c] for c in over_numbers if texts[c]]
-    return any(re.search(r"[()\[\]/²³°%µ]", unit) or len(unit) < 3 for unit in units)
-
-
-def _is_unit(text: str, decimal: str) -> bool:
-    if read_cell(text, decimal).kind is not CellKind.TEXT:
-        return False
-    return is_unit(text.strip("()[]")) or _UNIT.fullmatch(text) is not None
-
-
-def unit_of(text: str) -> str:
-    """The unit in a cell of a row of units."""
-    return name_and_unit(f"x {text}")[1] or text.strip().strip("()[]")
 
 
 def _note_rows(rows: Rows, tail: Rows, row_count: int, first: int, decimal: str) -> tuple[int, ...]:

@@ -1,0 +1,163 @@
+"""What headings in several rows over a block stand for: groups, quantities or mere counting."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from decimus.measurements.facts.kinds import NameKind, kind_of_names
+from decimus.measurements.families import Family, family_of
+from decimus.measurements.headings import name_and_unit
+from decimus.measurements.layouts import WideParts
+from decimus.measurements.lexicon import quantity_in
+from decimus.measurements.profiles import ColumnProfile
+from decimus.measurements.units import is_unit
+from decimus.study.readings import HEADINGS, HEADINGS_ABOVE, HEADINGS_TOP
+from decimus.values import Value
+
+_UNLIKE = 5.0
+"""How many times larger one quantity is than another, in the same group."""
+_ALIKE = 2.5
+"""How many times larger the same quantity is in one group than in another."""
+
+
+class Heads(Value, frozen=True):
+    """What headings in several rows stand for.
+
+    Args:
+        factors: of HEADINGS_TOP, HEADINGS_ABOVE and HEADINGS those whose names are groups.
+        counting: the lowest, where they only count replicates; else None.
+        quantity: the one whose names are different quantities; else None.
+        tops: the heading in the upmost of three rows, by column.
+        unnamed: whether the replicates under each name have none of their own.
+    """
+
+    factors: tuple[int, ...] = ()
+    counting: int | None = None
+    quantity: int | None = None
+    tops: tuple[tuple[int, str], ...] = ()
+    unnamed: bool = False
+
+    @property
+    def levels(self) -> tuple[int, ...]:
+        """Every row of headings that could tell groups apart."""
+        more = () if self.counting is None or self.unnamed else (self.counting,)
+        return (*self.factors, *more)
+
+    def top(self, column: int) -> str:
+        """The upmost heading over a column."""
+        return dict(self.tops).get(column, "")
+
+
+def heads_of(
+    profiles: Sequence[ColumnProfile], tops: Sequence[str], *, unnamed: bool
+) -> tuple[Heads, WideParts] | None:
+    """What the headings stand for and the columns by what they are for.
+
+    None where two rows of headings do no more than cross two factors.
+
+    Args:
+        profiles: the columns; `above` holds the heading over the lowest.
+        tops: the upmost of three headings by column; empty where there are two.
+        unnamed: whether columns under a name have no heading of their own.
+    """
+    block = [p for p in profiles if p.above and p.numbers and (p.heading or unnamed)]
+    start = min((p.index for p in block), default=0)
+    sides = [p for p in profiles if p.index < start and p.texts]
+    if len(block) < 2 or any(p.is_text for p in block):
+        return None
+    uppers = {p.index: (tops[p.index] if tops else "", p.above) for p in block}
+    counts = unnamed or _counts_anew(block, uppers)
+    quantity = _quantity(block, counts=counts)
+    if not (counts or quantity is not None or tops):
+        return None
+    found = [*((HEADINGS_TOP,) if tops else ()), HEADINGS_ABOVE, *(() if counts else (HEADINGS,))]
+    heads = Heads(
+        tuple(level for level in found if level != quantity),
+        HEADINGS if counts else None,
+        quantity,
+        tuple((p.index, tops[p.index]) for p in block) if tops else (),
+        unnamed,
+    )
+    return heads, _parts(sides, block, counts=counts)
+
+
+def _counts_anew(block: Sequence[ColumnProfile], uppers: dict[int, tuple[str, str]]) -> bool:
+    """Whether the lowest headings number replicates from 1 on under every name above."""
+    under: dict[tuple[str, str], list[str]] = {}
+    for profile in block:
+        under.setdefault(uppers[profile.index], []).append(profile.heading)
+    runs = sorted(under.values(), key=len)
+    longest = runs[-1]
+    if len(runs) < 2 or any(run != longest[: len(run)] for run in runs):
+        return False
+    if kind_of_names(longest) is not NameKind.INDEX or longest[0].strip() == "0":
+        return False
+    return family_of(longest) in (Family.TRIALS, Family.UNITS, Family.NUMBERED)
+
+
+def _quantity(block: Sequence[ColumnProfile], *, counts: bool) -> int | None:
+    """The row of headings that names quantities of different units or sizes; None for none."""
+    for level in (HEADINGS_ABOVE,) if counts else (HEADINGS, HEADINGS_ABOVE):
+        named: dict[str, list[ColumnProfile]] = {}
+        others: dict[str, list[ColumnProfile]] = {}
+        for p in block:
+            own, other = (p.heading, p.above) if level == HEADINGS else (p.above, p.heading)
+            named.setdefault(own, []).append(p)
+            others.setdefault(other, []).append(p)
+        if len(named) > 1 and (_are_of_units(tuple(named)) or _are_unlike(named, others)):
+            return level
+    return None
+
+
+def _are_of_units(names: Sequence[str]) -> bool:
+    """Whether names carry different units of measurement, or are of different quantities."""
+    parts = [name_and_unit(name) for name in names]
+    units = {unit for _, unit in parts if is_unit(unit)}
+    quantities = [quantity_in(name) for name, _ in parts]
+    if len(units) > 1 and all(
+        unit or known for (_, unit), known in zip(parts, quantities, strict=True)
+    ):
+        return True
+    return all(quantities) and len(set(quantities)) == len(names)
+
+
+def _are_unlike(
+    named: dict[str, list[ColumnProfile]], others: dict[str, list[ColumnProfile]]
+) -> bool:
+    """Whether sizes differ far more between the names than between what stands beside them."""
+    middles = [_middle(columns) for columns in named.values()]
+    beside = [[_middle([p]) for p in columns] for columns in named.values()]
+    if len(others) < 2 or not all(middles) or not all(all(sizes) for sizes in beside):
+        return False
+    low, *rest = sorted(middles)
+    apart = all(b >= _UNLIKE * a for a, b in zip([low, *rest], rest, strict=False))
+    return apart and all(max(sizes) <= _ALIKE * min(sizes) for sizes in beside)
+
+
+def _middle(columns: Sequence[ColumnProfile]) -> float:
+    values = sorted(abs(v) for p in columns for v in p.values if v == v)
+    return values[len(values) // 2] if values else 0.0
+
+
+def _parts(
+    sides: Sequence[ColumnProfile], block: Sequence[ColumnProfile], *, counts: bool
+) -> WideParts:
+    """The columns at the left: what divides rows, and what names them."""
+    names: int | None = None
+    factors: list[int] = []
+    for profile in sides:
+        is_counting = kind_of_names(tuple(profile.counts)) is NameKind.INDEX
+        names_units = profile.names_rows or is_counting or profile.is_numbering
+        divides = profile.repeats or (counts and profile.is_unique)
+        if divides and not names_units:
+            factors.append(profile.index)
+        elif names is None:
+            names = profile.index
+    used = {names, *factors}
+    return WideParts(
+        names,
+        tuple(factors),
+        tuple(p.index for p in block),
+        (),
+        tuple(p.index for p in sides if p.index not in used),
+    )

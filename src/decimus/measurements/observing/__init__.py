@@ -1,0 +1,1 @@
+"""Every cell that holds a measurement, taken from its table."""

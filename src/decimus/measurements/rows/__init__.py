@@ -1,0 +1,1 @@
+"""Which rows of a table are headings, notes and measurements."""
