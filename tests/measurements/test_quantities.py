@@ -18,6 +18,7 @@ from decimus.terms import Layout
 from decimus.wording.questions import question_sentence
 from decimus.wording.remarks.remarks import remark_words
 from decimus.wording.spans import plain_text
+from tests.conftest import results_of
 
 POTS = "pot,leaf number,mass (g)\n1,4,2.1\n2,5,2.4\n3,4,2.0\n4,6,2.9\n5,5,2.2\n"
 
@@ -293,3 +294,21 @@ def test_headings_that_look_like_groups_are_asked_about() -> None:
     assert "names-may-be-groups" in kinds_asked(found)
     ponds = Results(study_of("Pond 1,Pond 2,Pond 3,Pond 4\n1.1,1.3,1.2,2.1\n1.4,1.1,1.5,2.2\n"))
     assert "names-may-be-groups" not in kinds_asked(ponds)
+
+
+def test_places_and_times_that_only_rise_are_no_outcome() -> None:
+    text = "zuv,фоо,кел,pod\n" + "".join(
+        f"{'ab'[i % 2] * 3},{52.41 + i / 1000:.3f},{30 + i},{value}\n"
+        for i, value in enumerate((11, 14, 6, 16, 12, 11, 7, 13, 19, 19))
+    )
+    results = results_of(text)
+    assert results.measurements.outcome.name == "pod"
+    assert [g.n for g in results.groups.shown] == [5, 5]
+
+
+def test_shares_beside_percents_are_no_numbers_until_converted() -> None:
+    results = results_of("zuv,kel\nA,45%\nA,0.50\nA,48%\nB,60%\nB,58%\nB,0.61\n")
+    assert [g.summary.mean for g in results.groups.shown] == [46.5, 59.0]
+    assert [c.text for c in results.measurements.unreadable] == ["0.50", "0.61"]
+    whole = results_of("zuv,kel\nA,45%\nA,50\nA,48%\nB,60%\nB,58%\nB,61\n")
+    assert [g.n for g in whole.groups.shown] == [3, 3]

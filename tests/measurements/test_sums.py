@@ -111,3 +111,43 @@ def test_one_number_that_equals_a_mean_is_too_little() -> None:
     names = ["oak", "elm", "ash", "fir", "yew", "may", "box"]
     assert computed_run(lines, [[2]] * 7, hints_of(names)) == 0
     assert 0 < bits_of_line([mean], [2], lines[:-1]) < LEFT_OUT_BITS
+
+
+def test_behind_a_mean_of_what_is_counted_stands_no_more_of_it() -> None:
+    """The third column follows from nothing, and has a name that does not go on counting."""
+    text = (
+        "zuv,опа 1,опа 2,опа 3,опа 4,кел,бас\nreed,2.77,3.00,3.34,2.82,2.98,0.37\n"
+        "sand,4.96,4.01,4.20,4.41,4.40,0.37\nmud,5.33,4.62,4.53,4.94,4.86,0.37\n"
+    )
+    results = results_of(text)
+    assert [(g.levels, g.n) for g in results.groups.shown] == [
+        (("reed",), 4),
+        (("sand",), 4),
+        (("mud",), 4),
+    ]
+
+
+def test_totals_far_beyond_what_they_are_of_are_told_from_coarse_numbers() -> None:
+    """Marks out of five add up to sums that no mark can be; a mean among them could be one."""
+    rows = [[3, 4, 5], [2, 5, 4], [5, 5, 1], [4, 3, 3], [1, 2, 2]]
+    lines = [*map(list, zip(*rows, strict=True)), [sum(row) for row in rows]]
+    names = ["опа 1", "опа 2", "опа 3", "кел"]
+    assert computed_run(lines, [[0] * 5] * 4, hints_of(names)) == 1
+    text = "zuv;опа 1;опа 2;опа 3;кел\n" + "".join(
+        f"p{i};{';'.join(map(str, row))};{sum(row)}\n" for i, row in enumerate(rows, start=1)
+    )
+    assert results_of(text).measurements.shape.summary_columns == (4,)
+
+
+def test_a_row_of_totals_below_groups_in_rows_is_no_group() -> None:
+    text = (
+        "zuv,kel I,kel II,kel III,бас,доп\nT1,42.7,39.8,39.5,122.0,40.67\n"
+        "T2,41.3,34.4,39.6,115.3,38.43\nT3,49.5,47.5,45.3,142.3,47.43\n"
+        "T4,52.1,52.4,51.6,156.1,52.03\nбас,185.6,174.1,176.0,535.7,\n"
+    )
+    assert [(g.levels, g.n) for g in results_of(text).groups.shown] == [
+        (("T1",), 3),
+        (("T2",), 3),
+        (("T3",), 3),
+        (("T4",), 3),
+    ]

@@ -14,6 +14,7 @@ from decimus.study.history import History, replayed
 from decimus.study.house_styles import HouseStyle
 from decimus.study.live_parts import OwnWords, Passage
 from decimus.study.looks import Look
+from decimus.study.marks import MarkKind
 from decimus.study.questions import Asked, LevelError, Note, PairOfGroups
 from decimus.study.readings import Reading, SetAside, SummaryColumns
 from decimus.study.studies import Study
@@ -94,6 +95,7 @@ ONE_OF_EACH: tuple[Edit, ...] = (
     edits.ChooseAveraging(column=1, name="flask"),
     edits.ChooseReadingsAcross(are_readings=True),
     edits.CountSummaries(are_counted=True),
+    edits.CountMarked(kind=MarkKind.STRUCK, is_counted=True),
     edits.CountFrequencies(frequencies=1),
     edits.LeaveColumnOut(column=2, name="area"),
     edits.ChooseCode(text="-9999"),

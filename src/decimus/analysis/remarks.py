@@ -9,6 +9,7 @@ from typing import TYPE_CHECKING
 
 from msgspec import Struct
 
+from decimus.analysis.doubts.by_marks import MarkRemark
 from decimus.analysis.error_bars import possible_error_bars
 from decimus.analysis.groups import Group, Groups, ShownGroups
 from decimus.analysis.remarks_on_figure import FigureRemark
@@ -247,6 +248,7 @@ Remark = (
     | FigureRemark
     | SpreadRemark
     | ReadingRemark
+    | MarkRemark
 )
 
 

@@ -476,6 +476,7 @@ class Results:
             return ()
 
         def made() -> tuple[Remark, ...]:
+            from decimus.analysis.doubts.by_marks import remarks_on_marks
             from decimus.analysis.read_anew import would_be_otherwise
             from decimus.analysis.remarks import (
                 remarks_on_groups,
@@ -489,6 +490,7 @@ class Results:
                 *remarks_on_measurements(
                     self.groups, self.row_names, sheet.reading, sheet.source, question.asked
                 ),
+                *remarks_on_marks(self.measurements, sheet.reading, sheet.marks),
                 *remarks_on_summaries(self.table, self.groups, self._summaries_beside),
                 *remarks_on_groups(self.groups, has_lines=bool(question.figure.drawn_pairs)),
             )

@@ -159,6 +159,12 @@ def _add_input(command: argparse.ArgumentParser) -> None:
         "--leave-out", metavar="COL", action="append", help="a column that counts as nothing"
     )
     reading.add_argument(
+        "--marked",
+        metavar="KIND=count|out",
+        action="append",
+        help="whether what a workbook marks counts: hidden-rows, hidden-columns, struck, noted",
+    )
+    reading.add_argument(
         "--frequencies",
         metavar="COL|headings",
         help="what says how often each value was found: a column, or cells under values",

@@ -19,7 +19,8 @@ from decimus.measurements.headings import name_and_unit
 from decimus.measurements.kept import table_shape
 from decimus.measurements.numbers import is_number
 from decimus.measurements.shapes import TableShape
-from decimus.study.edits import BringInTable, ChooseUnit, SplitNames
+from decimus.study.edits import BringInTable, ChooseUnit, CountMarked, SplitNames
+from decimus.study.marks import MarkKind
 from decimus.study.questions import Question
 from decimus.study.readings import HEADINGS, NOBODY, Reading, SummaryColumns
 from decimus.study.studies import Sheet, Study
@@ -131,6 +132,8 @@ def _read_as_told(arguments: argparse.Namespace, study: Study, number: int) -> S
             reading = _summary_told(arguments, shape, reading)
         question = _asked(arguments, shape, question, sheet.table)
     study = study.with_sheet(question.asked.sheet, replace(sheet, reading=reading))
+    for said in arguments.marked or ():
+        study = _mark_told(said, question.asked.sheet).apply(study)
     if arguments.split_names:
         study = study.with_question(number, question)
         study = SplitNames(
@@ -139,6 +142,16 @@ def _read_as_told(arguments: argparse.Namespace, study: Study, number: int) -> S
         question = study.questions[number]
     study = study.with_question(number, question)
     return _named(arguments, study, number)
+
+
+def _mark_told(said: str, sheet: int) -> CountMarked:
+    """Whether what the workbook marks counts: "struck=out"."""
+    name, _, answer = said.partition("=")
+    kind = next((kind for kind in MarkKind if kind.option == name), None)
+    if kind is None or answer not in ("count", "out"):
+        known = ", ".join(kind.option for kind in MarkKind)
+        raise UsageError(f"--marked {said}: say KIND=count or KIND=out, KIND one of {known}")
+    return CountMarked(kind=kind, is_counted=answer == "count", sheet=sheet)
 
 
 def _plainly_told(arguments: argparse.Namespace, reading: Reading) -> Reading:

@@ -13,7 +13,7 @@ from decimus.formats.decoding import decoded
 from decimus.formats.delimited import decoded_table, find_delimiter
 from decimus.formats.files import name_in_words, read_bytes, stored_path
 from decimus.formats.progress import Progress, no_progress
-from decimus.study.readings import Reading
+from decimus.study.readings import CellNote, Reading
 from decimus.study.studies import Source
 from decimus.study.tables import Table
 from decimus.values import Value
@@ -46,6 +46,7 @@ class FoundTable(Value, frozen=True):
         return Reading(
             decimal="." if self.has_true_numbers else None,
             likely_decimal="," if self.has_semicolons else None,
+            cell_notes=tuple(CellNote(*note) for note in self.source.marks.noted),
         )
 
 
@@ -68,6 +69,8 @@ def table_in(
         delimiter=delimiter,
         part=found.source.part,
         others=found.source.others,
+        marks=found.source.marks,
+        extent=found.source.extent,
     )
     return replace(found, source=source)
 
@@ -166,7 +169,12 @@ def _in_workbook(
     parted = {b.sheet for b in blocks if b.cells}
     shown = [b for b in blocks if b.has_numbers and (b.cells or b.sheet not in parted)]
     others = tuple(dict.fromkeys(b.name for b in shown if b.name != block.name))
-    source = Source(part=block.name, others=others if sheet is None else ())
+    source = Source(
+        part=block.name,
+        others=others if sheet is None else (),
+        marks=block.marks,
+        extent=(block.table.row_count, block.table.column_count),
+    )
     return FoundTable(block.table, source, parts, has_true_numbers=block.has_true_numbers)
 
 

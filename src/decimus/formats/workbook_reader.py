@@ -17,6 +17,8 @@ import msgspec
 
 from decimus.formats.archives import ArchiveError, opened
 from decimus.formats.sheet_extents import extents
+from decimus.formats.sheet_marks import marks_of
+from decimus.study.marks import Marks
 
 COMPOUND = b"\xd0\xcf\x11\xe0"
 _MOST_RECTANGLE = 20_000_000
@@ -27,12 +29,13 @@ class Answer(msgspec.Struct, frozen=True):
     """What came of it: sheets with their cells as text, or why there are none.
 
     `hidden` names the sheets that are not shown, `fractions` those with true numbers that have
-    decimals.
+    decimals, `marks` what is hidden, struck or noted in a sheet.
     """
 
     sheets: list[tuple[str, list[list[str]]]] = []
     hidden: list[str] = []
     fractions: list[str] = []
+    marks: dict[str, Marks] = {}
     is_protected: bool = False
     problem: str = ""
     remedy: str = ""
@@ -43,6 +46,7 @@ _FAR_OUT = "Delete what stands far out, or save the table as CSV"
 
 def answer_for(content: bytes) -> Answer:
     """The cells in a workbook, or what is wrong with it."""
+    marks: dict[str, Marks] = {}
     if not content.startswith(COMPOUND):
         try:
             with opened(content) as archive:
@@ -53,6 +57,7 @@ def answer_for(content: bytes) -> Answer:
                             f"{extent.columns:,} cells, of which {extent.filled:,} are filled",
                             remedy=_FAR_OUT,
                         )
+                marks = marks_of(archive)
         except (ArchiveError, KeyError) as error:
             return Answer(problem=f"The workbook is damaged or cut short ({error})")
     from python_calamine import (
@@ -83,7 +88,7 @@ def answer_for(content: bytes) -> Answer:
         return Answer(is_protected=True)
     except (CalamineError, OSError, ValueError, OverflowError) as error:
         return Answer(problem=f"The workbook is damaged or not one ({error})")
-    return Answer(sheets, hidden, fractions)
+    return Answer(sheets, hidden, fractions, marks)
 
 
 def cell_text(cell: object) -> str:

@@ -18,6 +18,7 @@ from decimus.errors import TableError
 from decimus.formats.archives import ArchiveError, opened
 from decimus.formats.progress import Progress, no_progress
 from decimus.formats.workbook_reader import COMPOUND, Answer
+from decimus.study.marks import Marks
 from decimus.study.tables import Block, Table
 from decimus.values import Value
 
@@ -44,6 +45,7 @@ class SheetBlock(Value, frozen=True):
         table: its cells.
         is_hidden: whether the sheet is not shown.
         has_true_numbers: whether its cells hold true numbers with decimals.
+        marks: what is hidden, struck or noted in it.
     """
 
     sheet: str
@@ -51,6 +53,7 @@ class SheetBlock(Value, frozen=True):
     table: Table
     is_hidden: bool = False
     has_true_numbers: bool = False
+    marks: Marks = Marks()
 
     @property
     def name(self) -> str:
@@ -108,6 +111,7 @@ def sheet_blocks(
             block,
             is_hidden=name in answer.hidden,
             has_true_numbers=name in answer.fractions,
+            marks=_marks_in(block, answer.marks.get(name, Marks())),
         )
         for name, rows in answer.sheets
         for block in blocks_of(rows, name, title)
@@ -117,6 +121,13 @@ def sheet_blocks(
             "The workbook is empty", where=where, remedy="Choose one with measurements"
         )
     return tuple(found)
+
+
+def _marks_in(block: SheetBlock, marks: Marks) -> Marks:
+    """The marks of a sheet that are in one of its blocks."""
+    found = _RANGE.fullmatch(block.cells)
+    top, left = (int(found[2]) - 1, _column_number(found[1])) if found else (0, 0)
+    return marks.within(top, left, block.table.row_count, block.table.column_count)
 
 
 class _Latest:

@@ -9,6 +9,7 @@ from decimus.measurements.families import Family, family_of
 from decimus.measurements.headings import name_and_unit
 from decimus.measurements.layouts import WideParts
 from decimus.measurements.lexicon import quantity_in
+from decimus.measurements.numbers import CellKind, read_cell
 from decimus.measurements.profiles import ColumnProfile
 from decimus.measurements.units import is_unit
 from decimus.study.readings import HEADINGS, HEADINGS_ABOVE, HEADINGS_TOP
@@ -124,14 +125,22 @@ def _are_of_units(names: Sequence[str]) -> bool:
 def _are_unlike(
     named: dict[str, list[ColumnProfile]], others: dict[str, list[ColumnProfile]]
 ) -> bool:
-    """Whether sizes differ far more between the names than between what stands beside them."""
+    """Whether sizes and decimals differ between the names, and not what stands beside them."""
     middles = [_middle(columns) for columns in named.values()]
     beside = [[_middle([p]) for p in columns] for columns in named.values()]
     if len(others) < 2 or not all(middles) or not all(all(sizes) for sizes in beside):
         return False
     low, *rest = sorted(middles)
     apart = all(b >= _UNLIKE * a for a, b in zip([low, *rest], rest, strict=False))
+    fine = [{_decimals(p) for p in columns} for columns in named.values()]
+    if any(len(own) > 1 for own in fine) or len({min(own) for own in fine}) < len(fine):
+        return False  # one quantity is typed as finely in every group, however large it is
     return apart and all(max(sizes) <= _ALIKE * min(sizes) for sizes in beside)
+
+
+def _decimals(profile: ColumnProfile) -> int:
+    cells = [read_cell(text, profile.decimal) for text in profile.texts]
+    return max((cell.decimals for cell in cells if cell.kind is CellKind.NUMBER), default=0)
 
 
 def _middle(columns: Sequence[ColumnProfile]) -> float:

@@ -178,6 +178,7 @@ _ANEW: dict[str, object] = {
     "limits": None,
     "missing_codes": (),
     "true_codes": (),
+    "counts_marked": (),
     "joins": (),
     "asides": (),
     "missing_reasons": (),

@@ -6,7 +6,7 @@ from msgspec.structs import replace
 
 from decimus.analysis.results import Results
 from decimus.measurements.shapes import TableShape
-from decimus.study.edits import Edit, SplitNames
+from decimus.study.edits import CountMarked, Edit, SplitNames
 from decimus.study.questions import Question
 from decimus.study.readings import CELLS, HEADINGS, NOBODY, Reading
 from decimus.terms import Layout
@@ -18,6 +18,8 @@ def options_of_edit(results: Results, edit: Edit) -> Options | None:
     """The options that do what an edit does to the reading; None where none do."""
     if isinstance(edit, SplitNames):
         return ("--split-names", edit.column)
+    if isinstance(edit, CountMarked):
+        return ("--marked", f"{edit.kind.option}={'count' if edit.is_counted else 'out'}")
     study = edit.apply(results.study)
     before, after = results.question, study.questions[results.number]
     sheet = study.sheets[before.asked.sheet]

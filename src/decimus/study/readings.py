@@ -11,6 +11,7 @@ import msgspec
 from decimus.study.adjustments import AnyAdjustment, ComputedColumn
 from decimus.study.decisions import Decided
 from decimus.study.limits import DecimalSign, HeaderRows, Index
+from decimus.study.marks import MarkKind
 from decimus.terms import Layout, LevelKind, LimitRule, Meaning, Quantile
 
 CELLS = -1
@@ -128,6 +129,7 @@ class Reading(msgspec.Struct, frozen=True):
         readings_across: whether columns beside each other are readings of one unit.
         missing_codes: numbers that stand for missing measurements, as typed: "-9999".
         true_codes: numbers that look so and were measured.
+        counts_marked: ways in which a workbook marks cells that count all the same.
         left_out: columns that count as nothing.
         frequencies: the column that says how often each value was found; HEADINGS where the
             headings are the values and each cell says how often.
@@ -165,6 +167,7 @@ class Reading(msgspec.Struct, frozen=True):
     frequencies: int | None = None
     missing_codes: tuple[str, ...] = ()
     true_codes: tuple[str, ...] = ()
+    counts_marked: tuple[MarkKind, ...] = ()
     limits: LimitRule | None = None
     summary: SummaryColumns = SummaryColumns()
     joins: tuple[LevelJoin, ...] = ()

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import msgspec
 
+from decimus.study.marks import Marks
 from decimus.study.number_styles import NumberStyle
 from decimus.study.questions import Question
 from decimus.study.readings import Reading
@@ -21,6 +22,8 @@ class Source(msgspec.Struct, frozen=True):
         part: the sheet and block of a workbook.
         delimiter: what stood between cells where that was said.
         others: the names of other tables in the file.
+        marks: what the workbook hid, struck or noted when the table was read.
+        extent: how many rows and columns the table had then.
     """
 
     name: str = ""
@@ -30,6 +33,8 @@ class Source(msgspec.Struct, frozen=True):
     part: str = ""
     delimiter: str | None = None
     others: tuple[str, ...] = ()
+    marks: Marks = Marks()
+    extent: tuple[int, int] = (0, 0)
 
 
 class Sheet(msgspec.Struct, frozen=True):
@@ -38,6 +43,12 @@ class Sheet(msgspec.Struct, frozen=True):
     table: Table = Table()
     reading: Reading = Reading()
     source: Source = Source()
+
+    @property
+    def marks(self) -> Marks:
+        """What its workbook marks, as long as the table has the rows and columns it had then."""
+        is_as_read = self.source.extent == (self.table.row_count, self.table.column_count)
+        return self.source.marks if is_as_read else Marks()
 
 
 class Study(msgspec.Struct, frozen=True):

@@ -70,17 +70,22 @@ class NamesMayBeGroups(Struct, frozen=True):
 
 
 class MayBeFrequencies(Struct, frozen=True):
-    """Whole numbers that could say how often each of some values was found, or that do.
+    """Whole numbers that could say how often each of some values was found.
 
     Args:
         values: the values as typed, in order.
         frequencies: the column that says how often; HEADINGS where the headings are the values.
-        is_taken: whether they are read so.
     """
 
     values: tuple[str, ...]
     frequencies: int
-    is_taken: bool
+
+
+class ReadAsFrequencies(Struct, frozen=True):
+    """Whole numbers that say how often each of some values was found; fields as before."""
+
+    values: tuple[str, ...]
+    frequencies: int
 
 
 class CountedUnderHeadings(Struct, frozen=True):
@@ -102,6 +107,7 @@ StructureRemark = (
     | MayBeSummary
     | NamesMayBeGroups
     | MayBeFrequencies
+    | ReadAsFrequencies
 )
 
 
@@ -131,10 +137,10 @@ def _may_be_frequencies(shape: TableShape, reading: Reading) -> list[StructureRe
         columns = shape.measured if c == HEADINGS else ()
         values = tuple(shape.column(m).heading for m in columns)
         values = values or tuple(dict.fromkeys(shape.column(shape.measured[0]).texts))
-        return [MayBeFrequencies(values, c, is_taken=True)]
+        return [ReadAsFrequencies(values, c)]
     across = _values_over_counts(shape)
     if across:
-        return [MayBeFrequencies(across, HEADINGS, is_taken=False)]
+        return [MayBeFrequencies(across, HEADINGS)]
     numbers = [p for p in shape.columns if p.is_numeric]
     texts = [p for p in shape.columns if p.is_text]
     if len(numbers) != 2 or len(texts) > 1 or any(len(p.counts) * 2 > len(p.texts) for p in texts):
@@ -158,7 +164,7 @@ def _may_be_frequencies(shape: TableShape, reading: Reading) -> list[StructureRe
     if values_in.unit_in_heading or values_in.is_about(Sense.TIME, Sense.GROUP, Sense.SUBJECT):
         return []
     texts_of = tuple(str(v) for v in sorted(set(found)))
-    return [MayBeFrequencies(texts_of, counts_in.index, is_taken=False)]
+    return [MayBeFrequencies(texts_of, counts_in.index)]
 
 
 def _values_over_counts(shape: TableShape) -> tuple[str, ...]:

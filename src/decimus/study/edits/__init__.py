@@ -16,7 +16,7 @@ from decimus.study.edits.adjustments import (
     SplitNames,
     TakeBackAdjustment,
 )
-from decimus.study.edits.asides import CountAgain, ExplainMissing, SetValuesAside
+from decimus.study.edits.asides import CountAgain, CountMarked, ExplainMissing, SetValuesAside
 from decimus.study.edits.cells import (
     BringInTable,
     DeleteColumns,
@@ -169,6 +169,7 @@ Edit = (
     | SplitNames
     | JoinLevels
     | CountAgain
+    | CountMarked
     | ExplainMissing
     | SetValuesAside
     | AddTable
@@ -321,6 +322,7 @@ __all__ = [
     "ComputeColumn",
     "CountAgain",
     "CountFrequencies",
+    "CountMarked",
     "CountSummaries",
     "DeleteColumns",
     "DeleteRows",

@@ -6,6 +6,7 @@ from msgspec.structs import replace
 
 from decimus.errors import ChoiceError
 from decimus.study.edits.kinds import SheetEdit
+from decimus.study.marks import MarkKind
 from decimus.study.readings import MissingReason, SetAside
 from decimus.study.studies import Sheet
 
@@ -32,6 +33,38 @@ class SetValuesAside(SheetEdit, frozen=True, kw_only=True):
         new = {replace(aside, reason="") for aside in self.asides}
         kept = tuple(a for a in sheet.reading.asides if replace(a, reason="") not in new)
         return replace(sheet, reading=replace(sheet.reading, asides=(*kept, *self.asides)))
+
+
+class CountMarked(SheetEdit, frozen=True, kw_only=True):
+    """Leave out what the workbook hides, strikes or notes, or say that it counts."""
+
+    kind: MarkKind
+    is_counted: bool
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return f"{'count' if self.is_counted else 'leave out'} {self.kind.value}"
+
+    def changed(self, sheet: Sheet) -> Sheet:
+        """The sheet with these set aside, or counted without a question."""
+        reading, marks = sheet.reading, sheet.marks
+        if self.is_counted:
+            kinds = tuple(dict.fromkeys((*reading.counts_marked, self.kind)))
+            return replace(sheet, reading=replace(reading, counts_marked=kinds))
+        if self.kind is MarkKind.HIDDEN_COLUMNS:
+            left_out = tuple(dict.fromkeys((*reading.left_out, *marks.hidden_columns)))
+            return replace(sheet, reading=replace(reading, left_out=left_out))
+        asides: dict[MarkKind, tuple[SetAside, ...]] = {
+            MarkKind.HIDDEN_ROWS: tuple(
+                SetAside("hidden in the workbook", row) for row in marks.hidden_rows
+            ),
+            MarkKind.STRUCK: tuple(
+                SetAside("struck through in the workbook", *place) for place in marks.struck
+            ),
+            MarkKind.NOTED: tuple(SetAside(text, row, column) for row, column, text in marks.noted),
+        }
+        return SetValuesAside(asides=asides[self.kind], sheet=self.sheet).changed(sheet)
 
 
 class CountAgain(SheetEdit, frozen=True, kw_only=True):

@@ -53,8 +53,18 @@ def structure_remark(results: Results, remark: facts.StructureRemark) -> RemarkW
                 ),
                 is_open=True,
             )
-        case facts.MayBeFrequencies(values, frequencies, is_taken):
-            return _frequencies(results, values, frequencies, is_taken=is_taken)
+        case facts.MayBeFrequencies(values, frequencies):
+            return _may_be_frequencies(results, values, frequencies)
+        case facts.ReadAsFrequencies(values, frequencies):
+            is_across, shape = frequencies == HEADINGS, results.measurements.shape
+            says = "the number below it" if is_across else shape.name(frequencies)
+            sheet = results.question.asked.sheet
+            return RemarkWords(
+                "measurements",
+                f"Read as frequencies: {listed(values)} each count as often as {says} says.",
+                "Every one of them is a measurement then.",
+                (("they are measurements", CountFrequencies(frequencies=None, sheet=sheet)),),
+            )
         case facts.CountedUnderHeadings(names, factors):
             return RemarkWords(
                 "measurements",
@@ -97,21 +107,10 @@ def _split(results: Results, heading: str) -> tuple[tuple[str, Edit], ...]:
     return (("they are groups", edit),)
 
 
-def _frequencies(
-    results: Results, values: tuple[str, ...], frequencies: int, *, is_taken: bool
-) -> RemarkWords:
+def _may_be_frequencies(results: Results, values: tuple[str, ...], frequencies: int) -> RemarkWords:
     sheet = results.question.asked.sheet
     is_across = frequencies == HEADINGS
     counts = "The numbers" if is_across else results.measurements.shape.name(frequencies)
-    back = ("they are measurements", CountFrequencies(frequencies=None, sheet=sheet))
-    if is_taken:
-        return RemarkWords(
-            "measurements",
-            f"Read as frequencies: {listed(values)} each count as often as "
-            f"{'the number below it' if is_across else counts} says.",
-            "Every one of them is a measurement then.",
-            (back,),
-        )
     way = (
         "they say how often each value was found",
         CountFrequencies(frequencies=frequencies, sheet=sheet),

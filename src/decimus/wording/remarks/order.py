@@ -11,6 +11,7 @@ from decimus.analysis import remarks_on_designs as designs
 from decimus.analysis import remarks_on_figure as shown
 from decimus.analysis import remarks_on_reading as doubts
 from decimus.analysis import remarks_on_spread as spread
+from decimus.analysis.doubts import by_marks as marks
 from decimus.analysis.doubts import by_structure as forms
 from decimus.analysis.results import Results
 from decimus.terms import LimitRule
@@ -41,6 +42,7 @@ _QUESTIONS: tuple[type, ...] = (
     forms.NamesMayBeGroups,
     forms.MayBeFrequencies,
     forms.CountedUnderHeadings,
+    marks.MarkedInWorkbook,
     *_DOUBTED_DESIGNS,
     facts.UncountedReadings,
     doubts.OtherOutcomes,
@@ -63,6 +65,7 @@ _CHANGES: tuple[type, ...] = (
     doubts.RowsWithoutGroup,
     doubts.OtherSigns,
     forms.WorkedOut,
+    forms.ReadAsFrequencies,
     designs.ReadingsAveraged,
     doubts.ReadOtherwiseNow,
     facts.SimilarLevels,
@@ -76,6 +79,7 @@ _CHANGES: tuple[type, ...] = (
     doubts.TableBelow,
     doubts.OtherTables,
     facts.EmptyGroups,
+    marks.NeverComputed,
     facts.MissingCells,
     facts.AbsentCells,
     spread.FarOut,

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from msgspec.structs import replace
 
 from decimus.analysis import remarks as facts
+from decimus.analysis.doubts.by_marks import MarkRemark
 from decimus.analysis.doubts.by_structure import StructureRemark
 from decimus.analysis.outcomes import remarks_on_outcomes, results_beside
 from decimus.analysis.remarks_on_designs import DesignRemark
@@ -26,6 +27,7 @@ from decimus.wording.remarks.on_designs import design_remark
 from decimus.wording.remarks.on_drawn import drawn_remark
 from decimus.wording.remarks.on_figure import figure_remark
 from decimus.wording.remarks.on_groups import group_remark
+from decimus.wording.remarks.on_marks import mark_remark
 from decimus.wording.remarks.on_reading import column_remark, table_remark
 from decimus.wording.remarks.on_spread import spread_remark
 from decimus.wording.remarks.on_structure import structure_remark
@@ -112,6 +114,8 @@ def _words(  # noqa: PLR0911 - a case per kind
         return table_remark(results, remark)
     if isinstance(remark, ColumnRemark):
         return column_remark(results, remark)
+    if isinstance(remark, MarkRemark):
+        return mark_remark(results, remark)
     if isinstance(remark, StructureRemark):
         return structure_remark(results, remark)
     if isinstance(remark, DesignRemark):

@@ -1,0 +1,156 @@
+"""Headings in several rows: groups, quantities, replicates without names, labels over columns."""
+
+from __future__ import annotations
+
+import pytest
+
+from decimus.measurements.heads import Heads
+from decimus.report.reading_options import options_of_edit
+from decimus.study.edits import ChooseFactors
+from decimus.study.readings import HEADINGS, HEADINGS_ABOVE, HEADINGS_TOP
+from decimus.wording.measurements.readings import reading_sentence
+from decimus.wording.remarks.remarks import remark_words
+from decimus.wording.spans import plain_text
+from tests.conftest import results_of
+
+VALUES = "0.1,96,89,90,92,88,91\n1,81,75,76,74,72,77\n10,54,60,61,57,58,63\n"
+
+
+def means(text: str) -> dict[tuple[str, ...], tuple[int, float]]:
+    groups = results_of(text).groups.shown
+    return {g.levels: (g.n, round(g.summary.mean or 0, 6)) for g in groups}
+
+
+UNNAMED = {
+    ("reed", "0.1"): (3, round((96 + 89 + 90) / 3, 6)),
+    ("sand", "0.1"): (3, round((92 + 88 + 91) / 3, 6)),
+    ("reed", "1"): (3, round((81 + 75 + 76) / 3, 6)),
+    ("sand", "1"): (3, round((74 + 72 + 77) / 3, 6)),
+    ("reed", "10"): (3, round((54 + 60 + 61) / 3, 6)),
+    ("sand", "10"): (3, round((57 + 58 + 63) / 3, 6)),
+}
+
+
+@pytest.mark.parametrize(
+    "head",
+    [
+        "zuv (µM),reed,,,sand,,\n",
+        ",reed,,,sand,,\nzuv (µM),1,2,3,1,2,3\n",
+        ",reed,,,sand,,\nzuv (µM),rep 1,rep 2,rep 3,rep 1,rep 2,rep 3\n",
+        ",reed,,,sand,,\nzuv (µM),опа 1,опа 2,опа 3,опа 1,опа 2,опа 3\n",
+    ],
+)
+def test_columns_under_a_name_that_count_or_have_none_are_replicates(head: str) -> None:
+    assert means(head + VALUES) == UNNAMED
+
+
+def test_numbered_names_that_nobody_knows_are_asked_about() -> None:
+    head = ",reed,,,sand,,\nzuv (µM),опа 1,опа 2,опа 3,опа 1,опа 2,опа 3\n"
+    results = results_of(head + VALUES)
+    remark = next(r for r in remark_words(results) if r.kind == "counted-under-headings")
+    assert remark.is_open
+    assert "опа 1, опа 2 and опа 3" in remark.head
+    edit = remark.fixes[0][1]
+    assert isinstance(edit, ChooseFactors)
+    assert edit.factors == (HEADINGS_ABOVE, HEADINGS, 0)
+    counted = results_of(",reed,,,sand,,\nzuv (µM),1,2,3,1,2,3\n" + VALUES)
+    assert not any(r.kind == "counted-under-headings" for r in remark_words(counted))
+
+
+def test_what_was_measured_is_asked_where_replicates_stand_across() -> None:
+    kinds = {r.kind for r in remark_words(results_of("zuv (µM),reed,,,sand,,\n" + VALUES))}
+    assert "rows-unnamed" in kinds
+
+
+def test_rows_that_number_units_are_averaged_over_what_stands_across() -> None:
+    text = "mouse,reed,,,sand,,\n1,96,89,91,92,88,90\n2,81,75,75,74,72,76\n3,54,60,60,57,60,63\n"
+    assert means(text) == {
+        ("reed",): (3, round((276 / 3 + 231 / 3 + 174 / 3) / 3, 6)),
+        ("sand",): (3, round((270 / 3 + 222 / 3 + 180 / 3) / 3, 6)),
+    }
+
+
+_UNDER = ",reed,,sand,\n,Stalk (cm),Pod (g),Stalk (cm),Pod (g)\n"
+_OVER = ",Stalk (cm),,Pod (g),\n,reed,sand,reed,sand\n"
+_BY_SIZE = ",Ба,,До,\n,reed,sand,reed,sand\n"
+_BY_GROUP = "1,11.9,1.48,16.9,1.24\n2,12.4,1.57,16.7,1.33\n3,12.6,1.24,17.9,1.45\n"
+_BY_QUANTITY = "1,11.9,16.9,1.48,1.24\n2,12.4,16.7,1.57,1.33\n3,12.6,17.9,1.24,1.45\n"
+QUANTITIES = [_UNDER + _BY_GROUP, _OVER + _BY_QUANTITY, _BY_SIZE + _BY_QUANTITY]
+
+
+@pytest.mark.parametrize("text", QUANTITIES)
+def test_quantities_over_or_under_groups_are_outcomes(text: str) -> None:
+    results = results_of(text)
+    assert [(g.levels, g.n) for g in results.groups.shown] == [(("reed",), 3), (("sand",), 3)]
+    assert results.groups.shown[0].summary.mean == pytest.approx((11.9 + 12.4 + 12.6) / 3)
+    remark = next(r for r in remark_words(results) if r.kind == "other-outcomes")
+    assert remark.is_open
+    other = results_of(text, remark.fixes[0][1])
+    assert other.groups.shown[1].summary.mean == pytest.approx((1.24 + 1.33 + 1.45) / 3)
+    assert (
+        other.measurements.outcome.name
+        == remark.fixes[0][0].removeprefix("ask about ").split(" (")[0]
+    )
+    name = remark.fixes[0][0].removeprefix("ask about ")
+    assert options_of_edit(results, remark.fixes[0][1]) == ("--value", name)
+
+
+def test_units_of_quantities_follow_the_one_asked_about() -> None:
+    results = results_of(QUANTITIES[0])
+    assert (results.measurements.outcome.name, results.measurements.outcome.unit) == ("Stalk", "cm")
+
+
+def test_the_same_quantity_in_groups_of_other_sizes_stays_two_factors() -> None:
+    text = ",reed,,sand,\n,dry,wet,dry,wet\n1,11.9,12.4,61.9,66.9\n2,12.4,12.9,62.4,66.7\n"
+    assert len(results_of(text).measurements.factors) == 2
+
+
+THREE = (
+    ",2022,,,,2023,,,\n,low,,high,,low,,high,\nbench,rye,oat,rye,oat,rye,oat,rye,oat\n"
+    "I,4.89,5.23,5.16,5.29,5.98,6.36,6.41,8.00\nII,4.27,4.82,5.71,5.72,6.06,6.34,6.96,7.32\n"
+)
+
+
+def test_three_rows_of_headings_are_three_factors() -> None:
+    results = results_of(THREE)
+    factors = [f.variable for f in results.measurements.factors]
+    assert factors == [HEADINGS_TOP, HEADINGS_ABOVE, HEADINGS]
+    found = {g.levels: g.summary.mean for g in results.groups.shown}
+    assert len(found) == 8
+    assert found["2023", "high", "oat"] == pytest.approx((8.00 + 7.32) / 2)
+    assert "Three rows hold names" in plain_text(reading_sentence(results))
+
+
+def test_words_over_words_are_labels_and_no_groups() -> None:
+    text = (
+        "var1,var2\nWhich zuv was it?,How heavy (g)?\nzuv,load\n"
+        + "".join(f"reed,{v}\n" for v in (3.1, 3.3, 3.2))
+        + "".join(f"sand,{v}\n" for v in (4.1, 4.3, 4.5))
+    )
+    results = results_of(text)
+    assert [(g.levels, g.n) for g in results.groups.shown] == [(("reed",), 3), (("sand",), 3)]
+    assert results.measurements.outcome.name == "load"
+
+
+def test_names_with_values_above_the_headings_are_no_groups() -> None:
+    text = "Run,17\nGain,1200\nLot,12\nZuv,Signal\n" + "".join(
+        f"{g},{v}\n" for g, v in (("a1", 3.1), ("a1", 3.3), ("b1", 4.1), ("b1", 4.4))
+    )
+    results = results_of(text)
+    assert [(g.levels, g.n) for g in results.groups.shown] == [(("a1",), 2), (("b1",), 2)]
+    assert results.measurements.outcome.name == "Signal"
+
+
+def test_a_title_with_a_unit_names_what_a_block_holds() -> None:
+    results = results_of("Stalk mass (g),,\nreed,sand,mud\n3.1,4.1,5.1\n3.2,4.4,5.0\n3.0,4.2,5.3\n")
+    assert (results.measurements.outcome.name, results.measurements.outcome.unit) == (
+        "Stalk mass",
+        "g",
+    )
+    plain = results_of("Stalks of May,,\nreed,sand,mud\n3.1,4.1,5.1\n3.2,4.4,5.0\n3.0,4.2,5.3\n")
+    assert not plain.measurements.outcome.is_named
+
+
+def test_two_rows_of_headings_that_cross_need_no_more() -> None:
+    shape = results_of(",reed,,sand,\n,dry,wet,dry,wet\n1,3,4,5,6\n2,4,5,6,8\n").measurements.shape
+    assert shape.heads == Heads()
