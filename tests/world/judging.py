@@ -32,8 +32,18 @@ class Verdict:
     why: str = ""
 
 
-def judged(made: Experiment, table: Written) -> Verdict:
-    """The verdict on one table."""
+def judged(made: Experiment, table: Written, *, has_names: bool = True) -> Verdict:
+    """The verdict on one table.
+
+    Args:
+        made: what it is of.
+        table: how it was written.
+        has_names: whether groups have their names; without, only their numbers are compared.
+    """
+
+    def differs(results: Results) -> str:
+        return _differs(results, made, table, has_names=has_names)
+
     try:
         found = table_of_bytes(table.content, "t", title="t")
         edit = BringInTable(table=found.table, reading=found.first_reading)
@@ -43,18 +53,14 @@ def judged(made: Experiment, table: Written) -> Verdict:
             return Verdict("refused", results.problem.what)
     except InputError as error:
         return Verdict("refused", error.what)
-    why = _differs(results, made, table)
+    why = differs(results)
     words = remark_words(results)
     asks = [remark for remark in words if remark.is_open]
     if not why:
         return Verdict("asked" if asks else "right")
-    if leads_to_it(
-        study, results, lambda other: _differs(other, made, table), more=MOST_ANSWERS - 1
-    ):
+    if leads_to_it(study, results, differs, more=MOST_ANSWERS - 1):
         return Verdict("other asked", why)
-    if asks and any(
-        not _differs(Results(_said(study, other)), made, table) for other in results.alternatives
-    ):
+    if asks and any(not differs(Results(_said(study, o))) for o in results.alternatives):
         return Verdict("other asked", why)
     return Verdict("wrong", why)
 
@@ -99,16 +105,16 @@ def _said(study: Study, other: OtherReading) -> Study:
     return study.with_sheet(0, replace(study.sheets[0], reading=other.reading))
 
 
-def _differs(results: Results, made: Experiment, table: Written) -> str:
+def _differs(results: Results, made: Experiment, table: Written, *, has_names: bool) -> str:
     """How the reading differs from what was meant; "" where it does not."""
     measurements = results.measurements
     if table.summary is not None:
-        return _summary_differs(results, table)
+        return _summary_differs(results, table, has_names=has_names)
     if measurements.is_summarised:
         return "read as summaries"
     want = Counter(
         (
-            _plain_levels(levels),
+            _plain_levels(levels) if has_names else frozenset(),
             tuple(sorted(round(_mean(r), 6) for r in units if r)),
         )
         for levels, units in made.groups().items()
@@ -116,7 +122,7 @@ def _differs(results: Results, made: Experiment, table: Written) -> str:
     got = Counter(
         (
             # The one group of a table without groups has no name to go by.
-            frozenset(_plain(level) for level in group.levels if made.factors),
+            frozenset(_plain(level) for level in group.levels if made.factors and has_names),
             tuple(sorted(round(v, 6) for v in group.values)),
         )
         for group in measurements.groups
@@ -127,7 +133,7 @@ def _differs(results: Results, made: Experiment, table: Written) -> str:
         return ""
     if made.is_within != measurements.units.is_same:
         return f"{made.design} read as {'same' if measurements.units.is_same else 'independent'}"
-    return _names_differ(results, made, table)
+    return _names_differ(results, made, table) if has_names else ""
 
 
 def _names_differ(results: Results, made: Experiment, table: Written) -> str:
@@ -141,11 +147,15 @@ def _names_differ(results: Results, made: Experiment, table: Written) -> str:
     return ""
 
 
-def _summary_differs(results: Results, table: Written) -> str:
+def _summary_differs(results: Results, table: Written, *, has_names: bool) -> str:
     measurements = results.measurements
     if not measurements.is_summarised:
         return f"summaries read as measurements ({measurements.shape.layout.value})"
     wanted = table.summary or {}
+    if not has_names:
+        every = [group.given for group in measurements.groups if group.given is not None]
+        found = sorted((one.given_mean, one.given_n or 0) for one in every)
+        return "" if found == sorted((m, n) for m, _, n in wanted.values()) else f"{found}"
     want = {_plain_levels(levels): found for levels, found in wanted.items()}
     for group in measurements.groups:
         key = frozenset(_plain(level) for level in group.levels)

@@ -47,6 +47,13 @@ class Written:
 
 def written(rng: random.Random, made: Experiment) -> Written:
     """The experiment in a random layout of those it can stand in."""
+    rows, out = laid_out(rng, made)
+    out.content = _bytes(rng, rows, out)
+    return out
+
+
+def laid_out(rng: random.Random, made: Experiment) -> tuple[Rows, Written]:
+    """The cells of the experiment in a random layout, without what stands around them."""
     layouts = {
         "independent": ["columns", "columns", "rows", "long", "long", "summarised"],
         "two factors": ["two headings", "long", "rows", "summarised"],
@@ -71,9 +78,7 @@ def written(rng: random.Random, made: Experiment) -> Written:
         "across": _across,
         "quantities": _quantities,
     }[layout]
-    rows = maker(rng, made, out)
-    out.content = _bytes(rng, rows, out)
-    return out
+    return maker(rng, made, out), out
 
 
 def _heading(rng: random.Random, outcome: tuple[str, str, int], causes: list[str]) -> str:
@@ -366,13 +371,27 @@ def _summarised(rng: random.Random, made: Experiment, out: Written) -> Rows:
     return rows
 
 
+def plain_text(rows: Rows, delimiter: str = ",") -> str:
+    """The cells as text with a sign between them."""
+    width = max(map(len, rows))
+    lines = [[*row, *[""] * (width - len(row))] for row in rows]
+    stream = io.StringIO()
+    csv.writer(stream, delimiter=delimiter, lineterminator="\n").writerows(lines)
+    return stream.getvalue()
+
+
+def with_commas(rows: Rows) -> Rows:
+    """The cells with decimal commas."""
+    return [[_commas(cell) for cell in row] for row in rows]
+
+
 def _bytes(rng: random.Random, rows: Rows, out: Written) -> bytes:
     """Title lines, notes, delimiter, decimal sign, encoding."""
     delimiter, sign = rng.choice(
         [(",", "."), (",", "."), (";", "."), (";", ","), ("\t", "."), ("\t", ",")]
     )
     if sign == ",":
-        rows = [[_commas(cell) for cell in row] for row in rows]
+        rows = with_commas(rows)
     width = max(map(len, rows))
     lines = [[*row, *[""] * (width - len(row))] for row in rows]
     company = rng.random()
@@ -395,9 +414,8 @@ def _bytes(rng: random.Random, rows: Rows, out: Written) -> bytes:
     if rng.random() < 0.08:
         out.causes.append("empty columns")
         lines = [[*line, "", ""] for line in lines]
-    stream = io.StringIO()
-    csv.writer(stream, delimiter=delimiter, lineterminator="\n").writerows(lines)
-    text = "\n".join([*top, stream.getvalue().rstrip("\n"), *bottom, ""])
+    body = plain_text(lines, delimiter).rstrip("\n")
+    text = "\n".join([*top, body, *bottom, ""])
     if rng.random() < 0.1:
         text = text.replace("\n", "\r\n")
     encoding = rng.choice(["utf-8"] * 6 + ["utf-8-sig", "cp1252", "utf-16"])

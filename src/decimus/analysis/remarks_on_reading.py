@@ -231,7 +231,10 @@ def _may_name_rows(shape: TableShape) -> bool:
     first, *rest = (shape.column(c) for c in shape.measured)
     if len(rest) < 2 or not first.whole_numbers or len(first.counts) < len(first.texts):
         return False
-    return family_of([p.heading for p in rest]).are_siblings and not shape.family.are_siblings
+    if family_of([p.heading for p in rest]).are_siblings and not shape.family.are_siblings:
+        return True
+    own, others = first.whole_numbers, [v for p in rest for v in p.values if v == v]
+    return bool(others) and (max(own) < min(others) or min(own) > max(others))
 
 
 def _quantities_among_levels(measurements: Measurements) -> list[ReadingRemark]:

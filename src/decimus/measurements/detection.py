@@ -36,7 +36,7 @@ from decimus.measurements.summaries.finding import ComputedLines
 from decimus.measurements.summaries.lines import (
     above_summaries,
     is_summary_label,
-    may_be_summary,
+    is_total,
 )
 from decimus.measurements.summaries.marks import are_marks
 from decimus.measurements.summaries.shapes import SummaryShape, is_of_statistic, summary_shape
@@ -312,9 +312,9 @@ class _Look:
         if not sides.names:
             return False
         labels = sides.names[0].texts
-        is_last = may_be_summary(labels[-1]) and not any(map(may_be_summary, labels[:-1]))
+        totals = [i for i, text in enumerate(labels) if is_total(text)]
         named = list(map(is_summary_label, labels))
-        return (any(named) and not all(named)) or (is_last and len(labels) > 1)
+        return (any(named) and not all(named)) or (len(labels) > 1 and totals == [len(labels) - 1])
 
     def _readings_across(self, profiles: tuple[ColumnProfile, ...]) -> tuple[int, ...]:
         if self._reading.readings_across is False:

@@ -143,9 +143,21 @@ def unlikeness(block: Sequence[ColumnProfile], *, has_names: bool) -> float:
     if any(units) and all(is_measured):
         return _LIKELY
     is_guess = any(map(_is_quantity, block)) or _digits_differ(block)
+    if any(units) and _are_apart(block):
+        return _HINT + 2
     if any(units) or (is_guess and has_names):
         return _HINT
     return _GUESS if is_guess else 0.0
+
+
+def _are_apart(block: Sequence[ColumnProfile]) -> bool:
+    """Whether no number of one column lies among those of another."""
+    ranges = sorted((min(values), max(values)) for p in block if (values := _numbers(p)))
+    return len(ranges) == len(block) and all(a[1] < b[0] for a, b in pairwise(ranges))
+
+
+def _numbers(profile: ColumnProfile) -> list[float]:
+    return [value for value in profile.values if value == value]
 
 
 def _is_quantity(profile: ColumnProfile) -> bool:

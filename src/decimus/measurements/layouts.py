@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
+from itertools import pairwise
 
 from decimus.measurements.amounts import amount_and_unit
 from decimus.measurements.facts.kinds import NameKind, kind_of_names
@@ -135,7 +136,9 @@ def _weigh_wide(  # noqa: C901, PLR0912 - a line per evidence
     names, block = sides.names, sides.block
     if not names:
         scales.add(Layout.COLUMNS, 4, "no column of names stands at the left")
-        if _is_rows_of_amounts(block, has_header=has_header):
+        if _is_rows_of_amounts(block, has_header=has_header) or (
+            not has_header and _are_bare_amounts(block)
+        ):
             scales.add(Layout.ROWS, 8, "amounts stand at the left, trials across")
         return
     first = names[0]
@@ -148,8 +151,14 @@ def _weigh_wide(  # noqa: C901, PLR0912 - a line per evidence
         scales.add(Layout.COLUMNS, 6, "each row is one unit of a group")
     counts_rows = (len(names) == 1 and _names_units(first)) or (has_header and first.names_rows)
     counts = has_header and kind_of_names([p.heading for p in block]) is NameKind.INDEX
-    if counts and not first.heading and not _names_units(first):
-        counts_rows = False  # what is counted across is replicates of what stands at the side
+    side = kind_of_names(tuple(dict.fromkeys(first.texts)))
+    is_named = side in (NameKind.WORDS, NameKind.AMOUNTS)
+    if counts and not _names_units(first) and (not first.heading or is_named):
+        # What is counted across is replicates of what stands at the side; but the corner may name
+        # what stands across, or what stands at the side.
+        if counts_rows and first.heading:
+            scales.add(Layout.COLUMNS, 4, "the corner names units")
+        counts_rows = False
     distinct = len(set(zip(*(p.cells for p in names), strict=True))) == len(names[0].cells)
     # "Station A" may be a group of pots, or what one pot of every group stands at.
     are_both = first.is_text and first.is_about(Sense.UNIT)
@@ -248,7 +257,9 @@ def _weigh_long(
         elif has_header:
             scales.add(Layout.LONG, 12 if _are_unlike(block) else 9, "names of groups recur")
             if _are_alike(block) and tell_rows_apart(names):
-                scales.add(Layout.COLUMNS, 13, "the columns are as large and as fine as each other")
+                # Where no name stands once, names cross: each row may be one measurement as well.
+                weight = 13 if any(p.is_unique for p in names) else 9
+                scales.add(Layout.COLUMNS, weight, "the columns are as large and as fine")
             if any(p.is_numbering or level_weight(p, block) >= LEVELS for p in block):
                 scales.add(Layout.LONG, 4, "numbers beside them count or recur as levels do")
         if len(names) > 1 and not family.are_siblings:
@@ -342,6 +353,16 @@ def _is_rows_of_amounts(block: tuple[ColumnProfile, ...], *, has_header: bool) -
     return not (first.is_numbering or first.names_rows)
 
 
+def _are_bare_amounts(block: tuple[ColumnProfile, ...]) -> bool:
+    """Amounts down the first column without any heading: 0, 50, 100 before 2.78, 2.43, 2.74."""
+    if len(block) < 3:
+        return False
+    first, rest = block[0], block[1:]
+    numbers = first.whole_numbers
+    is_set = len(numbers) > 1 and all(a < b for a, b in pairwise(numbers))
+    return is_set and all(p.has_decimals for p in rest)
+
+
 def _names_units(profile: ColumnProfile) -> bool:
     """True for names that number units: "flask 1", "S1"."""
     names = tuple(text for text in profile.texts if not is_summary_label(text))
@@ -419,6 +440,12 @@ def wide_parts(profiles: tuple[ColumnProfile, ...], layout: Layout, reading: Rea
         and not p.is_numbered
         and len(block) > 1
     )
+    if said is None and counting is None and len(factors) > 1 and tell_rows_apart(factors):
+        # One row for each pair of names: those that number are measured again, and no groups.
+        coded = [p for p in factors if kind_of_names(tuple(p.counts)).is_number]
+        most = max((len(p.counts) for p in factors), default=0)
+        again = [p for p in coded if len(p.counts) == most]
+        factors = tuple(p for p in factors if p not in again[:1])
     left = [p for p in names if p not in factors]
     row_names = said
     if row_names is None and left:

@@ -149,10 +149,19 @@ class ColumnProfile(Value, frozen=True):
 
     @cached_property
     def whole_numbers(self) -> tuple[int, ...]:
-        """Its numbers where all of them are whole and written without more; else none."""
-        if self.texts_only or not self.texts or not all(t.isdecimal() for t in self.texts):
+        """Its numbers where all of them are whole and written without more; else none.
+
+        Words may stand below them, in place of a number.
+        """
+        end = len(self.texts)
+        while end and not self.texts[end - 1].isdecimal() and len(self.texts) - end < _MOST_FOOT:
+            end -= 1
+        above = self.texts[:end]
+        if len(self.texts) - end != self.texts_only or not above:
             return ()
-        return tuple(int(text) for text in self.texts if len(text) < _MOST_DIGITS)
+        if (self.texts_only and end < _FEWEST_ABOVE) or not all(t.isdecimal() for t in above):
+            return ()
+        return tuple(int(text) for text in above if len(text) < _MOST_DIGITS)
 
     @cached_property
     def is_numbering(self) -> bool:
@@ -181,7 +190,7 @@ class ColumnProfile(Value, frozen=True):
         """True for whole numbers of which each is one more than that above: 101, 102, 103."""
         if not self.whole_numbers:
             return False
-        found = [int(text) for text in self.first_texts]
+        found = [int(text) for text in self.first_texts if text.isdecimal()]
         return len(found) > 3 and all(b - a == 1 for a, b in pairwise(found))
 
     @property
@@ -261,6 +270,8 @@ class ColumnProfile(Value, frozen=True):
 
 
 _MOST_DIGITS = 15
+_MOST_FOOT, _FEWEST_ABOVE = 4, 4
+"""Words below numbers that may be names of means and the like, and numbers above them."""
 _MOST_WORDS, _MOST_AMOUNTS = 2, 20
 _FEWEST_OF_LEVEL = 2
 REPLICATE_SIGNS = frozenset(

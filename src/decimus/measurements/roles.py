@@ -12,6 +12,7 @@ from itertools import pairwise
 from decimus.measurements.experiments.candidates import Experiment
 from decimus.measurements.experiments.labels import labels_of
 from decimus.measurements.experiments.weighing import CLEARLY, Weighed, weighed
+from decimus.measurements.facts.kinds import NameKind, kind_of_names
 from decimus.measurements.identities import identity_weight, names_something
 from decimus.measurements.lexicon import Sense
 from decimus.measurements.profiles import ColumnProfile
@@ -66,7 +67,8 @@ class LongRoles(Value, frozen=True):
         is_asked: whether the names could as well be counters.
         other_unit: a column that could as well be the one of units.
         is_forced: whether nothing but having one value per cell makes it a design of blocks.
-        doubtful_factor: a column of numbers taken for levels that could be measured as well.
+        doubtful_factor: a column of numbers taken for levels that could be measured as well, or
+            of names, each once, that could name what was measured.
         beside: columns of numbers of something else known of a row.
         names_within: the factor in every level of which the names are those of other units.
         rivals: other experiments that the names could be of, likeliest first.
@@ -125,6 +127,9 @@ def long_roles(
     rest = tuple(c for c in outcomes if c not in (*first, *chosen, named))
     swapped = [r.unit for r in rivals if found.unit in r.factors and r.unit in found.factors]
     is_forced = lead is not None and _is_forced(lead)
+    doubted = doubtful_levels([p for p in used if p.index in chosen], used, levels, outcomes)
+    if not found.factors and len(chosen) == 1 and _are_names(used, chosen[0]):
+        doubted = chosen[0]
     return LongRoles(
         outcomes=(*first, *rest),
         factors=chosen,
@@ -135,9 +140,7 @@ def long_roles(
         is_asked=any(_differs_in_units_only(found, rival) for rival in rivals) or bool(swapped),
         other_unit=next(iter(swapped), None),
         is_forced=is_forced,
-        doubtful_factor=None
-        if factors
-        else doubtful_levels([p for p in used if p.index in chosen], used, levels, outcomes),
+        doubtful_factor=None if factors else doubted,
         beside=tuple(p.index for p in used if p.is_numeric and p.is_about(Sense.COVARIATE)),
         names_within=found.names_within,
         rivals=rivals,
@@ -202,9 +205,12 @@ def _is_forced(lead: Weighed) -> bool:
 def _labels(used: Sequence[ColumnProfile], outcome: int | None) -> list[ColumnProfile]:
     """Columns whose cells name something."""
     found = []
+    last = max((p.index for p in used if p.is_numeric), default=-1)
     for profile in used:
         if profile.index == outcome or profile.is_about(Sense.NOTE):
             continue
+        if profile.is_text and profile.index > last and _is_sparse(profile):
+            continue  # remarks on some rows
         is_beside = profile.is_about(Sense.COVARIATE)
         if profile.is_numeric and is_beside and not profile.is_about(*_MAY_DIVIDE):
             continue  # an age divides nobody into groups
@@ -223,6 +229,14 @@ def _labels(used: Sequence[ColumnProfile], outcome: int | None) -> list[ColumnPr
     # Days on which the same units are measured are times; else a date only says when.
     kept = [p for p in found if not p.is_dates or any(are_times_of(p, unit) for unit in undated)]
     return kept[:_MOST_LABELS]
+
+
+def _is_sparse(profile: ColumnProfile) -> bool:
+    """Whether many rows have no text there, so that it cannot divide them."""
+    return not profile.is_filled_down and len(profile.texts) <= _MOST_FILLED * len(profile.cells)
+
+
+_MOST_FILLED = 0.7
 
 
 def _explaining(
@@ -298,10 +312,24 @@ def _last_resort(
     return tuple(p.index for p in words[:1] if not _names_units_once(p))
 
 
+def _are_names(used: Sequence[ColumnProfile], column: int) -> bool:
+    """Whether texts that nobody knows stand once each."""
+    profile = next(p for p in used if p.index == column)
+    return profile.is_text and profile.is_unique and not profile.is_about(Sense.GROUP)
+
+
 def _names_units_once(profile: ColumnProfile) -> bool:
     """True for names of units that stand once each: every row is another one."""
     if not profile.is_unique or profile.is_about(Sense.GROUP):
         return False
-    return profile.is_numbered or profile.is_about(
-        Sense.SUBJECT, Sense.UNIT, Sense.BLOCK, Sense.ROW, Sense.TRIAL
+    kind = kind_of_names(tuple(dict.fromkeys(profile.texts)))
+    are_numbered = kind in (NameKind.INDEX, NameKind.CODES) and len(profile.counts) >= _FEWEST_UNITS
+    return (
+        profile.is_numbered
+        or are_numbered
+        or profile.is_about(Sense.SUBJECT, Sense.UNIT, Sense.BLOCK, Sense.ROW, Sense.TRIAL)
     )
+
+
+_FEWEST_UNITS = 5
+"""Numbered names that stand once each and are rather of units than of groups."""

@@ -14,6 +14,7 @@ from itertools import groupby, pairwise
 from msgspec.structs import replace
 
 from decimus.measurements.amounts import amount_and_unit
+from decimus.measurements.facts.kinds import kind_of_names
 from decimus.measurements.families import Family, family_of, stem_of
 from decimus.measurements.identities import are_tags, identity_weight
 from decimus.measurements.lexicon import Sense, is_control
@@ -27,6 +28,8 @@ LEVELS = 4.0
 """Weight from which on numbers are taken for levels."""
 _SURELY_LEVELS = 9.0
 """Weight from which on numbers are levels although the heading is of a quantity."""
+_CROSSED = 0.6
+"""Share of the pairs of units and days that there are at least where units are measured again."""
 _FEW = 3
 """Rows of one level that may share a number by chance."""
 
@@ -155,10 +158,8 @@ def names_rows_here(profile: ColumnProfile, others: Sequence[ColumnProfile]) -> 
     Columns whose headings belong together are treated alike; whole numbers that only rise,
     where no other column does, are numbers of units, whatever heads them.
     """
-    if not profile.texts:
-        return False
     siblings = [p for p in others if p is not profile and p.numbers]
-    if not profile.is_text and is_sibling(profile, siblings):
+    if not profile.texts or (not profile.is_text and is_sibling(profile, siblings)):
         return False
     if profile.names_rows:
         return True
@@ -171,9 +172,19 @@ def names_rows_here(profile: ColumnProfile, others: Sequence[ColumnProfile]) -> 
         return not any(p.is_numbering for p in siblings)
     if profile.is_consecutive and not any(p.is_consecutive for p in siblings):
         return not profile.unit_in_heading
-    if not profile.is_ascending or profile.unit_in_heading:
+    if profile.unit_in_heading:
         return False
-    return not any(p.is_ascending for p in siblings) and len(siblings) > 1
+    rises_alone = profile.is_ascending and not any(p.is_ascending for p in siblings)
+    return _are_coarser(profile, siblings) or (rises_alone and len(siblings) > 1)
+
+
+def _are_coarser(profile: ColumnProfile, siblings: Sequence[ColumnProfile]) -> bool:
+    """Whether whole numbers, each once, stand before columns that all have decimals."""
+    is_once = len(profile.whole_numbers) >= _FEWEST_NAMED and profile.is_unique
+    return is_once and len(siblings) > 1 and all(p.has_decimals for p in siblings)
+
+
+_FEWEST_NAMED = 5
 
 
 def is_sibling(profile: ColumnProfile, others: Sequence[ColumnProfile]) -> bool:
@@ -331,9 +342,11 @@ def are_times_of(dates: ColumnProfile, units: ColumnProfile) -> bool:
     """True for days on each of which units with names are measured again, once each."""
     if dates.is_unique or units.is_unique:
         return False
-    if not (units.is_numbered or units.is_about(Sense.SUBJECT, Sense.UNIT) or units.are_codes):
-        return False
+    is_said = units.is_numbered or units.is_about(Sense.SUBJECT, Sense.UNIT) or units.are_codes
     cells = Counter(zip(units.cells, dates.cells, strict=True))
+    is_crossed = len(cells) >= _CROSSED * len(units.counts) * len(dates.counts)
+    if not is_said and not (is_crossed and kind_of_names(tuple(units.counts)).is_number):
+        return False
     days = Counter(name for name, _ in cells)
     again = sum(count > 1 for count in days.values())
     return max(cells.values()) == 1 and 2 * again > len(days)

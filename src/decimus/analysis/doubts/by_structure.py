@@ -4,13 +4,13 @@ from __future__ import annotations
 
 import re
 from collections import Counter
-from itertools import pairwise
+from itertools import pairwise, takewhile
 
 import numpy as np
 from msgspec import Struct
 
 from decimus.measurements.families import Family, family_of
-from decimus.measurements.lexicon import Sense, plain
+from decimus.measurements.lexicon import Sense, Statistic, plain, statistic_named
 from decimus.measurements.numbers import is_worked_out, read_cell
 from decimus.measurements.observations import Measurements
 from decimus.measurements.profiles import ColumnProfile
@@ -88,6 +88,12 @@ class ReadAsFrequencies(Struct, frozen=True):
     frequencies: int
 
 
+class TakenForN(Struct, frozen=True):
+    """Whole numbers beside means with their spread that are taken for n."""
+
+    column: int
+
+
 class CountedUnderHeadings(Struct, frozen=True):
     """Numbered names under every heading, taken for replicates, that could be groups.
 
@@ -101,7 +107,8 @@ class CountedUnderHeadings(Struct, frozen=True):
 
 
 StructureRemark = (
-    CountedUnderHeadings
+    TakenForN
+    | CountedUnderHeadings
     | WorkedOut
     | CodeAmongNumbers
     | MayBeSummary
@@ -124,10 +131,26 @@ def remarks_by_structure(measurements: Measurements, reading: Reading) -> list[S
     found += _may_be_summary(shape, reading)
     found += _codes_among(measurements, reading)
     found += _may_be_frequencies(shape, reading)
+    found += _taken_for_n(shape, reading)
     found += _counted_under_headings(measurements)
     if (names := _names_of_groups(measurements)) is not None:
         found.append(names)
     return found
+
+
+def _taken_for_n(shape: TableShape, reading: Reading) -> list[StructureRemark]:
+    summary = shape.summary
+    n = summary.columns[0].n if summary is not None else None
+    if n is None or reading.summary.n is not None or shape.is_turned:
+        return []
+    named = statistic_named(shape.column(n).heading)
+    is_n = named is not None and named.statistic is Statistic.N
+    return [] if is_n or _counted(shape.column(n)) else [TakenForN(n)]
+
+
+def _counted(profile: ColumnProfile) -> bool:
+    """Whether the heading says that it counts, and what."""
+    return profile.is_about(Sense.ROW, Sense.UNIT, Sense.SUBJECT, Sense.TRIAL)
 
 
 def _may_be_frequencies(shape: TableShape, reading: Reading) -> list[StructureRemark]:
@@ -217,14 +240,14 @@ def _may_be_summary(shape: TableShape, reading: Reading) -> list[StructureRemark
         return []
     if reading.layout is not None or reading.frequencies is not None:
         return []
-    first = next((p.index for p in shape.columns if p.is_numeric), None)
+    leading = [p.index for p in takewhile(_may_name, shape.columns)]
     texts = [p for p in shape.columns if p.is_text]
-    names = [p for p in texts if first is not None and p.index < first]
+    names = [p for p in shape.columns if p.index in leading]
     if not 1 <= len(names) <= _MOST_NAMES or any(
         not are_marks(p.counts) for p in texts if p not in names
     ):
         return []
-    numbers = [p for p in shape.columns if p.is_numeric and not _are_chances(p)]
+    numbers = [p for p in shape.columns if p.is_numeric and p not in names and not _are_chances(p)]
     if len(numbers) not in (2, 3):
         return []
     mean, spread, *rest = numbers
@@ -244,6 +267,11 @@ def _may_be_summary(shape: TableShape, reading: Reading) -> list[StructureRemark
     if rest and not all(2 <= n <= _MOST_N for n in rest[0].whole_numbers or (0,)):
         return []
     return [MayBeSummary(mean.index, spread.index, rest[0].index if rest else None)]
+
+
+def _may_name(profile: ColumnProfile) -> bool:
+    """Whether a column names groups: words, or numbers that all recur equally often."""
+    return profile.is_text or (profile.is_balanced and bool(profile.whole_numbers))
 
 
 def _are_chances(profile: ColumnProfile) -> bool:

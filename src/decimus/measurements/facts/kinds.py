@@ -32,6 +32,11 @@ class NameKind(Enum):
         return self in (NameKind.INDEX, NameKind.LETTERS)
 
     @property
+    def is_number(self) -> bool:
+        """Whether the names are numbered, without a gap or with some."""
+        return self in (NameKind.INDEX, NameKind.CODES)
+
+    @property
     def is_words(self) -> bool:
         """Whether the form says nothing."""
         return self is NameKind.WORDS

@@ -24,6 +24,8 @@ Formula = Callable[[Floats], float]
 
 LEFT_OUT_BITS = 10.0
 """One in a thousand: from here on a line is left out, and said to be."""
+_ASKED_BITS = 6.0
+"""One in sixty-four: from here on it is asked."""
 _MOST_RUN = 6
 _FEWEST_BEHIND = 3
 _SUREST = 0.004
@@ -95,6 +97,7 @@ def hints_of(names: Sequence[str]) -> list[float]:
     """
     first = tuple(names[:_FEWEST_BEHIND])
     counts = len(first) == _FEWEST_BEHIND and kind_of_names(first) is NameKind.INDEX
+    are_coded = len(first) == _FEWEST_BEHIND and numbered_stem(first) is not None
     are_named = all(first)
     found = []
     for at, name in enumerate(names):
@@ -107,7 +110,8 @@ def hints_of(names: Sequence[str]) -> list[float]:
             goes_on = counts and is_next
             letters = names[: at + 1] if at < _ALPHABET else ()
             goes_on = goes_on or (bool(letters) and kind_of_names(letters) is NameKind.LETTERS)
-            found.append(-_GOES_ON if goes_on else _BREAKS * counts)
+            breaks = _BREAKS if counts else _BLANK * (are_coded and not is_next)
+            found.append(-_GOES_ON if goes_on else breaks)
     return found
 
 
@@ -164,10 +168,14 @@ def _chance(value: float, half: float, above: Floats, *, may_tie: bool) -> float
 
 
 class Computed(Value, frozen=True):
-    """A column that was computed from two others; a ratio may be what was wanted."""
+    """A column that was computed from two others; a ratio may be what was wanted.
+
+    Where it is not sure it may be chance.
+    """
 
     column: int
     is_ratio: bool
+    is_sure: bool = True
 
 
 def computed_columns(
@@ -194,9 +202,12 @@ def computed_columns(
             break
         tried = math.log2(len(others) * (len(others) - 1) * len(_RELATIONS))
         bits = _bits_of_relations(values, decimals, target, others)
-        sure = [relation for relation, b in bits if b - tried >= LEFT_OUT_BITS]
+        weighed = [(relation, b - tried) for relation, b in bits]
+        sure = [relation for relation, b in weighed if b >= LEFT_OUT_BITS]
         if sure:
             found.append(Computed(target, all(relation is _ratio for relation in sure)))
+        elif any(b >= _ASKED_BITS for _, b in weighed):
+            found.append(Computed(target, is_ratio=False, is_sure=False))
     return tuple(found)
 
 

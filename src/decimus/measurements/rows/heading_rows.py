@@ -211,6 +211,7 @@ def _has_three_headers(rows: Rows, decimal: str) -> bool:
 
 
 _FEWEST_UNDER_TWO = 4
+_LOOKED_AT = 60
 
 
 def has_unnamed_columns(rows: Rows, decimal: str) -> bool:
@@ -325,6 +326,11 @@ def is_unit_row(rows: Rows, r: int, decimal: str) -> bool:
     ):
         return False
     units = [texts[c] for c in over_numbers if texts[c]]
+    if not units and sum(map(bool, texts)) == 1:
+        # The unit of what divides rows: "mM" over 0 ± 0.5, 1 ± 0.2 and the like.
+        at = next(c for c, text in enumerate(texts) if text)
+        below = [row[at].strip() for row in rows[r + 1 : r + _LOOKED_AT] if row[at].strip()]
+        return is_unit(texts[at].strip("()[]")) and all(text[:1].isdigit() for text in below)
     return any(re.search(r"[()\[\]/²³°%µ]", unit) or len(unit) < 3 for unit in units)
 
 

@@ -73,8 +73,9 @@ class ComputedLines:
             found |= _computed_at_the_right(turned, digits, headings, found)
             rest = [i for i in range(len(numeric)) if i not in found]
             changes = self._changes([numeric[i] for i in rest])
-            found |= {rest[one.column] for one in changes if not one.is_ratio}
-            self.ratios = tuple(columns[rest[one.column]] for one in changes if one.is_ratio)
+            sure = [one for one in changes if one.is_sure and not one.is_ratio]
+            found |= {rest[one.column] for one in sure}
+            self.ratios = tuple(columns[rest[o.column]] for o in changes if o not in sure)
         if len(numeric) - len(found) < 2:
             return ()
         return tuple(columns[i] for i in sorted(found))
@@ -91,9 +92,11 @@ class ComputedLines:
         ]
         return computed_columns(values, np.array(decimals, np.int64), percents)
 
-    def _numbers(self, columns: list[int]) -> tuple[list[list[float | None]], list[list[int]]]:
+    def _numbers(
+        self, columns: list[int], rows: Sequence[Sequence[str]] | None = None
+    ) -> tuple[list[list[float | None]], list[list[int]]]:
         lines, decimals = [], []
-        for row in self._body:
+        for row in self._body if rows is None else rows:
             if not any(row[c].strip() for c in columns):
                 continue
             cells = [read_cell(row[c], self.decimal) for c in columns]
@@ -114,6 +117,15 @@ class ComputedLines:
         """
         if self._reading.counts_summaries:
             return ()
+        found = self._named_rows(parts, layout, has_groups=has_groups)
+        if len(found) >= max(2, self.block.end_row - self.block.first_row):
+            return ()
+        if not has_groups and self._head is None:
+            found |= self._computed_rows(parts, layout, found)
+        return tuple(sorted(found))
+
+    def _named_rows(self, parts: WideParts, layout: Layout, *, has_groups: bool) -> set[int]:
+        """Rows whose name says it."""
         first, end = self.block.first_row, self.block.end_row
         naming = [p.index for p in self.profiles if p.is_text] if layout is Layout.LONG else []
         once = [p.index for p in self.profiles[:1] if p.is_unique and p.texts_only]
@@ -144,23 +156,27 @@ class ComputedLines:
                     [cells[r] for r in named], fits=self._row_fits(parts, named)
                 )
                 found |= {first + named[i] for i in places}
-        if len(found) >= max(2, end - first):
-            return ()
-        if found or has_groups or self._head is not None:
-            return tuple(sorted(found))
+        return found
+
+    def _computed_rows(self, parts: WideParts, layout: Layout, found: set[int]) -> set[int]:
+        """Rows at the foot that follow from the others, beside those found by name."""
+        first = self.block.first_row
         sides = parts.side_factors if layout is Layout.ROWS else ()
         names_at = next(iter(sides), parts.row_names)
         rows = [
-            r for r, row in enumerate(self._body) if any(row[c].strip() for c in parts.measured)
+            r
+            for r, row in enumerate(self._body)
+            if first + r not in found and any(row[c].strip() for c in parts.measured)
         ]
-        lines, decimals = self._numbers(list(parts.measured))
+        lines, decimals = self._numbers(list(parts.measured), [self._body[r] for r in rows])
         are_full = len(lines) == len(rows)
         if names_at is not None:
             names = [self._body[r][names_at].strip() for r in rows]
             count = computed_run(lines, decimals, hints_of(names)) if are_full else 0
-            return tuple(first + r for r in rows[len(rows) - count :]) if count else ()
-        count = computed_lines(lines, decimals, are_named=False) if are_full else 0
-        return tuple(first + r for r in rows[len(rows) - count :]) if count else ()
+        else:
+            is_open = are_full and not found
+            count = computed_lines(lines, decimals, are_named=False) if is_open else 0
+        return {first + r for r in rows[len(rows) - count :]}
 
     def _counts(self, column: int) -> Mapping[str, int]:
         """How often each text of a column occurs, in the whole table where they are not many."""

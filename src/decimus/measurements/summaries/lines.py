@@ -7,7 +7,9 @@ import re
 from collections import Counter
 from collections.abc import Callable, Sequence
 
+from decimus.measurements.facts.sums import computed_run, hints_of
 from decimus.measurements.lexicon import Sense, Statistic, senses, statistic_named, statistics_in
+from decimus.measurements.numbers import CellKind, read_cell
 from decimus.measurements.profiles import ColumnProfile, column_profile, numbered_stem
 
 Numbers = Sequence[float | None]
@@ -69,8 +71,18 @@ def is_row_label(text: str) -> bool:
     found = statistic_named(text)
     if found is None:
         return False
-    is_total = found.statistic is Statistic.SUM and found.rest == "" and len(text.strip()) > 3
-    return (_named_sum(text, is_sure=True) and found.statistic in _IN_A_LONG_TABLE) or is_total
+    is_sure = _named_sum(text, is_sure=True) and found.statistic in _IN_A_LONG_TABLE
+    return is_sure or is_total(text)
+
+
+def is_total(text: str) -> bool:
+    """True for a name that says a sum and nothing else: "total"."""
+    found = statistic_named(text)
+    is_sum = found is not None and found.statistic is Statistic.SUM and found.rest == ""
+    return is_sum and len(text.strip()) > _LONGEST_SIGN
+
+
+_LONGEST_SIGN = 3
 
 
 def above_summaries(profiles: Sequence[ColumnProfile], decimal: str) -> tuple[ColumnProfile, ...]:
@@ -80,12 +92,32 @@ def above_summaries(profiles: Sequence[ColumnProfile], decimal: str) -> tuple[Co
     end = len(names)
     while used and is_summary_label(names[used[-1]]):
         end = used.pop()
+    if end == len(names) and used:
+        count = _computed_at_the_foot(profiles, used, decimal)
+        end = used[len(used) - count] if count else end
     if end == len(names) or not used:
         return tuple(profiles)
     return tuple(
         column_profile(p.index, p.heading, p.cells[:end], decimal, p.above, p.unit, p.head)
         for p in profiles
     )
+
+
+def _computed_at_the_foot(
+    profiles: Sequence[ColumnProfile], used: Sequence[int], decimal: str
+) -> int:
+    """How many of the last rows follow from those above and have names that do not go on."""
+    names = [profiles[0].cells[row] for row in used]
+    hints = hints_of(names)
+    if len(used) > _MOST_ROWS or hints[-1] <= 0:
+        return 0
+    numeric = [p for p in profiles[1:] if p.is_numeric]
+    cells = [[read_cell(p.cells[row], decimal) for p in numeric] for row in used]
+    lines = [[c.value if c.kind is CellKind.NUMBER else None for c in row] for row in cells]
+    return computed_run(lines, [[c.decimals for c in row] for row in cells], hints)
+
+
+_MOST_ROWS = 2000
 
 
 _OF_SPREAD = frozenset(

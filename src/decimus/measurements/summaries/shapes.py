@@ -200,6 +200,7 @@ def _said_columns(said: SummaryColumns) -> list[StatisticColumns] | None:
 def _in_cells(profiles: Sequence[ColumnProfile], decimal: str) -> list[StatisticColumns] | None:
     """Columns whose cells hold a mean with its spread or its interval."""
     n = next((p.index for p in profiles if _statistic(p) is Statistic.N), None)
+    n = n if n is not None else _may_be_n(profiles, decimal)
     found = []
     first = next((p for p in profiles if p.texts), None)
     for profile in profiles:
@@ -210,6 +211,23 @@ def _in_cells(profiles: Sequence[ColumnProfile], decimal: str) -> list[Statistic
         elif _mostly(profile, lambda text: _are_numbers(split_interval(text), decimal)):
             found.append(StatisticColumns(profile.index, profile.index, profile.index, n))
     return found or None
+
+
+def _may_be_n(profiles: Sequence[ColumnProfile], decimal: str) -> int | None:
+    """The only column of numbers beside means in cells with their spread, of small whole ones."""
+    numeric = [p for p in profiles if p.is_numeric]
+    pairs = [p for p in profiles if _mostly(p, lambda text: _is_pair(text, decimal))]
+    if not pairs:
+        return None
+    behind = [p for p in numeric if p.index > pairs[0].index]
+    if len(behind) != 1 or behind[0].unit_in_heading or _statistic(behind[0]) is not None:
+        return None
+    counts = behind[0].whole_numbers
+    are_counts = len(counts) == len(behind[0].texts) and all(1 < n <= _MOST_N for n in counts)
+    return behind[0].index if are_counts else None
+
+
+_MOST_N = 1000
 
 
 def _recurs(profile: ColumnProfile) -> bool:

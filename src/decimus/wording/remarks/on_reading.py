@@ -135,9 +135,11 @@ def column_remark(results: Results, remark: facts.ColumnRemark) -> RemarkWords:
         case facts.LevelsDoubted(factor):
             name = results.measurements.shape.name(factor)
             texts = tuple(level.text for level in results.measurements.factors[0].levels)
+            are_names = results.measurements.shape.column(factor).is_text
+            could = "name what was measured" if are_names else "be measured"
             return RemarkWords(
                 "measurements",
-                f"{name} ({listed(texts)}) is taken for the groups; it could be measured.",
+                f"{name} ({listed(texts)}) is taken for the groups; it could {could}.",
                 "Rows would then be one group.",
                 (
                     ("rows are one group", undivided(results)),
@@ -149,7 +151,8 @@ def column_remark(results: Results, remark: facts.ColumnRemark) -> RemarkWords:
             sheet, ratio = results.question.asked.sheet, results.measurements.shape.name(column)
             return RemarkWords(
                 "measurements",
-                f"{ratio} is the ratio of two other columns, and taken for a group.",
+                f"{ratio} is what two other columns give, a difference, ratio or the like, and is "
+                "taken for a group.",
                 "What is computed from the others is no measurement beside them.",
                 (
                     (f"leave {ratio} out", LeaveColumnOut(column=column, name=ratio, sheet=sheet)),

@@ -65,6 +65,8 @@ def structure_remark(results: Results, remark: facts.StructureRemark) -> RemarkW
                 "Every one of them is a measurement then.",
                 (("they are measurements", CountFrequencies(frequencies=None, sheet=sheet)),),
             )
+        case facts.TakenForN(column):
+            return _taken_for_n(results, column)
         case facts.CountedUnderHeadings(names, factors):
             return RemarkWords(
                 "measurements",
@@ -120,5 +122,21 @@ def _may_be_frequencies(results: Results, values: tuple[str, ...], frequencies: 
         f"{counts} could be frequencies: how often each of the values {listed(values)} was found.",
         "None would be a measurement itself; each would stand for as many as it says.",
         (way,),
+        is_open=True,
+    )
+
+
+def _taken_for_n(results: Results, column: int) -> RemarkWords:
+    sheet, name = results.question.asked.sheet, results.measurements.shape.name(column)
+    ways = []
+    for n, label in ((column, "it is n"), (NOBODY, "it is something else")):
+        summary = replace(results.sheet.reading.summary, n=n)
+        reading = replace(results.sheet.reading, summary=summary)
+        ways.append((label, ReadAs(reading=reading, words=label, sheet=sheet)))
+    return RemarkWords(
+        "measurements",
+        f"{name} is taken for n, the replicates of every mean.",
+        "Standard errors, intervals and tests follow from it.",
+        tuple(ways),
         is_open=True,
     )

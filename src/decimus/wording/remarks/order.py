@@ -41,6 +41,7 @@ _QUESTIONS: tuple[type, ...] = (
     doubts.LevelsAreQuantities,
     forms.NamesMayBeGroups,
     forms.MayBeFrequencies,
+    forms.TakenForN,
     forms.CountedUnderHeadings,
     marks.MarkedInWorkbook,
     *_DOUBTED_DESIGNS,
