@@ -60,6 +60,12 @@ class OtherTables(Struct, frozen=True):
     names: tuple[str, ...]
 
 
+class SheetsJoined(Struct, frozen=True):
+    """Sheets of one form that are read as one table, each a group."""
+
+    names: tuple[str, ...]
+
+
 class TableBelow(Struct, frozen=True):
     """Another table in the same sheet, below this one."""
 
@@ -161,6 +167,7 @@ TableRemark = (
     | RowsWithoutGroup
     | TableBelow
     | OtherTables
+    | SheetsJoined
     | ReadOtherwiseNow
 )
 ColumnRemark = (
@@ -214,6 +221,8 @@ def remarks_on_reading(
         found.append(RowsWithoutGroup(measurements.without_group))
     if shape.block.next_row is not None:
         found.append(TableBelow(shape.block.next_row))
+    if source.joined:
+        found.append(SheetsJoined(source.joined))
     if source.others:
         found.append(OtherTables(source.others))
     found += _quantities_among_levels(measurements)

@@ -69,6 +69,7 @@ def table_in(
         delimiter=delimiter,
         part=found.source.part,
         others=found.source.others,
+        joined=found.source.joined,
         marks=found.source.marks,
         extent=found.source.extent,
     )
@@ -161,17 +162,21 @@ def _is_workbook(content: bytes) -> bool:
 def _in_workbook(
     content: bytes, where: str, title: str, sheet: str | None, progress: Progress
 ) -> FoundTable:
-    from decimus.formats.workbooks import chosen_block, sheet_blocks
+    from decimus.formats.workbooks import ALL_SHEETS, chosen_block, joined_sheets, sheet_blocks
 
     blocks = sheet_blocks(content, where, title, progress)
-    block = chosen_block(blocks, sheet, where)
-    parts = tuple(dict.fromkeys(block.name for block in blocks))
+    joined = joined_sheets(blocks, title)
+    is_joined = joined is not None and sheet in (None, ALL_SHEETS)
+    block = joined if joined is not None and is_joined else chosen_block(blocks, sheet, where)
+    names = [b.name for b in blocks]
+    parts = tuple(dict.fromkeys([ALL_SHEETS, *names] if joined is not None else names))
     parted = {b.sheet for b in blocks if b.cells}
     shown = [b for b in blocks if b.has_numbers and (b.cells or b.sheet not in parted)]
     others = tuple(dict.fromkeys(b.name for b in shown if b.name != block.name))
     source = Source(
         part=block.name,
-        others=others if sheet is None else (),
+        others=others if sheet is None and not is_joined else (),
+        joined=tuple(b.name for b in shown) if is_joined else (),
         marks=block.marks,
         extent=(block.table.row_count, block.table.column_count),
     )

@@ -18,6 +18,8 @@ from decimus.errors import TableError
 from decimus.formats.archives import ArchiveError, opened
 from decimus.formats.progress import Progress, no_progress
 from decimus.formats.workbook_reader import COMPOUND, Answer
+from decimus.measurements.headings import name_and_unit
+from decimus.measurements.lexicon import quantity_in
 from decimus.study.marks import Marks
 from decimus.study.tables import Block, Table
 from decimus.values import Value
@@ -128,6 +130,47 @@ def _marks_in(block: SheetBlock, marks: Marks) -> Marks:
     found = _RANGE.fullmatch(block.cells)
     top, left = (int(found[2]) - 1, _column_number(found[1])) if found else (0, 0)
     return marks.within(top, left, block.table.row_count, block.table.column_count)
+
+
+ALL_SHEETS = "all sheets"
+"""The part of a workbook that is its sheets of one form, below each other."""
+_MOST_JOINED = 60
+
+
+def joined_sheets(blocks: Sequence[SheetBlock], title: str) -> SheetBlock | None:
+    """The shown sheets below each other, each named in a first column; None for no such sheets.
+
+    They have the same row of headings, and are called by groups and not by quantities.
+    """
+    shown = [b for b in blocks if not b.is_hidden and b.has_numbers and not _NOTES.search(b.sheet)]
+    if not 1 < len(shown) <= _MOST_JOINED or any(b.cells for b in shown):
+        return None
+    if len({b.sheet for b in shown}) < len(shown):
+        return None
+    firsts = [b.table.block(0, 0, 1, b.table.column_count)[0] for b in shown]
+    heads, head = {tuple(c.strip().casefold() for c in first) for first in firsts}, firsts[0]
+    if len(heads) > 1 or not all(cell.strip() and not _is_number(cell) for cell in head):
+        return None
+    if "sheet" in next(iter(heads)):
+        return None
+    if any(name_and_unit(b.sheet)[1] or quantity_in(b.sheet) for b in shown):
+        return None
+    rows: list[Sequence[str]] = [("sheet", *head)]
+    marks = Marks()
+    for block in shown:
+        marks = marks.with_those_of(block.marks.within(1, 0, *_extent(block)), len(rows), 1)
+        rows += [(block.sheet, *row) for row in block.table.rows()[1:]]
+    return SheetBlock(
+        ALL_SHEETS,
+        "",
+        Table.from_rows(rows, title),
+        has_true_numbers=all(b.has_true_numbers or not _numbers(b.table) for b in shown),
+        marks=marks,
+    )
+
+
+def _extent(block: SheetBlock) -> tuple[int, int]:
+    return block.table.row_count, block.table.column_count
 
 
 class _Latest:

@@ -361,6 +361,7 @@ class _Look:
             title=self._title_of_block(),
             pairs_by_row=self._pairs_by_row(layout, parts),
             longer_rows=self.longer_rows,
+            doubtful_rows=() if summary is not None else self._found.doubtful_rows,
             ratios=tuple(
                 c for c in self._found.ratios if c in parts.measured and len(parts.measured) > 2
             ),

@@ -30,6 +30,7 @@ class Heads(Value, frozen=True):
         quantity: the one whose names are different quantities; else None.
         tops: the heading in the upmost of three rows, by column.
         unnamed: whether the replicates under each name have none of their own.
+        naming: the one that names what was measured, once each, over its groups; None for none.
     """
 
     factors: tuple[int, ...] = ()
@@ -37,6 +38,7 @@ class Heads(Value, frozen=True):
     quantity: int | None = None
     tops: tuple[tuple[int, str], ...] = ()
     unnamed: bool = False
+    naming: int | None = None
 
     @property
     def levels(self) -> tuple[int, ...]:
@@ -66,6 +68,8 @@ def heads_of(
     sides = [p for p in profiles if p.index < start and p.texts]
     if len(block) < 2 or any(p.is_text for p in block):
         return None
+    if not tops and _names_units(block):
+        return Heads((HEADINGS,), naming=HEADINGS_ABOVE), _steps_at_the_side(sides, block)
     uppers = {p.index: (tops[p.index] if tops else "", p.above) for p in block}
     counts = unnamed or _counts_anew(block, uppers)
     quantity = _quantity(block, counts=counts)
@@ -80,6 +84,25 @@ def heads_of(
         unnamed,
     )
     return heads, _parts(sides, block, counts=counts)
+
+
+def _names_units(block: Sequence[ColumnProfile]) -> bool:
+    """Whether every column has a name of its own above, and its group below it."""
+    above = {p.above for p in block}
+    below = {p.heading for p in block}
+    return len(above) == len(block) and 1 < len(below) <= len(block) / 2
+
+
+def _steps_at_the_side(sides: Sequence[ColumnProfile], block: Sequence[ColumnProfile]) -> WideParts:
+    """The columns where what was measured stands across: the side names steps, or counts."""
+    divides = [
+        p
+        for p in sides
+        if len(p.counts) > 1 and not (p.names_rows and p.is_numbering) and not p.is_numbering
+    ]
+    rest = tuple(p.index for p in sides if p not in divides)
+    measured = tuple(p.index for p in block)
+    return WideParts(None, tuple(p.index for p in divides), measured, (), rest)
 
 
 def _counts_anew(block: Sequence[ColumnProfile], uppers: dict[int, tuple[str, str]]) -> bool:

@@ -220,7 +220,11 @@ def _kept(text: str, rows: int, columns: int) -> _Kept | None:
     if shape.summary is not None:
         named += sorted(shape.summary.all_columns)
     at_rows = [*block.title_rows, *block.header_rows, *block.note_rows, *shape.summary_rows]
-    at_rows += [*shape.longer_rows, *([] if block.unit_row is None else [block.unit_row])]
+    at_rows += [
+        *shape.doubtful_rows,
+        *shape.longer_rows,
+        *([] if block.unit_row is None else [block.unit_row]),
+    ]
     fits = (
         shape.decimal in (".", ",")
         and at_columns <= set(range(width))

@@ -43,6 +43,7 @@ class TableShape(Value, frozen=True):
         verdict: the evidence for the layout, None where it was said.
         longer_rows: rows that reach beyond the headings, whose cells there are left out.
         ratios: columns of the block that are the ratio of two others.
+        doubtful_rows: the last rows, where they could follow from those above.
         pairs_by_row: whether the values of one row belong to one subject without a name.
         heads: what headings in several rows stand for, where they do more than cross two factors.
         title: the title line above a block where it is a quantity with its unit.
@@ -69,6 +70,7 @@ class TableShape(Value, frozen=True):
     pairs_by_row: bool = False
     longer_rows: tuple[int, ...] = ()
     ratios: tuple[int, ...] = ()
+    doubtful_rows: tuple[int, ...] = ()
     heads: Heads = Heads()
     title: str = ""
     is_kept: bool = False

@@ -38,6 +38,16 @@ class Marks(msgspec.Struct, frozen=True):
     noted: tuple[tuple[int, int, str], ...] = ()
     uncomputed: tuple[tuple[int, int], ...] = ()
 
+    def with_those_of(self, other: Marks, down: int, right: int) -> Marks:
+        """These marks and those of another table, moved so far down and to the right."""
+        return Marks(
+            (*self.hidden_rows, *(r + down for r in other.hidden_rows)),
+            tuple(sorted({*self.hidden_columns, *(c + right for c in other.hidden_columns)})),
+            (*self.struck, *((r + down, c + right) for r, c in other.struck)),
+            (*self.noted, *((r + down, c + right, text) for r, c, text in other.noted)),
+            (*self.uncomputed, *((r + down, c + right) for r, c in other.uncomputed)),
+        )
+
     def within(self, top: int, left: int, rows: int, columns: int) -> Marks:
         """The marks in a part of the sheet, counted from its upper left."""
 

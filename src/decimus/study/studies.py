@@ -22,6 +22,7 @@ class Source(msgspec.Struct, frozen=True):
         part: the sheet and block of a workbook.
         delimiter: what stood between cells where that was said.
         others: the names of other tables in the file.
+        joined: the names of the sheets that were put below each other.
         marks: what the workbook hid, struck or noted when the table was read.
         extent: how many rows and columns the table had then.
     """
@@ -33,6 +34,7 @@ class Source(msgspec.Struct, frozen=True):
     part: str = ""
     delimiter: str | None = None
     others: tuple[str, ...] = ()
+    joined: tuple[str, ...] = ()
     marks: Marks = Marks()
     extent: tuple[int, int] = (0, 0)
 

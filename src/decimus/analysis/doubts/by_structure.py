@@ -94,6 +94,12 @@ class TakenForN(Struct, frozen=True):
     column: int
 
 
+class RowsMayFollow(Struct, frozen=True):
+    """The last rows count, and could be means or the like of those above."""
+
+    rows: tuple[int, ...]
+
+
 class CountedUnderHeadings(Struct, frozen=True):
     """Numbered names under every heading, taken for replicates, that could be groups.
 
@@ -107,7 +113,8 @@ class CountedUnderHeadings(Struct, frozen=True):
 
 
 StructureRemark = (
-    TakenForN
+    RowsMayFollow
+    | TakenForN
     | CountedUnderHeadings
     | WorkedOut
     | CodeAmongNumbers
@@ -132,6 +139,11 @@ def remarks_by_structure(measurements: Measurements, reading: Reading) -> list[S
     found += _codes_among(measurements, reading)
     found += _may_be_frequencies(shape, reading)
     found += _taken_for_n(shape, reading)
+    aside = {a.row for a in reading.asides if a.column is None}
+    if (rows := tuple(r for r in shape.doubtful_rows if r not in aside)) and (
+        not reading.counts_summaries
+    ):
+        found.append(RowsMayFollow(rows))
     found += _counted_under_headings(measurements)
     if (names := _names_of_groups(measurements)) is not None:
         found.append(names)

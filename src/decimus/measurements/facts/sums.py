@@ -24,7 +24,7 @@ Formula = Callable[[Floats], float]
 
 LEFT_OUT_BITS = 10.0
 """One in a thousand: from here on a line is left out, and said to be."""
-_ASKED_BITS = 6.0
+ASKED_BITS = 6.0
 """One in sixty-four: from here on it is asked."""
 _MOST_RUN = 6
 _FEWEST_BEHIND = 3
@@ -66,7 +66,10 @@ _MAY_TIE = frozenset({"n", "smallest", "largest", "median"})
 
 
 def computed_run(
-    lines: Sequence[Numbers], decimals: Sequence[Sequence[int]], hints: Sequence[float]
+    lines: Sequence[Numbers],
+    decimals: Sequence[Sequence[int]],
+    hints: Sequence[float],
+    least: float = LEFT_OUT_BITS,
 ) -> int:
     """How many of the last lines were computed from those before them; 0 for none.
 
@@ -74,12 +77,17 @@ def computed_run(
         lines: rows (or columns) of equal length, None for what is no number.
         decimals: how many decimals each number was typed with.
         hints: bits that the name of each line gives for its being computed.
+        least: the bits that it takes.
     """
-    best, found = LEFT_OUT_BITS, 0
+    best, found = least, 0
     for count in range(1, min(_MOST_RUN, len(lines) - _FEWEST_BEHIND) + 1):
         behind = lines[: len(lines) - count]
         run = range(len(lines) - count, len(lines))
         own = [bits_of_line(lines[at], decimals[at], behind) for at in run]
+        own = [
+            b + _UNUSUAL * _is_finer(decimals, at, run.start)
+            for b, at in zip(own, run, strict=True)
+        ]
         bits = -math.log2(_MOST_RUN)
         for at, bits_of in zip(run, own, strict=True):
             # Behind a mean of what is counted stands no more of it, if its name does not go on.
@@ -88,6 +96,16 @@ def computed_run(
         if bits >= best:
             best, found = bits, count
     return found
+
+
+def _is_finer(decimals: Sequence[Sequence[int]], at: int, end: int) -> bool:
+    """Whether all numbers of a line were typed finer than all those before `end`."""
+    usual = [max((row[c] for row in decimals[:end]), default=0) for c in range(len(decimals[at]))]
+    return all(own > most for own, most in zip(decimals[at], usual, strict=True))
+
+
+_UNUSUAL = 3.0
+"""Bits for a line of numbers with more decimals than any above, as means have them."""
 
 
 def hints_of(names: Sequence[str]) -> list[float]:
@@ -206,7 +224,7 @@ def computed_columns(
         sure = [relation for relation, b in weighed if b >= LEFT_OUT_BITS]
         if sure:
             found.append(Computed(target, all(relation is _ratio for relation in sure)))
-        elif any(b >= _ASKED_BITS for _, b in weighed):
+        elif any(b >= ASKED_BITS for _, b in weighed):
             found.append(Computed(target, is_ratio=False, is_sure=False))
     return tuple(found)
 

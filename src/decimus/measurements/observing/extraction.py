@@ -313,6 +313,9 @@ def _block_names(
     source: _Source, columns: tuple[int, ...], rows: Integers, positions: Integers
 ) -> CodedCells | None:
     shape = source.shape
+    if shape.heads.naming is not None:
+        names = coded_texts([shape.heading_of(shape.heads.naming, c) for c in columns])
+        return CodedCells(names.texts, names.codes[positions])
     if shape.row_names is not None:
         names = coded_column(source.table.columns[shape.row_names])
         found = CodedCells(names.texts, names.codes[rows])

@@ -7,7 +7,9 @@ from collections import Counter
 from collections.abc import Sequence
 from itertools import pairwise
 
+from decimus.measurements.facts.kinds import kind_of_names
 from decimus.measurements.headings import name_and_unit
+from decimus.measurements.lexicon import is_control
 from decimus.measurements.numbers import Cell, CellKind, read_cell
 from decimus.measurements.units import is_unit
 
@@ -21,7 +23,7 @@ def header_count(rows: Rows, decimal: str) -> tuple[int, bool]:
     if not is_header(rows, decimal):
         return 0, False
     is_doubtful = _is_doubtful(rows, decimal)
-    if _has_two_headers(rows, decimal):
+    if _has_two_headers(rows, decimal) or has_groups_below(rows, decimal):
         return 2, is_doubtful
     return (3 if _has_three_headers(rows, decimal) else 1), is_doubtful
 
@@ -36,6 +38,8 @@ def is_header(rows: Rows, decimal: str) -> bool:
         for c in range(len(top))
     ]
     kinds = [_heading_kind(cell, below[c], decimal) for c, cell in enumerate(top)]
+    if kinds[0] is CellKind.TEXT and is_control(top[0]) and _continues(top, below, decimal):
+        return False  # a control before 10 and 20, each with its measurements
     for c, kind in enumerate(kinds):
         numeric_below = any(cell.kind is CellKind.NUMBER for cell in below[c])
         if kind in (CellKind.TEXT, CellKind.DATE, CellKind.LIMIT) and (
@@ -105,8 +109,14 @@ def _are_round(values: list[float]) -> bool:
 
 
 def _is_doubtful(rows: Rows, decimal: str) -> bool:
-    """True when the row of headings holds only numbers as coarse as those under it."""
-    top = [read_cell(cell, decimal) for cell in rows[0] if cell.strip()]
+    """True when the row of headings holds only numbers as coarse as those under it.
+
+    Beside a name such as those at the left of the rows under it there may be one, too.
+    """
+    texts = [cell for cell in rows[0] if cell.strip()]
+    if len(texts) > _FEWEST_BESIDE and _is_named_alike(rows, decimal):
+        texts = texts[1:]
+    top = [read_cell(cell, decimal) for cell in texts]
     if not top or any(cell.kind is not CellKind.NUMBER for cell in top):
         return False
     if len(top) < len(rows[0]) and not rows[0][0].strip():
@@ -114,6 +124,19 @@ def _is_doubtful(rows: Rows, decimal: str) -> bool:
     below = [read_cell(cell, decimal) for row in rows[1:60] for cell in row if cell.strip()]
     finest = max((cell.decimals for cell in below if cell.kind is CellKind.NUMBER), default=0)
     return max(cell.decimals for cell in top) >= finest
+
+
+def _is_named_alike(rows: Rows, decimal: str) -> bool:
+    """Whether the first row begins with a name of one stem with those below: "Site 1", "Site 2"."""
+    names = tuple(row[0].strip() for row in rows[:_LOOKED_AT] if row[0].strip())
+    return (
+        len(names) > 1
+        and kind_of_names(tuple(dict.fromkeys(names))).is_number
+        and all(read_cell(name, decimal).kind is CellKind.TEXT for name in names)
+    )
+
+
+_FEWEST_BESIDE = 2
 
 
 def _heading_kind(text: str, below: list[Cell], decimal: str) -> CellKind:
@@ -212,6 +235,20 @@ def _has_three_headers(rows: Rows, decimal: str) -> bool:
 
 _FEWEST_UNDER_TWO = 4
 _LOOKED_AT = 60
+
+
+def has_groups_below(rows: Rows, decimal: str) -> bool:
+    """True when units have a name each in the first row, and their group in the second."""
+    if len(rows) < 3:
+        return False
+    top, groups = ([cell.strip() for cell in row] for row in rows[:2])
+    measured = [c for c in range(1, len(top)) if _is_measured(rows[2:], c, decimal)]
+    names, under = [top[c] for c in measured], [groups[c] for c in measured]
+    if len(names) < _FEWEST_UNDER_TWO or not all(names) or len(set(names)) < len(names):
+        return False
+    counts = Counter(under)
+    are_words = all(under) and _all_words(under, decimal) and bool(groups[0])
+    return are_words and len(counts) > 1 and min(counts.values()) > 1
 
 
 def has_unnamed_columns(rows: Rows, decimal: str) -> bool:

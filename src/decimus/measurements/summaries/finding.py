@@ -8,7 +8,13 @@ from collections.abc import Callable, Mapping, Sequence
 import numpy as np
 
 from decimus.measurements.cells import coded_column
-from decimus.measurements.facts.sums import Computed, computed_columns, computed_run, hints_of
+from decimus.measurements.facts.sums import (
+    ASKED_BITS,
+    Computed,
+    computed_columns,
+    computed_run,
+    hints_of,
+)
 from decimus.measurements.layouts import WideParts
 from decimus.measurements.numbers import CellKind, read_cell
 from decimus.measurements.profiles import ColumnProfile
@@ -49,6 +55,7 @@ class ComputedLines:
         self.decimal = decimal
         self._reading = reading
         self.ratios: tuple[int, ...] = ()
+        self.doubtful_rows: tuple[int, ...] = ()
 
     def columns(self) -> tuple[int, ...]:
         """Columns that are named as summaries, or computed from the columns before them."""
@@ -172,7 +179,11 @@ class ComputedLines:
         are_full = len(lines) == len(rows)
         if names_at is not None:
             names = [self._body[r][names_at].strip() for r in rows]
-            count = computed_run(lines, decimals, hints_of(names)) if are_full else 0
+            hints = hints_of(names)
+            count = computed_run(lines, decimals, hints) if are_full else 0
+            if are_full and not count:
+                doubted = computed_run(lines, decimals, hints, ASKED_BITS)
+                self.doubtful_rows = tuple(first + r for r in rows[len(rows) - doubted :])
         else:
             is_open = are_full and not found
             count = computed_lines(lines, decimals, are_named=False) if is_open else 0

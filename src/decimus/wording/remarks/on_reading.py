@@ -28,7 +28,9 @@ _LAYOUTS = {
 }
 
 
-def table_remark(results: Results, remark: facts.TableRemark) -> RemarkWords:
+def table_remark(  # noqa: PLR0911 - a case per kind
+    results: Results, remark: facts.TableRemark
+) -> RemarkWords:
     """The remark on how the table is laid out in words."""
     sheet = results.question.asked.sheet
     match remark:
@@ -106,6 +108,13 @@ def table_remark(results: Results, remark: facts.TableRemark) -> RemarkWords:
                 f"{'another group' if len(groups) == 1 else 'other groups'}: {listed(those)}.",
                 "This version reads such tables otherwise; what was decided stays until told.",
                 (("read it again as today", ReadAnew(sheet=sheet)),),
+            )
+        case facts.SheetsJoined(names):
+            return RemarkWords(
+                "measurements",
+                f"Sheets {listed(names)} are read as one table; each sheet is a group.",
+                "They have the same headings. Only one of them is read where it is chosen.",
+                options=tuple((f"read {name} only", ("--sheet", name)) for name in names),
             )
         case facts.OtherTables(names):
             return RemarkWords(

@@ -8,8 +8,17 @@ from msgspec.structs import replace
 
 from decimus.analysis.doubts import by_structure as facts
 from decimus.analysis.results import Results
-from decimus.study.edits import ChooseCode, ChooseLayout, CountFrequencies, Edit, ReadAs, SplitNames
-from decimus.study.readings import HEADINGS, NOBODY, SummaryColumns
+from decimus.study.edits import (
+    ChooseCode,
+    ChooseLayout,
+    CountFrequencies,
+    CountSummaries,
+    Edit,
+    ReadAs,
+    SetValuesAside,
+    SplitNames,
+)
+from decimus.study.readings import HEADINGS, NOBODY, SetAside, SummaryColumns
 from decimus.terms import Layout, Meaning
 from decimus.wording.questions import divided_by
 from decimus.wording.remarks.words import RemarkWords, listed
@@ -65,6 +74,8 @@ def structure_remark(results: Results, remark: facts.StructureRemark) -> RemarkW
                 "Every one of them is a measurement then.",
                 (("they are measurements", CountFrequencies(frequencies=None, sheet=sheet)),),
             )
+        case facts.RowsMayFollow(rows):
+            return _rows_may_follow(results, rows)
         case facts.TakenForN(column):
             return _taken_for_n(results, column)
         case facts.CountedUnderHeadings(names, factors):
@@ -138,5 +149,24 @@ def _taken_for_n(results: Results, column: int) -> RemarkWords:
         f"{name} is taken for n, the replicates of every mean.",
         "Standard errors, intervals and tests follow from it.",
         tuple(ways),
+        is_open=True,
+    )
+
+
+def _rows_may_follow(results: Results, rows: tuple[int, ...]) -> RemarkWords:
+    sheet, one = results.question.asked.sheet, len(rows) == 1
+    named = listed(tuple(str(row + 1) for row in rows))
+    asides = tuple(SetAside("follows from the rows above", row) for row in rows)
+    it, measured = ("it", "it was measured") if one else ("them", "they were measured")
+    name = f"{'row' if one else 'rows'} {named}"
+    return RemarkWords(
+        "measurements",
+        f"{name[:1].upper()}{name[1:]} could be computed from those above, as a mean is; "
+        f"{'it counts' if one else 'they count'}.",
+        "A summary is no measurement.",
+        (
+            (f"leave {it} out", SetValuesAside(asides=asides, name=name, sheet=sheet)),
+            (measured, CountSummaries(are_counted=True, sheet=sheet)),
+        ),
         is_open=True,
     )
