@@ -100,3 +100,40 @@ def test_opening_and_adding_read_alike(tmp_path: Path) -> None:
     path = tmp_path / "a.xlsx"
     path.write_bytes(xlsx_bytes({"May": DATA}))
     assert open_file(path).history.study.sheets[0].reading.decimal == "."
+
+
+SHEETS = {
+    "reed": [["plant", "mass"], [1, 3.5], [2, 3.7], [3, 3.2]],
+    "sand": [["plant", "mass"], [1, 4.5], [2, 4.1]],
+}
+
+
+def test_sheets_of_one_form_are_one_table_with_the_sheet_as_a_group() -> None:
+    found = table_of_bytes(xlsx_bytes(SHEETS), "t.xlsx", title="t")
+    assert found.table.rows()[0] == ("sheet", "plant", "mass")
+    assert found.table.rows()[-1] == ("sand", "2", "4.1")
+    assert found.source.joined == ("reed", "sand")
+    assert found.parts == ("all sheets", "reed", "sand")
+    edit = BringInTable(table=found.table, reading=found.first_reading, source=found.source)
+    results = Results(edit.apply(Study()))
+    assert [(g.levels, g.n) for g in results.groups.shown] == [(("reed",), 3), (("sand",), 2)]
+    remark = next(r for r in remark_words(results) if r.kind == "sheets-joined")
+    assert ("read sand only", ("--sheet", "sand")) in remark.options
+    only = table_of_bytes(xlsx_bytes(SHEETS), "t.xlsx", title="t", sheet="sand")
+    assert only.table.rows() == (("plant", "mass"), ("1", "4.5"), ("2", "4.1"))
+    again = table_of_bytes(xlsx_bytes(SHEETS), "t.xlsx", title="t", sheet="all sheets")
+    assert again.table.rows() == found.table.rows()
+
+
+@pytest.mark.parametrize(
+    "sheets",
+    [
+        {**SHEETS, "sand": [["plant", "height"], [1, 4.5], [2, 4.1]]},
+        {"mass (g)": SHEETS["reed"], "height (cm)": SHEETS["sand"]},
+        {"reed": [[1, 3.5], [2, 3.7], [3, 3.2]], "sand": [[1, 4.5], [2, 4.1], [3, 4.4]]},
+    ],
+)
+def test_other_sheets_stay_apart(sheets: dict[str, object]) -> None:
+    found = table_of_bytes(xlsx_bytes(sheets), "t.xlsx", title="t")
+    assert found.source.joined == ()
+    assert found.source.others

@@ -154,3 +154,45 @@ def test_a_title_with_a_unit_names_what_a_block_holds() -> None:
 def test_two_rows_of_headings_that_cross_need_no_more() -> None:
     shape = results_of(",reed,,sand,\n,dry,wet,dry,wet\n1,3,4,5,6\n2,4,5,6,8\n").measurements.shape
     assert shape.heads == Heads()
+
+
+def test_units_across_with_their_group_below_are_read_as_they_stand() -> None:
+    """Each column is one animal: two groups of them, at each of the times at the side."""
+    text = (
+        "зон,S01,S02,S03,S04,S05,S06\nbath,reed,reed,reed,sand,sand,sand\n"
+        "day 0,3.1,3.3,3.2,4.1,4.4,4.2\nday 7,3.6,3.9,3.5,5.1,5.5,5.0\n"
+    )
+    results = results_of(text)
+    found = {g.levels: sorted(g.cells.values) for g in results.groups.shown}
+    assert found == {
+        ("reed", "day 0"): [3.1, 3.2, 3.3],
+        ("reed", "day 7"): [3.5, 3.6, 3.9],
+        ("sand", "day 0"): [4.1, 4.2, 4.4],
+        ("sand", "day 7"): [5.0, 5.1, 5.5],
+    }
+    assert results.measurements.units.is_same
+
+
+def test_a_control_before_amounts_is_no_heading() -> None:
+    text = "control,40.520,46.382,37.387\n10,48.976,49.227,48.893\n20,61.151,60.558,50.594\n"
+    assert [(g.levels, g.n) for g in results_of(text).groups.shown] == [
+        (("control",), 3),
+        (("10",), 3),
+        (("20",), 3),
+    ]
+
+
+def test_amounts_without_any_heading_are_groups() -> None:
+    text = "0,2.778,2.431,2.742\n50,3.340,3.060,2.959\n100,3.673,3.635,3.680\n"
+    assert [(g.levels, g.n) for g in results_of(text).groups.shown] == [
+        (("0",), 3),
+        (("50",), 3),
+        (("100",), 3),
+    ]
+
+
+def test_the_unit_of_what_divides_rows_may_stand_below_it() -> None:
+    text = "zuv,pod\nmM,\n0 ± 0.5,64\n0 ± 0.5,82\n1 ± 0.2,131\n1 ± 0.2,111\n"
+    results = results_of(text)
+    assert [(g.levels, g.n) for g in results.groups.shown] == [(("0 ± 0.5",), 2), (("1 ± 0.2",), 2)]
+    assert results.measurements.factors[0].unit == "mM"

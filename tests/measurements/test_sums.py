@@ -151,3 +151,36 @@ def test_a_row_of_totals_below_groups_in_rows_is_no_group() -> None:
         (("T3",), 3),
         (("T4",), 3),
     ]
+
+
+def test_a_row_of_means_below_names_is_left_out_or_asked_about() -> None:
+    """Words name the rows, so that only the arithmetic tells."""
+    rows = {"Cleo": (29.1, 32.4), "Eva": (21.3, 22.8), "Finn": (22.7, 23.1), "Ivo": (22.2, 19.9)}
+    rows["Jo"] = (24.6, 28.3)
+    text = "subject,hand,net\n" + "".join(f"{n},{a},{b}\n" for n, (a, b) in rows.items())
+    results = results_of(text + "гуф,24.0,25.3\n")
+    remark = next(r for r in remark_words(results) if r.kind == "rows-may-follow")
+    assert remark.is_open
+    assert remark.head.startswith("Row 7 could be computed")
+    out, kept = (edit for _, edit in remark.fixes)
+    assert [g.n for g in results_of(text + "гуф,24.0,25.3\n", out).groups.shown] == [5, 5]
+    after = results_of(text + "гуф,24.0,25.3\n", kept)
+    assert [g.n for g in after.groups.shown] == [6, 6]
+    assert not any(r.kind == "rows-may-follow" for r in remark_words(after))
+    finer = results_of(text + "гуф,23.98,25.30\n").measurements
+    assert finer.shape.summary_rows == (6,)
+    other = results_of(text + "гуф,24.2,25.3\n")
+    assert not any(r.kind == "rows-may-follow" for r in remark_words(other))
+
+
+def test_a_coarse_difference_is_asked_about() -> None:
+    rows = [(8, 9, 11), (26, 25, 31), (22, 28, 28), (24, 26, 24), (20, 28, 27)]
+    text = "dog,calce,controllo,sale,бас\n" + "".join(
+        f"{i},{a},{b},{c},{c - b}\n" for i, (a, b, c) in enumerate(rows, start=1)
+    )
+    remark = next(r for r in remark_words(results_of(text)) if r.kind == "column-is-ratio")
+    assert [g.levels for g in results_of(text, remark.fixes[0][1]).groups.shown] == [
+        ("calce",),
+        ("controllo",),
+        ("sale",),
+    ]

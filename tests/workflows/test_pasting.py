@@ -6,13 +6,15 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from decimus.analysis.results import Results
 from decimus.formats.delimited import table_of_text
 from decimus.measurements.kept import table_shape
+from decimus.measurements.reading import read_measurements
 from decimus.study.edits import BringInTable, WriteCells
 from decimus.study.readings import Reading
 from decimus.study.studies import Study
 from decimus.study.tables import Table
-from decimus.workflows.pasting import Cells, Placed, placed
+from decimus.workflows.pasting import Cells, Placed, appended, placed
 
 COLUMNS = "dim,bright\n" + "".join(f"{i}.5,{i + 3}.5\n" for i in range(1, 10))
 LONG = "light,area\n" + "".join(f"{'dim' if i < 4 else 'bright'},{i}.25\n" for i in range(8))
@@ -87,3 +89,40 @@ def test_means_below_stay() -> None:
     )
     _, found = put(text, 1, 1, column_of("1.1"))
     assert len(found.cells) == 9
+
+
+MORE = (("area", "light"), ("9.5", "dim"), ("8.5", "bright"))
+
+
+def test_rows_with_the_same_headings_go_on_below_without_them() -> None:
+    """In another order, too: each cell finds its column."""
+    table, found = put(LONG, 9, 0, MORE)
+    assert found == Placed(9, 0, (("dim", "9.5"), ("bright", "8.5")))
+    after = WriteCells(row=found.row, column=found.column, cells=found.cells).apply(
+        BringInTable(table=table).apply(Study())
+    )
+    measurements = read_measurements(after.sheets[0].table, Reading())
+    assert [(g.levels, g.n) for g in measurements.groups] == [(("dim",), 5), (("bright",), 5)]
+
+
+def test_a_gap_above_them_is_closed() -> None:
+    assert put(LONG, 12, 0, MORE)[1].row == 9
+
+
+@pytest.mark.parametrize(
+    "cells",
+    [
+        (("area", "site"), ("9.5", "dim")),  # other headings
+        (("area",), ("9.5",)),  # fewer
+        (("dim", "9.5"), ("bright", "8.5")),  # none
+    ],
+)
+def test_other_cells_below_are_written_as_they_are(cells: Cells) -> None:
+    assert put(LONG, 9, 0, cells)[1] == Placed(9, 0, cells)
+
+
+def test_another_table_with_the_same_headings_is_offered_as_more_rows() -> None:
+    results = Results(BringInTable(table=table_of_text(LONG)).apply(Study()))
+    edit = appended(results, table_of_text("area,light\n9.5,dim\n"))
+    assert edit == WriteCells(row=9, column=0, cells=(("dim", "9.5"),))
+    assert appended(results, table_of_text("area,site\n9.5,dim\n")) is None

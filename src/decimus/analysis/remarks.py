@@ -10,6 +10,7 @@ from typing import TYPE_CHECKING
 from msgspec import Struct
 
 from decimus.analysis.doubts.by_marks import MarkRemark
+from decimus.analysis.doubts.by_structure import Inseparable
 from decimus.analysis.error_bars import possible_error_bars
 from decimus.analysis.groups import Group, Groups, ShownGroups
 from decimus.analysis.remarks_on_figure import FigureRemark
@@ -293,8 +294,9 @@ def remarks_on_measurements(
     found += _on_cells(groups)
     found += _on_units(measurements)
     found += _on_summaries(groups)
-    if measurements.unused_factors:
-        found.append(UnusedColumns(measurements.unused_factors))
+    inseparable = {measurements.shape.name(r.column) for r in found if isinstance(r, Inseparable)}
+    if unused := tuple(n for n in measurements.unused_factors if n not in inseparable):
+        found.append(UnusedColumns(unused))
     if not measurements.outcome.is_named:
         found.append(UnnamedOutcome())
     elif not measurements.outcome.unit and _wants_unit(measurements):

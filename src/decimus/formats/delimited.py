@@ -11,6 +11,7 @@ from collections.abc import Sequence
 from decimus.errors import InputError, TableError
 from decimus.formats.decoding import decoded
 from decimus.formats.forms import rows_of_form
+from decimus.formats.plates import rows_of_plate
 from decimus.formats.progress import Progress, no_progress
 from decimus.study.slabs import TextPiece
 from decimus.study.tables import Block, Table, column_of_piece
@@ -96,7 +97,8 @@ def table_of_text(
         table = _large_table(text.encode("utf-8", "replace"), used, title)
         if table is not None:
             return table
-    return Table.from_rows(parse_delimited(text, used), title)
+    block = parse_delimited(text, used)
+    return Table.from_rows(rows_of_plate(block) or block, title)
 
 
 def _large_table(content: bytes, delimiter: str | None, title: str) -> Table | None:

@@ -150,6 +150,7 @@ def _weigh_wide(  # noqa: C901, PLR0912 - a line per evidence
     if family.are_siblings and _name_units_of_groups(names, block) and not reads_across(sides):
         scales.add(Layout.COLUMNS, 6, "each row is one unit of a group")
     counts_rows = (len(names) == 1 and _names_units(first)) or (has_header and first.names_rows)
+    counts_rows = counts_rows or (has_header and _are_ids_in_any_order(first))
     counts = has_header and kind_of_names([p.heading for p in block]) is NameKind.INDEX
     side = kind_of_names(tuple(dict.fromkeys(first.texts)))
     is_named = side in (NameKind.WORDS, NameKind.AMOUNTS)
@@ -353,13 +354,22 @@ def _is_rows_of_amounts(block: tuple[ColumnProfile, ...], *, has_header: bool) -
     return not (first.is_numbering or first.names_rows)
 
 
+def _are_ids_in_any_order(profile: ColumnProfile) -> bool:
+    """Whether whole numbers stand once each and not by size, as nobody lists amounts."""
+    found = profile.whole_numbers
+    rises = all(a < b for a, b in pairwise(found)) or all(a > b for a, b in pairwise(found))
+    is_plain = not profile.unit_in_heading and not profile.is_about(Sense.GROUP, Sense.TIME)
+    return len(found) >= _FEWEST_CODES and profile.is_unique and not rises and is_plain
+
+
 def _are_bare_amounts(block: tuple[ColumnProfile, ...]) -> bool:
     """Amounts down the first column without any heading: 0, 50, 100 before 2.78, 2.43, 2.74."""
     if len(block) < 3:
         return False
     first, rest = block[0], block[1:]
-    numbers = first.whole_numbers
-    is_set = len(numbers) > 1 and all(a < b for a, b in pairwise(numbers))
+    texts = first.texts[is_control(first.texts[0]) :] if first.texts else ()
+    is_whole = len(texts) > 1 and all(text.isdecimal() for text in texts)
+    is_set = is_whole and all(int(a) < int(b) for a, b in pairwise(texts))
     return is_set and all(p.has_decimals for p in rest)
 
 

@@ -131,6 +131,8 @@ def _is_proved(
     """Whether names show by themselves that the same units stand in several groups."""
     if shape.pairs_by_row:
         return False
+    if shape.heads.naming is not None:
+        return bool(shape.side_factors)  # each column is one unit of its group, named once
     if shape.side_factors and naming.profile is not None and naming.profile.is_unique:
         return True  # each row is one unit of its group, with a name of its own
     if shape.layout is Layout.COLUMNS:
@@ -265,7 +267,7 @@ def _sameness(
         return _Sameness(reading.same_units, is_sure=True, is_said=True)
     if reading.subject is not None:
         return _Sameness(reading.subject != NOBODY, is_sure=True, is_said=True)
-    if shape.pairs_by_row:
+    if shape.pairs_by_row or shape.heads.naming is not None:
         return _Sameness(is_same=True, is_sure=False)
     if reading.within is not None and reading.within >= 0:
         is_same = roles.is_same if roles is not None else naming.is_of_subjects

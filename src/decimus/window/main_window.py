@@ -199,6 +199,8 @@ class MainWindow(QMainWindow):
         self.keeping.told.connect(self.say_words)
         self.files.opened_part.connect(self.part_line.show_part)
         self.part_line.chosen.connect(self.files.open_part)
+        self.files.more_rows.connect(self.data.ask_where)
+        self.data.line.chosen.connect(self.store.apply)
         self.measurements.table_wanted.connect(self.files.add_table)
         self.measurements.other_data_wanted.connect(self.data.use_other_data)
         self.measurements.table_pasted.connect(self.data.use_table)

@@ -8,8 +8,10 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from decimus.analysis.results import Results
 from decimus.measurements.numbers import CellKind, read_cell
 from decimus.measurements.shapes import TableShape
+from decimus.study.edits import WriteCells
 from decimus.study.tables import Table
 from decimus.terms import Layout
 from decimus.values import Value
@@ -51,11 +53,72 @@ def placed(table: Table, shape: TableShape, row: int, column: int, cells: Cells)
             return Placed(row, column, cells, is_table=True)
         below = _to_the_end(table, shape, header + 1, column, cells[1:])
         return Placed(header, column, (cells[0], *below))
+    if has_names and row >= shape.block.end_row:
+        more = rows_to_append(table, shape, cells)
+        if more is not None:
+            return Placed(shape.block.end_row if not shape.block.note_rows else row, 0, more)
     if row == first and _takes_all_rows(shape, column, max(map(len, cells))):
         return Placed(row, column, _to_the_end(table, shape, row, column, cells))
     if shape.layout is Layout.ROWS and shape.measured and column == shape.measured[0]:
         return Placed(row, column, _to_the_right(table, shape, row, column, cells))
     return Placed(row, column, cells)
+
+
+def rows_to_append(table: Table, shape: TableShape, cells: Cells) -> Cells | None:
+    """The rows of another table under the headings of the one at hand, without its headings.
+
+    None where its headings are others; they may stand in another order.
+
+    Args:
+        table: the table at hand.
+        shape: how it is laid out.
+        cells: the other one, with its headings.
+    """
+    header = shape.header_row
+    if header is None or len(shape.block.header_rows) > 1 or len(cells) < 2:
+        return None
+    known: dict[str, int] = {}
+    for column in range(table.column_count):
+        name = table.cell(header, column).strip().casefold()
+        if name and known.setdefault(name, column) != column:
+            return None  # two columns of one name
+    names = [cell.strip().casefold() for cell in cells[0]]
+    used = [name for name in names if name]
+    at = [known.get(name) if name else None for name in names]
+    if not used or len(set(used)) < len(used) or set(used) != set(known):
+        return None
+    width = 1 + max(known.values())
+    found = []
+    for line in cells[1:]:
+        row = [""] * width
+        for cell, place in zip(line, at, strict=False):
+            if place is not None:
+                row[place] = cell
+        found.append(tuple(row))
+    return tuple(found)
+
+
+def appended(results: Results, other: Table) -> WriteCells | None:
+    """The edit that puts the rows of another table below those at hand, if headings are the same.
+
+    Args:
+        results: what follows from the table at hand.
+        other: the other table.
+    """
+    if results.problem is not None or other.row_count > _MOST_APPENDED:
+        return None
+    shape, table = results.measurements.shape, results.sheet.table
+    if shape.is_turned or shape.block.note_rows:
+        return None
+    rows = rows_to_append(table, shape, other.rows())
+    if rows is None:
+        return None
+    return WriteCells(
+        row=shape.block.end_row, column=0, cells=rows, sheet=results.question.asked.sheet
+    )
+
+
+_MOST_APPENDED = 200_000
 
 
 def _has_names(cells: Cells, decimal: str) -> bool:

@@ -15,6 +15,7 @@ from decimus.measurements.numbers import is_worked_out, read_cell
 from decimus.measurements.observations import Measurements
 from decimus.measurements.profiles import ColumnProfile
 from decimus.measurements.shapes import TableShape
+from decimus.measurements.sides import is_nested
 from decimus.measurements.summaries.marks import are_marks
 from decimus.study.readings import HEADINGS, Reading
 from decimus.terms import Layout
@@ -88,6 +89,18 @@ class ReadAsFrequencies(Struct, frozen=True):
     frequencies: int
 
 
+class Inseparable(Struct, frozen=True):
+    """A column whose names go one to one with the levels of a factor.
+
+    Args:
+        factor: the factor's column.
+        column: the other.
+    """
+
+    factor: int
+    column: int
+
+
 class TakenForN(Struct, frozen=True):
     """Whole numbers beside means with their spread that are taken for n."""
 
@@ -113,7 +126,8 @@ class CountedUnderHeadings(Struct, frozen=True):
 
 
 StructureRemark = (
-    RowsMayFollow
+    Inseparable
+    | RowsMayFollow
     | TakenForN
     | CountedUnderHeadings
     | WorkedOut
@@ -139,6 +153,7 @@ def remarks_by_structure(measurements: Measurements, reading: Reading) -> list[S
     found += _codes_among(measurements, reading)
     found += _may_be_frequencies(shape, reading)
     found += _taken_for_n(shape, reading)
+    found += _inseparable(measurements)
     aside = {a.row for a in reading.asides if a.column is None}
     if (rows := tuple(r for r in shape.doubtful_rows if r not in aside)) and (
         not reading.counts_summaries
@@ -148,6 +163,29 @@ def remarks_by_structure(measurements: Measurements, reading: Reading) -> list[S
     if (names := _names_of_groups(measurements)) is not None:
         found.append(names)
     return found
+
+
+def _inseparable(measurements: Measurements) -> list[StructureRemark]:
+    """Columns of a long table that cannot be told apart from what is compared."""
+    shape = measurements.shape
+    if shape.layout is not Layout.LONG or measurements.is_summarised:
+        return []
+    used = {f.variable for f in measurements.factors}
+    taken = {*used, measurements.outcome.variable, measurements.units.variable, *shape.readings}
+    free = [p for p in shape.columns if p.index not in taken and (p.is_text or p.whole_numbers)]
+    return [
+        Inseparable(f, p.index)
+        for f in sorted(c for c in used if c >= 0)
+        for p in free
+        if _go_one_to_one(shape.column(f), p)
+    ]
+
+
+def _go_one_to_one(one: ColumnProfile, other: ColumnProfile) -> bool:
+    count = len(one.counts)
+    if count < 2 or len(other.counts) != count or len(one.texts) < 2 * count:
+        return False
+    return is_nested(one, other) and is_nested(other, one)
 
 
 def _taken_for_n(shape: TableShape, reading: Reading) -> list[StructureRemark]:

@@ -14,7 +14,7 @@ from decimus.errors import InputError
 from decimus.formats.files import name_in_words, path_of_stored
 from decimus.formats.progress import Progress
 from decimus.formats.table_files import FoundTable, table_in
-from decimus.study.edits import ReplaceTable
+from decimus.study.edits import Edit, ReplaceTable
 from decimus.study.history import History
 from decimus.study.studies import Source
 from decimus.study.tables import Table
@@ -125,6 +125,11 @@ class DataFiles(QObject):
                 lambda progress: self._read(path, source, progress),
                 is_again=True,
             )
+
+    def ask_where(self, name: str, append: Edit, beside: Edit) -> None:
+        """Ask whether another table goes on below the one at hand, or stands beside it."""
+        self._about = self._store.results.sheet.table
+        self.line.ask_where(name, append, beside)
 
     def use_other_data(self) -> None:
         """Ask for a file whose data take the place of those at hand."""

@@ -21,7 +21,7 @@ from decimus.formats.figure_studies import CARRIERS
 from decimus.formats.files import name_in_words
 from decimus.formats.progress import Progress
 from decimus.formats.style_file import read_style
-from decimus.study.edits import AddTable, ApplyStyle, BringInTable, TableEdit
+from decimus.study.edits import AddTable, ApplyStyle, BringInTable, TableEdit, WriteCells
 from decimus.study.edits.question_list import AsksOf
 from decimus.study.history import History
 from decimus.window.state.jobs import Beside, prepare
@@ -47,6 +47,7 @@ from decimus.workflows.opening import (
     open_study,
     table_edit,
 )
+from decimus.workflows.pasting import appended
 from decimus.workflows.saving import free_name, keep_other, save
 
 if TYPE_CHECKING:
@@ -69,12 +70,14 @@ class Files(QObject):
         refused: an InputError that the user should see.
         noted: sentences about what could not be read of a study that was opened.
         told: a line about what was written.
+        more_rows: a name, the edit that appends its rows and the one that adds its table.
         opened_part: a path, the part of it that was opened, and all parts of it.
     """
 
     refused = Signal(object)
     noted = Signal(object)
     told = Signal(str)
+    more_rows = Signal(str, object, object)
     opened_part = Signal(object, str, object)
     displaced = Signal(str, str)
 
@@ -184,7 +187,7 @@ class Files(QObject):
         """Add the table in a file beside those at hand."""
         base, before = self._store.history, self._store.results
 
-        def work(progress: Progress) -> WorkedOut:
+        def work(progress: Progress) -> tuple[WorkedOut, AddTable, WriteCells | None]:
             edit, _ = table_edit(path, progress=_up_to(0.4, progress))
             brought_in(History(), edit, str(path))  # there are measurements in it
             added = AddTable(
@@ -198,9 +201,17 @@ class Files(QObject):
             number = len(history.study.questions) - 1
             results = Results(history.study, number, before, before.decimal_sign)
             prepare(results, progress)
-            return WorkedOut(base, history, results)
+            more = appended(before, edit.table)
+            return WorkedOut(base, history, results), added, more
 
-        self._do("Adding", path, work, self._store.take)
+        def then(found: tuple[WorkedOut, AddTable, WriteCells | None]) -> None:
+            beside, added, more = found
+            if more is None:
+                self._store.take(beside)
+            else:
+                self.more_rows.emit(name_in_words(path), more, added)
+
+        self._do("Adding", path, work, then)
 
     def _do(
         self,

@@ -5,6 +5,7 @@ from __future__ import annotations
 from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QVBoxLayout
 
+from decimus.study.edits import Edit
 from decimus.window.widgets.choices import ChoiceMenu
 from decimus.window.widgets.plain import PlainLabel, menu_text
 from decimus.window.widgets.theme import sans
@@ -17,10 +18,12 @@ class NewDataLine(QFrame):
     Signals:
         read_again: the file at hand is to be read again.
         accepted: an edit that puts the new data in.
+        chosen: an edit that appends rows, or adds a table.
     """
 
     read_again = Signal()
     accepted = Signal(object)
+    chosen = Signal(object)
 
     def __init__(self) -> None:
         super().__init__()
@@ -34,12 +37,17 @@ class NewDataLine(QFrame):
         self.match.clicked.connect(self.open_matches)
         self.use = self._button("use it")
         self.use.clicked.connect(self._accept)
+        self.append = self._button("append its rows")
+        self.append.clicked.connect(lambda: self._choose_way(self._ways[0]))
+        self.beside = self._button("keep it beside")
+        self.beside.clicked.connect(lambda: self._choose_way(self._ways[1]))
+        self._ways: tuple[Edit | None, Edit | None] = (None, None)
         self.seen = self._button("seen")
         self.seen.clicked.connect(self.hide)
         self.pending: Replacement | None = None
         buttons = QHBoxLayout()
         buttons.addStretch(1)
-        for button in (self.match, self.use, self.again, self.seen):
+        for button in (self.append, self.beside, self.match, self.use, self.again, self.seen):
             buttons.addWidget(button)
         layout = QVBoxLayout(self)
         layout.setContentsMargins(16, 8, 10, 6)
@@ -59,13 +67,28 @@ class NewDataLine(QFrame):
 
     def _show(self, text: str, *shown: QPushButton) -> None:
         self._label.setText(text)
-        for button in (self.again, self.match, self.use):
+        for button in (self.again, self.match, self.use, self.append, self.beside):
             button.setVisible(button in shown)
         self.show()
 
     def say_file_changed(self, name: str, difference: str) -> None:
         """Say that the file is not as it was read."""
         self._show(f"{name} has changed since it was read: {difference}.", self.again)
+
+    def ask_where(self, name: str, append: Edit, beside: Edit) -> None:
+        """Ask whether a table with the headings of the one at hand goes on below it."""
+        self._ways = (append, beside)
+        self._show(
+            f"{name} has the headings of the table at hand. Are its rows more of the same?",
+            self.append,
+            self.beside,
+        )
+
+    def _choose_way(self, edit: Edit | None) -> None:
+        self._ways = (None, None)
+        self.hide()
+        if edit is not None:
+            self.chosen.emit(edit)
 
     def say_changes(self, name: str, lines: tuple[str, ...]) -> None:
         """Say what reads otherwise with the new data."""

@@ -24,7 +24,9 @@ from decimus.wording.questions import divided_by
 from decimus.wording.remarks.words import RemarkWords, listed
 
 
-def structure_remark(results: Results, remark: facts.StructureRemark) -> RemarkWords:
+def structure_remark(  # noqa: PLR0911 - a case per kind
+    results: Results, remark: facts.StructureRemark
+) -> RemarkWords:
     """The remark on the form of names and numbers in words."""
     match remark:
         case facts.MayBeSummary(mean, spread, n):
@@ -76,6 +78,13 @@ def structure_remark(results: Results, remark: facts.StructureRemark) -> RemarkW
             )
         case facts.RowsMayFollow(rows):
             return _rows_may_follow(results, rows)
+        case facts.Inseparable(factor, column):
+            shape = results.measurements.shape
+            return RemarkWords(
+                "measurements",
+                f"{shape.name(column)} goes with {shape.name(factor)} one to one.",
+                "The two cannot be told apart: a difference may be due to either.",
+            )
         case facts.TakenForN(column):
             return _taken_for_n(results, column)
         case facts.CountedUnderHeadings(names, factors):
@@ -141,7 +150,11 @@ def _taken_for_n(results: Results, column: int) -> RemarkWords:
     sheet, name = results.question.asked.sheet, results.measurements.shape.name(column)
     ways = []
     for n, label in ((column, "it is n"), (NOBODY, "it is something else")):
-        summary = replace(results.sheet.reading.summary, n=n)
+        own = results.measurements.shape.summary
+        mean, spread = (own.columns[0].mean, own.columns[0].spread) if own is not None else (0, 0)
+        summary = replace(
+            results.sheet.reading.summary, mean=mean, spread=spread, upper=NOBODY, n=n
+        )
         reading = replace(results.sheet.reading, summary=summary)
         ways.append((label, ReadAs(reading=reading, words=label, sheet=sheet)))
     return RemarkWords(

@@ -68,6 +68,7 @@ _CHANGES: tuple[type, ...] = (
     doubts.OtherSigns,
     forms.WorkedOut,
     forms.ReadAsFrequencies,
+    forms.Inseparable,
     designs.ReadingsAveraged,
     doubts.ReadOtherwiseNow,
     facts.SimilarLevels,

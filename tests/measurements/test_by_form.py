@@ -1,0 +1,98 @@
+"""What columns are by their form: notes, names, counts of replicates, twins of a factor."""
+
+from __future__ import annotations
+
+from decimus.analysis.results import Results
+from decimus.study.edits import ReadAs
+from decimus.wording.remarks.remarks import remark_words
+from decimus.wording.remarks.words import RemarkWords
+from tests.conftest import results_of
+
+
+def remark(results: Results, kind: str) -> RemarkWords | None:
+    return next((r for r in remark_words(results) if r.kind == kind), None)
+
+
+def test_remarks_on_some_rows_divide_none() -> None:
+    rows = ["reed,1,3.1,", "reed,2,3.4,бо", "reed,3,3.3,", "sand,4,4.1,да", "sand,5,4.4,"]
+    results = results_of("zuv,кел,pod,опа\n" + "\n".join([*rows, "sand,6,4.2,бо"]) + "\n")
+    assert [(g.levels, g.n) for g in results.groups.shown] == [(("reed",), 3), (("sand",), 3)]
+
+
+def test_names_that_stand_once_each_are_asked_about() -> None:
+    text = "зон,кел (mm),pod\nреа,3.4,93\nсто,2.7,84\nмуд,3.8,122\nили,3.6,100\n"
+    results = results_of(text)
+    assert [g.n for g in results.groups.shown] == [1, 1, 1, 1]
+    found = remark(results, "levels-doubted")
+    assert found is not None
+    assert found.is_open
+    assert "could name what was measured" in found.head
+    assert [g.n for g in results_of(text, found.fixes[0][1]).groups.shown] == [4]
+
+
+def test_numbered_names_that_stand_once_each_name_what_was_measured() -> None:
+    rows = "".join(f"S0{i},{v}\n" for i, v in enumerate((3.4, 2.7, 3.8, 3.6, 3.3, 2.6), start=1))
+    assert [g.n for g in results_of("зон,кел\n" + rows).groups.shown] == [6]
+
+
+def test_ids_in_any_order_before_finer_numbers_name_the_rows() -> None:
+    rows = "50,18.4,29.6\n58,40.4,53.6\n49,15.8,26.4\n8,10.1,15.6\n48,42.2,42.8\n6,61.1,68.0\n"
+    results = results_of("зон,reed,sand\n" + rows)
+    assert [(g.levels, g.n) for g in results.groups.shown] == [(("reed",), 6), (("sand",), 6)]
+
+
+def test_ids_as_whole_as_the_numbers_beside_them_are_asked_about() -> None:
+    text = "зон,reed,sand,mud\n57,416,504,517\n17,483,485,554\n9,443,451,509\n25,433,532,521\n"
+    found = remark(results_of(text), "row-names-doubted")
+    assert found is not None
+    after = results_of(text, found.fixes[0][1])
+    assert [(g.levels, g.n) for g in after.groups.shown] == [
+        (("reed",), 4),
+        (("sand",), 4),
+        (("mud",), 4),
+    ]
+
+
+def test_small_whole_numbers_beside_means_with_spread_are_n_and_it_is_asked() -> None:
+    text = "зон,кел ± бо,опа\nreed,12.3 ± 1.4,8\nsand,15.9 ± 2.2,7\n"
+    results = results_of(text)
+    found = remark(results, "taken-for-n")
+    assert found is not None
+    assert found.is_open
+    given = [g.cells.given for g in results.groups.shown]
+    assert [one.given_n for one in given if one is not None] == [8, 7]
+    yes, no = (edit for _, edit in found.fixes)
+    assert isinstance(no, ReadAs)
+    assert remark(results_of(text, yes), "taken-for-n") is None
+    without = [g.cells.given for g in results_of(text, no).groups.shown]
+    assert [one.given_n for one in without if one is not None] == [None, None]
+
+
+def test_a_column_that_goes_with_a_factor_one_to_one_is_said() -> None:
+    results = results_of("pond,shade,mg\na,dim,3.1\na,dim,3.3\nb,sun,4.1\nb,sun,4.4\n")
+    found = remark(results, "inseparable")
+    assert found is not None
+    assert found.head == "shade goes with pond one to one."
+    assert remark(results, "unused-columns") is None
+    apart = results_of("pond,shade,mg\na,dim,3.1\na,sun,3.3\nb,sun,4.1\nb,dim,4.4\n")
+    assert remark(apart, "inseparable") is None
+
+
+def test_two_columns_of_like_numbers_beside_crossed_names_are_asked_about() -> None:
+    pairs = [(41, 28), (44, 30), (38, 26), (36, 27), (44, 34), (38, 40), (44, 27), (37, 34)]
+    text = "зон,кел,опа,бо\n" + "".join(
+        f"{101 + i // 2},{('reed', 'sand')[i % 2]},{a},{b}\n" for i, (a, b) in enumerate(pairs)
+    )
+    found = remark(results_of(text), "layout-doubted")
+    assert found is not None
+    assert found.is_open
+
+
+def test_days_on_which_numbered_units_are_measured_are_times() -> None:
+    rows = [f"2024-05-0{d},{u},{10 + u + d / 10}" for u in range(1, 7) for d in (1, 5, 9)]
+    results = results_of("зон,опа,бо\n" + "\n".join(rows) + "\n")
+    assert [(g.levels[0], g.n) for g in results.groups.shown] == [
+        ("2024-05-01", 6),
+        ("2024-05-05", 6),
+        ("2024-05-09", 6),
+    ]
