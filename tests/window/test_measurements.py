@@ -5,16 +5,18 @@ from __future__ import annotations
 from pathlib import Path
 
 import pytest
+import xlsxwriter
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QGuiApplication
 from PySide6.QtTest import QTest
-from PySide6.QtWidgets import QApplication
+from PySide6.QtWidgets import QApplication, QPushButton, QWidget
 
 from decimus.errors import ChoiceError
 from decimus.window.measurements.cells import CellField
 from decimus.window.measurements.ranges import RangeMenu, typed_range
-from decimus.window.measurements.sheet_facts import CellState
+from decimus.window.measurements.sheet_facts import Bracket, CellState
 from decimus.window.widgets.choices import ChoiceMenu, EntryField
+from decimus.window.widgets.plain import RichLabel
 from decimus.wording.spans import plain_text
 from tests.corpus.tables import CASES, SUMMARISED
 from tests.formats.workbook_files import xlsx_bytes
@@ -693,3 +695,74 @@ def test_a_pasted_table_is_read_beside_and_can_be_stopped(salt: Driver) -> None:
     assert means(salt)[0] == pytest.approx(41)
     undo(salt)
     assert means(salt)[0] == pytest.approx((41.5 + 38.2 + 44.9) / 3)
+
+
+def marked_workbook(path: Path) -> None:
+    book = xlsxwriter.Workbook(str(path))
+    sheet = book.add_worksheet("Plots")
+    struck = book.add_format({"font_strikeout": True})
+    sheet.write_row(0, 0, ["reed", "mg"])
+    for at, (name, value) in enumerate(zip("AAABBB", (3.1, 3.4, 9.9, 4.1, 4.4, 4.0), strict=True)):
+        sheet.write_row(at + 1, 0, [name, value])
+    sheet.write(3, 1, 9.9, struck)
+    sheet.set_row(6, None, None, {"hidden": True})
+    book.close()
+
+
+def test_what_a_workbook_marks_is_seen_and_answered_in_a_click(
+    empty: Driver, tmp_path: Path
+) -> None:
+    marked_workbook(tmp_path / "plots.xlsx")
+    empty.window.files.open_path(tmp_path / "plots.xlsx")
+    empty.wait()
+    place = empty.window.measurements
+    states = [place.model.facts.state(row, 1) for row in range(1, 7)]
+    counted, marked = CellState.COUNTED, CellState.MARKED
+    assert states == [counted, counted, marked, counted, counted, marked]
+    assert place.model.facts.help_for(3, 1) == "Struck through in the workbook"
+    assert place.question.text == "Row 7 is hidden in the workbook; it counts."
+    empty.click(next(b for b in place.question.buttons if b.text() == "leave it out"))
+    empty.settle()
+    assert [g.n for g in empty.window.store.results.groups.shown] == [3, 2]
+    asked = "“9.9” (row 4, column 2) is struck through in the workbook; it counts."
+    assert place.question.text == asked
+
+
+def test_a_remark_leads_to_its_cells(empty: Driver, tmp_path: Path) -> None:
+    marked_workbook(tmp_path / "plots.xlsx")
+    empty.window.files.open_path(tmp_path / "plots.xlsx")
+    empty.wait()
+    empty.window.places_line.go("groups")
+    remarks = empty.window.foot.open_remarks()
+    rows = [w for w in remarks.findChildren(QWidget) if w.findChild(QPushButton) is not None]
+    struck = next(
+        w for w in rows if any("9.9" in label.text() for label in w.findChildren(RichLabel))
+    )
+    empty.click(next(b for b in struck.findChildren(QPushButton) if b.text() == "show"))
+    empty.settle()
+    sheet = empty.window.measurements.sheet
+    assert sheet.isVisible()
+    assert [(b.y(), b.x(), b.height(), b.width()) for b in sheet.selected_blocks()] == [
+        (2, 1, 1, 1)
+    ]
+
+
+def test_readings_that_are_averaged_stand_in_a_bracket(empty: Driver) -> None:
+    lines = [f"{'ab'[m > 2]}\tm{m}\t{s}\t{m + s / 10}" for m in range(1, 5) for s in (1, 2, 3)]
+    empty.clipboard("bath\tmouse\tscan\tmg\n" + "\n".join(lines) + "\n")
+    empty.keys("Ctrl+V")
+    empty.settle()
+    facts = empty.window.measurements.model.facts
+    assert [facts.brackets[row, 3] for row in (1, 2, 3)] == [
+        Bracket(is_across=False, begins=True, ends=False),
+        Bracket(is_across=False, begins=False, ends=False),
+        Bracket(is_across=False, begins=False, ends=True),
+    ]
+    assert facts.help_for(2, 3) == "A reading: averaged with the others in its bracket"
+
+
+def test_what_is_left_out_is_counted_below_the_sheet(empty: Driver) -> None:
+    empty.clipboard("plot\treed\tsand\n1\t3.1\t4.1\n2\t3.4\t4.4\n3\t3.6\t4.2\nMean\t3.37\t4.23\n")
+    empty.keys("Ctrl+V")
+    empty.settle()
+    assert "1 row left out" in plain_text(empty.window.measurements.strip.sentence)

@@ -277,3 +277,51 @@ def test_a_look_at_a_changed_file_stops_nothing_that_somebody_waits_for(
     salt.qtbot.waitUntil(lambda: done == [5])
     salt.qtbot.waitUntil(window.data.line.isVisible, timeout=5000)
     assert "1 cell differs" in window.data.line.text
+
+
+MORE = "area,light\n9.5,dim\n8.5,bright\n"
+LONG = "light\tarea\ndim\t1.5\ndim\t1.7\nbright\t2.5\nbright\t2.7\n"
+
+
+def test_a_table_with_the_same_headings_is_asked_about(empty: Driver, tmp_path: Path) -> None:
+    """More rows of the same, or another table: either by one click, and undone by one."""
+    empty.clipboard(LONG)
+    empty.keys("Ctrl+V")
+    path = tmp_path / "more.csv"
+    path.write_text(MORE)
+    for button, wanted, tables in (("append", [3, 3], 1), ("beside", [1, 1], 2)):
+        empty.window.files.add_path(path)
+        empty.settle()
+        line = empty.window.data.line
+        assert line.isVisible()
+        assert "more.csv has the headings of the table at hand" in line.text
+        assert counts(empty) == [2, 2]
+        empty.click(getattr(line, button))
+        empty.settle()
+        assert not line.isVisible()
+        assert counts(empty) == wanted
+        assert len(empty.window.store.results.study.sheets) == tables
+        undo(empty)
+        assert counts(empty) == [2, 2]
+
+
+def test_the_question_goes_with_the_table_that_it_is_about(empty: Driver, tmp_path: Path) -> None:
+    empty.clipboard(LONG)
+    empty.keys("Ctrl+V")
+    path = tmp_path / "more.csv"
+    path.write_text(MORE)
+    empty.window.files.add_path(path)
+    empty.settle()
+    undo(empty)  # the first table goes, and with it what was asked of it
+    empty.settle()
+    assert not empty.window.data.line.isVisible()
+
+
+def test_rows_pasted_below_leave_their_headings_behind(empty: Driver) -> None:
+    empty.clipboard(LONG)
+    empty.keys("Ctrl+V")
+    empty.settle()
+    paste_at(empty, 4, 0, "area\tlight\n9.5\tdim\n8.5\tbright\n")
+    table = empty.window.store.results.sheet.table
+    assert table.rows()[-2:] == (("dim", "9.5"), ("bright", "8.5"))
+    assert counts(empty) == [3, 3]

@@ -207,6 +207,7 @@ class MainWindow(QMainWindow):
         self.files.told.connect(self.places_line.file_name.setText)
         self.places_line.went.connect(self._go)
         self.foot.went.connect(self.places_line.go)
+        self.foot.showed.connect(self.measurements.sheet.show_cells)
         line = self.question_line
         line.undo.clicked.connect(self.undo)
         line.redo.clicked.connect(self.store.redo)

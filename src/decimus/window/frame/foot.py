@@ -105,10 +105,12 @@ class RemarkList(QFrame):
     Signals:
         chosen: the edit of a fix.
         went: the place a remark belongs to.
+        showed: the cells that it is about.
     """
 
     chosen = Signal(object)
     went = Signal(str)
+    showed = Signal(object)
 
     def __init__(self, remarks: tuple[RemarkWords, ...], parent: QWidget) -> None:
         super().__init__(parent, Qt.WindowType.Popup)
@@ -138,7 +140,7 @@ class RemarkList(QFrame):
             layout.addWidget(self._field(remark.entry))
         show = QPushButton("show", row)
         show.setFont(sans(14))
-        show.clicked.connect(lambda: self._go(remark.place))
+        show.clicked.connect(lambda: self._go(remark))
         layout.addWidget(show)
         return row
 
@@ -172,9 +174,11 @@ class RemarkList(QFrame):
         self.close()
         self.chosen.emit(edit)
 
-    def _go(self, place: str) -> None:
+    def _go(self, remark: RemarkWords) -> None:
         self.close()
-        self.went.emit(place)
+        self.went.emit(remark.place)
+        if remark.cells:
+            self.showed.emit(remark.cells)
 
 
 class Foot(QWidget):
@@ -182,9 +186,11 @@ class Foot(QWidget):
 
     Signals:
         went: a place that a remark leads to.
+        showed: the cells that it is about.
     """
 
     went = Signal(str)
+    showed = Signal(object)
 
     def __init__(self, store: Store, lessons: Lessons) -> None:
         super().__init__()
@@ -228,6 +234,7 @@ class Foot(QWidget):
         remarks.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         remarks.chosen.connect(self._store.apply)
         remarks.went.connect(self.went)
+        remarks.showed.connect(self.showed)
         remarks.adjustSize()
         corner = self.mapToGlobal(QPoint(MARGIN - 6, -remarks.height() - 4))
         remarks.move(corner)

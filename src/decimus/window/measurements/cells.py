@@ -11,7 +11,7 @@ from PySide6.QtWidgets import QLineEdit, QStyledItemDelegate, QStyleOptionViewIt
 
 from decimus.study.edits import Edit
 from decimus.window.measurements.headings import SWATCH
-from decimus.window.measurements.sheet_facts import CellState
+from decimus.window.measurements.sheet_facts import Bracket, CellState
 from decimus.window.measurements.sheet_model import SheetModel
 from decimus.window.state.drafts import Drafts
 from decimus.window.widgets.theme import (
@@ -47,6 +47,31 @@ class CellField(QLineEdit):
             event.accept()
 
 
+_SPOKEN = (CellState.COUNTED, CellState.UNREADABLE, CellState.LIMIT, CellState.MARKED)
+_TICK = 4
+
+
+def _paint_bracket(painter: QPainter, rect: QRect, bracket: Bracket) -> None:
+    """A thin line along readings that are averaged, turned in where it begins and ends."""
+    painter.setPen(QPen(colour(TEAL), 1.2))
+    if bracket.is_across:
+        y = rect.bottom() - _TICK
+        left = rect.left() + (8 if bracket.begins else 0)
+        right = rect.right() - (8 if bracket.ends else 0)
+        painter.drawLine(left, y, right, y)
+        for x, turns in ((left, bracket.begins), (right, bracket.ends)):
+            if turns:
+                painter.drawLine(x, y, x, y - _TICK)
+        return
+    x = rect.right() - _TICK
+    top = rect.top() + (7 if bracket.begins else 0)
+    bottom = rect.bottom() - (7 if bracket.ends else 0)
+    painter.drawLine(x, top, x, bottom)
+    for y, turns in ((top, bracket.begins), (bottom, bracket.ends)):
+        if turns:
+            painter.drawLine(x, y, x - _TICK, y)
+
+
 class CellDelegate(QStyledItemDelegate):
     """Paints a cell by how it is read.
 
@@ -77,7 +102,7 @@ class CellDelegate(QStyledItemDelegate):
         marked = state in (CellState.MISSING, CellState.UNREADABLE, CellState.LIMIT)
         if selected:
             painter.fillRect(rect, colour(TEAL_SOFT))
-        elif marked:
+        elif marked or state is CellState.MARKED:
             painter.fillRect(rect, colour(AMBER_SOFT))
         elif state is CellState.NAME:
             painter.fillRect(rect, colour(SURFACE))
@@ -93,6 +118,9 @@ class CellDelegate(QStyledItemDelegate):
             painter.setBrush(colour(TEAL))
             painter.drawPolygon([corner, corner - QPoint(7, 0), corner + QPoint(0, 7)])
             painter.setBrush(Qt.BrushStyle.NoBrush)
+        bracket = index.data(SheetModel.BracketRole)
+        if isinstance(bracket, Bracket):
+            _paint_bracket(painter, rect, bracket)
         if state is CellState.ASIDE:
             painter.setPen(QPen(colour(QUIET), 1, Qt.PenStyle.DotLine))
             painter.drawRoundedRect(rect.adjusted(3, 3, -4, -4), 8, 8)
@@ -109,7 +137,7 @@ class CellDelegate(QStyledItemDelegate):
         font = QFont(sans(15))
         font.setStrikeOut(state in (CellState.LEFT_OUT, CellState.ASIDE))
         painter.setFont(font)
-        quiet = state not in (CellState.COUNTED, CellState.UNREADABLE, CellState.LIMIT)
+        quiet = state not in _SPOKEN
         ink = QUIET if quiet else RED if state is CellState.UNREADABLE else INK
         painter.setPen(colour(ink))
         shade = index.data(SheetModel.ColourRole)

@@ -266,9 +266,11 @@ class MeasurementsPlace(QWidget):
         self.question.ask(asked)
         self._show_counting(results, counts)
         remarks = [r for r in remarks if r not in (asked, counts)]
-        self._note.setVisible(bool(remarks))
+        # Under two questions the sheet needs the room; the foot holds all remarks.
+        shown = remarks[: 3 if asked is None or counts is None else 0]
+        self._note.setVisible(bool(shown))
         self._note_text.setText(
-            "<br>".join(f"{strong(escape(r.head))} {escape(r.why)}" for r in remarks[:3])
+            "<br>".join(f"{strong(escape(r.head))} {escape(r.why)}" for r in shown)
         )
 
 

@@ -12,6 +12,8 @@ from decimus.figure.content import group_colours
 from decimus.measurements.cells import Codes, Integers
 from decimus.measurements.numbers import CellKind
 from decimus.measurements.observations import Measurements, Place
+from decimus.study.marks import Marks
+from decimus.study.readings import Reading
 from decimus.terms import Layout
 from decimus.values import Value
 from decimus.wording.phrases import LIMIT_WORDS
@@ -28,6 +30,7 @@ class CellState(IntEnum):
     LEFT_OUT = 5
     ASIDE = 6
     LIMIT = 7
+    MARKED = 8
 
 
 _MOST_ADJUSTED = 20_000
@@ -37,7 +40,22 @@ _HELP = {
     CellState.UNREADABLE: "Not a number: counted as missing until corrected",
     CellState.LEFT_OUT: "A summary of the others, by its name or its arithmetic: left out",
     CellState.OUTSIDE: "",
+    CellState.MARKED: "Hidden in the workbook, and counted",
 }
+
+
+class Bracket(Value, frozen=True):
+    """Which part of a bracket around averaged readings a cell has: an end, or what is between.
+
+    Args:
+        is_across: whether the readings stand beside each other, not below.
+        begins: whether it begins here.
+        ends: whether it ends here.
+    """
+
+    is_across: bool
+    begins: bool
+    ends: bool
 
 
 class SheetFacts(Value, frozen=True, eq=False):
@@ -54,6 +72,8 @@ class SheetFacts(Value, frozen=True, eq=False):
         column_colours: the colour of the group under a heading.
         level_colours: the colour of a level in a column of levels.
         adjusted: what cells count as that do not count as typed.
+        left_out: why a column is left out, where it is no summary.
+        brackets: for readings below each other that are averaged, the part of their bracket.
     """
 
     first_row: int = 0
@@ -66,6 +86,8 @@ class SheetFacts(Value, frozen=True, eq=False):
     column_colours: dict[int, str] = field(default_factory=dict)
     level_colours: dict[tuple[int, str], str] = field(default_factory=dict)
     adjusted: dict[Place, str] = field(default_factory=dict)
+    brackets: dict[Place, Bracket] = field(default_factory=dict)
+    left_out: dict[int, str] = field(default_factory=dict)
 
     def state(self, row: int, column: int) -> CellState:
         """How a cell counts."""
@@ -78,6 +100,10 @@ class SheetFacts(Value, frozen=True, eq=False):
         """Why a cell counts as it does."""
         place = (row, column)
         note = self.notes.get(place) or self.adjusted.get(place)
+        if not note and place in self.brackets:
+            return "A reading: averaged with the others in its bracket"
+        if not note and self.state(row, column) is CellState.LEFT_OUT:
+            note = self.left_out.get(column, "")
         return note or _HELP.get(self.state(row, column), "")
 
 
@@ -111,7 +137,39 @@ def _facts(results: Results) -> SheetFacts:
         column_colours=column_colours,
         level_colours=level_colours,
         adjusted=_adjusted(results),
+        brackets=_brackets(results),
+        left_out=_left_out(results.sheet.reading),
     )
+
+
+def _left_out(reading: Reading) -> dict[int, str]:
+    """Columns that somebody left out, or that say how often."""
+    found = dict.fromkeys(reading.left_out, "Left out, as somebody said")
+    if reading.frequencies is not None:
+        found[reading.frequencies] = "How often the value beside it was found"
+    return found
+
+
+def _brackets(results: Results) -> dict[Place, Bracket]:
+    """Around readings of one unit that stand below or beside each other and are averaged."""
+    measurements = results.measurements
+    if not measurements.units.is_averaged or measurements.count > _MOST_ADJUSTED:
+        return {}
+    found: dict[Place, Bracket] = {}
+    for group in measurements.groups:
+        for number in range(group.n):
+            places = sorted(group.places_of(number))
+            rows, columns = {row for row, _ in places}, {column for _, column in places}
+            is_across = len(rows) == 1
+            spread = columns if is_across else rows
+            if len(places) < 2 or not (is_across or len(columns) == 1):
+                continue
+            if max(spread) - min(spread) >= len(places):
+                continue  # others stand between them
+            for place in places:
+                at = (place == places[0], place == places[-1])
+                found[place] = Bracket(is_across, *at)
+    return found
 
 
 def _adjusted(results: Results) -> dict[Place, str]:
@@ -144,6 +202,7 @@ def _states(results: Results) -> dict[int, Codes]:
     marks.mark_names()
     marks.mark_measurements()
     marks.mark_summaries()
+    marks.mark_marked(results)
     return marks.states
 
 
@@ -202,6 +261,22 @@ class _Marks:
         for column in shape.summary_columns:
             self._of(column)[shape.first_row : shape.block.end_row] = CellState.LEFT_OUT
 
+    def mark_marked(self, results: Results) -> None:
+        """What the workbook hides or strikes and what counts all the same."""
+        marked = results.sheet.marks
+        for row, column in _marked_cells(marked):
+            states = self.states.get(column)
+            if states is not None and row < len(states) and states[row] == CellState.COUNTED:
+                states[row] = CellState.MARKED
+        for states in self.states.values() if marked.hidden_rows else ():
+            hidden = [r for r in marked.hidden_rows if r < len(states)]
+            counted = [r for r in hidden if states[r] == CellState.COUNTED]
+            states[counted] = CellState.MARKED
+
+
+def _marked_cells(marks: Marks) -> set[Place]:
+    return {*marks.struck, *((row, column) for row, column, _ in marks.noted)}
+
 
 def _notes(results: Results) -> dict[Place, str]:
     measurements = results.measurements
@@ -217,6 +292,8 @@ def _notes(results: Results) -> dict[Place, str]:
             notes[cell.row, cell.column] = "A date, not a number: counted as missing"
         elif cell.kind is CellKind.NUMBER:
             notes[cell.row, cell.column] = "In another unit than the others: counted as missing"
+    for place in results.sheet.marks.struck:
+        notes.setdefault(place, "Struck through in the workbook")
     for reason in results.sheet.reading.missing_reasons:
         notes[reason.row, reason.column] = f"Missing: {reason.reason}"
     for note in results.sheet.reading.cell_notes:

@@ -26,6 +26,7 @@ class SheetModel(QAbstractTableModel):
     StateRole = Qt.ItemDataRole.UserRole + 1
     ColourRole = Qt.ItemDataRole.UserRole + 2
     AdjustedRole = Qt.ItemDataRole.UserRole + 3
+    BracketRole = Qt.ItemDataRole.UserRole + 4
 
     def __init__(self) -> None:
         super().__init__()
@@ -113,6 +114,8 @@ class SheetModel(QAbstractTableModel):
             return self._table.cell(row, column)
         if role == self.StateRole:
             return self.state(row, column)
+        if role == self.BracketRole:
+            return self._facts.brackets.get((row, column))
         if role == self.AdjustedRole:
             return (row, column) in self._facts.adjusted
         if role == self.ColourRole:

@@ -155,6 +155,15 @@ class SheetView(QTableView):
         self.scrollTo(index)
         self.setFocus()
 
+    def show_cells(self, cells: Sequence[tuple[int, int]]) -> None:
+        """Select cells of the table and bring the first of them into view."""
+        found = QItemSelection()
+        for row, column in cells:
+            index = self._model.index(max(0, row - self._model.offset), column)
+            found.select(index, index)
+        self.go_to(*cells[0])
+        self.selectionModel().select(found, QItemSelectionModel.SelectionFlag.ClearAndSelect)
+
     def fit_columns(self) -> None:
         """Columns as wide as their headings and first cells need, within bounds.
 

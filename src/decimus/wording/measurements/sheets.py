@@ -48,10 +48,20 @@ def strip_sentence(results: Results) -> Sentence:
         spans.append(asides_choice(results))
     else:
         spans.append(Text("none set aside"))
+    if left_out := _left_out(results):
+        spans.append(Text(f"\u2003 {left_out}"))
     source = results.sheet.source
     if source.name:
         spans.append(Text(f"\u2003 from {source.name}", Style.QUIET))
     return tuple(spans)
+
+
+def _left_out(results: Results) -> str:
+    """How many rows and columns count as nothing: summaries of others, and what was left out."""
+    shape = results.measurements.shape
+    counts = ((len(shape.summary_rows), "row"), (len(shape.summary_columns), "column"))
+    parts = [f"{count} {plural(noun, count)}" for count, noun in counts if count]
+    return f"{' and '.join(parts)} left out" if parts else ""
 
 
 def lines_around(results: Results) -> str:

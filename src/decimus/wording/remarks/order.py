@@ -16,6 +16,7 @@ from decimus.analysis.doubts import by_structure as forms
 from decimus.analysis.results import Results
 from decimus.terms import LimitRule
 from decimus.wording.phrases import group_words
+from decimus.wording.remarks.cells import cells_of
 from decimus.wording.remarks.words import RemarkWords, cell_name
 
 _DOUBTED_DESIGNS: tuple[type, ...] = (
@@ -30,6 +31,7 @@ _DOUBTED_DESIGNS: tuple[type, ...] = (
 _QUESTIONS: tuple[type, ...] = (
     doubts.LongerRows,
     facts.DoubtfulNumbers,
+    forms.MayBeFrequencies,
     doubts.LayoutDoubted,
     doubts.RowNamesDoubted,
     forms.MayBeSummary,
@@ -40,7 +42,6 @@ _QUESTIONS: tuple[type, ...] = (
     doubts.ColumnIsRatio,
     doubts.LevelsAreQuantities,
     forms.NamesMayBeGroups,
-    forms.MayBeFrequencies,
     forms.RowsMayFollow,
     forms.TakenForN,
     forms.CountedUnderHeadings,
@@ -175,6 +176,7 @@ def described(results: Results, remark: facts.Remark, words: RemarkWords) -> Rem
         kind=kind_of(remark),
         where=_where(results, remark),
         dropped=_dropped(results, remark),
+        cells=cells_of(results, remark),
         is_open=words.is_open or isinstance(remark, (*_QUESTIONS, *_ALWAYS_ASKED)),
     )
 

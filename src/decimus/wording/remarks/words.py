@@ -23,6 +23,7 @@ class RemarkWords(Value, frozen=True):
         kind: what kind of remark it is, in a few fixed words.
         where: the places it is about.
         dropped: the names of what is left out.
+        cells: the cells of the table that it is about, by row and column.
     """
 
     place: str
@@ -35,6 +36,7 @@ class RemarkWords(Value, frozen=True):
     kind: str = ""
     where: tuple[str, ...] = ()
     dropped: tuple[str, ...] = ()
+    cells: tuple[tuple[int, int], ...] = ()
 
 
 def cell_name(cell: CellReference) -> str:
