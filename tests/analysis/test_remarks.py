@@ -26,7 +26,7 @@ def words(text: str, *edits: ChooseValueRange) -> list[tuple[str, str]]:
         ("n,a,b\n1,1,2\n2,2,3\nmean,1.5,2.5\n", "measurements", "Mean is left out."),
         ("site,plot,x (g)\nN,1,2\nN,2,3\nS,1,4\nS,2,9\n", "measurements", "names of plot stand"),
         (
-            "site,date,soil,x (g)\nN,1.5.21,p,2\nN,2.5.21,q,3\nS,1.5.21,p,4\nS,2.5.21,q,9\n",
+            "site,date,soil,x (g)\nN,1.5.21,p,2\nN,2.5.21,q,3\nS,1.5.21,p,4\nS,1.5.21,q,9\n",
             "measurements",
             "date does not tell",
         ),

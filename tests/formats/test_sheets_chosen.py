@@ -137,3 +137,10 @@ def test_other_sheets_stay_apart(sheets: dict[str, object]) -> None:
     found = table_of_bytes(xlsx_bytes(sheets), "t.xlsx", title="t")
     assert found.source.joined == ()
     assert found.source.others
+
+
+def test_the_same_numbers_written_twice_are_no_two_groups() -> None:
+    shown = [["term", "mean"], ["reed", 3.5], ["sand", 3.7], ["mud", 3.2]]
+    exact = [["term", "mean"], ["reed", 3.512], ["sand", 3.689], ["mud", 3.204]]
+    found = table_of_bytes(xlsx_bytes({"shown": shown, "exact": exact}), "t.xlsx", title="t")
+    assert found.source.joined == ()

@@ -10,6 +10,7 @@ import time
 from collections.abc import Sequence
 from contextlib import suppress
 from itertools import islice
+from math import isclose, nan
 
 import msgspec
 from msgspec.structs import replace
@@ -153,7 +154,7 @@ def joined_sheets(blocks: Sequence[SheetBlock], title: str) -> SheetBlock | None
     heads, head = {tuple(c.strip().casefold() for c in first) for first in firsts}, firsts[0]
     if len(heads) > 1 or not all(cell.strip() and not _is_number(cell) for cell in head):
         return None
-    if "sheet" in next(iter(heads)):
+    if "sheet" in next(iter(heads)) or _are_the_same(shown):
         return None
     if any(name_and_unit(b.sheet)[1] or quantity_in(b.sheet) for b in shown):
         return None
@@ -169,6 +170,26 @@ def joined_sheets(blocks: Sequence[SheetBlock], title: str) -> SheetBlock | None
         has_true_numbers=all(b.has_true_numbers or not _numbers(b.table) for b in shown),
         marks=marks,
     )
+
+
+def _are_the_same(blocks: Sequence[SheetBlock]) -> bool:
+    """Whether two sheets hold the same numbers, perhaps written otherwise."""
+    first, second = blocks[0].table.rows()[1:], blocks[1].table.rows()[1:]
+    pairs = [
+        (a, b)
+        for one, other in zip(first, second, strict=False)
+        for a, b in zip(one, other, strict=False)
+        if _is_number(a) and _is_number(b)
+    ]
+    alike = sum(isclose(_number(a), _number(b), rel_tol=0.01) for a, b in pairs)
+    return len(pairs) > 1 and alike > len(pairs) / 2
+
+
+def _number(cell: str) -> float:
+    try:
+        return float(cell.strip().rstrip("%").replace("\u2212", "-").replace(",", "."))
+    except ValueError:
+        return nan
 
 
 def _extent(block: SheetBlock) -> tuple[int, int]:

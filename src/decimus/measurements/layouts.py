@@ -16,6 +16,7 @@ from decimus.measurements.profiles import ColumnProfile, is_replicate_stem, numb
 from decimus.measurements.sides import (
     LEVELS,
     Sides,
+    are_alike,
     is_sibling,
     level_weight,
     rises,
@@ -257,7 +258,7 @@ def _weigh_long(
                 scales.add(Layout.LONG, 18, "the columns are readings of one unit")
         elif has_header:
             scales.add(Layout.LONG, 12 if _are_unlike(block) else 9, "names of groups recur")
-            if _are_alike(block) and tell_rows_apart(names):
+            if are_alike(block) and tell_rows_apart(names):
                 # Where no name stands once, names cross: each row may be one measurement as well.
                 weight = 13 if any(p.is_unique for p in names) else 9
                 scales.add(Layout.COLUMNS, weight, "the columns are as large and as fine")
@@ -305,20 +306,6 @@ def _weigh_levels(
         return
     best = max(weights[p.index] for p in levels)
     scales.add(Layout.LONG, 4 + best, "numbers recur as levels do")
-
-
-def _are_alike(block: Sequence[ColumnProfile]) -> bool:
-    """True where nothing says that columns of numbers are different quantities."""
-    if len(block) < 2 or any(p.senses or p.unit_in_heading for p in block):
-        return False
-    middles, fine = [], set()
-    for profile in block:
-        values = sorted(abs(value) for value in profile.values if value == value)
-        if not values:
-            return False
-        middles.append(values[len(values) // 2])
-        fine.add(max(read_cell(text, profile.decimal).decimals for text in profile.texts))
-    return len(fine) == 1 and max(middles) <= 2 * min(middles)
 
 
 def _are_unlike(block: Sequence[ColumnProfile]) -> bool:

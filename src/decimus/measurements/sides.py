@@ -68,6 +68,8 @@ def sides_of(profiles: tuple[ColumnProfile, ...]) -> Sides:
     if any(p.is_text for p in rest):
         return Sides((), (), tuple(block))
     found = _with_siblings(tuple(names), rest)
+    if not found.names and (numbered := _before_like_numbers(rest)):
+        found = Sides(tuple(rest[:numbered]), (), tuple(rest[numbered:]))
     return replace(found, beside=(*beside, *found.beside))
 
 
@@ -96,6 +98,43 @@ def _with_siblings(names: tuple[ColumnProfile, ...], rest: list[ColumnProfile]) 
     named = tuple(p for p in apart if level_weight(p) >= LEVELS or _are_ids(p, rest))
     beside = tuple(p for p in apart if p not in named)
     return Sides((*names, *named), beside, tuple(rest[start:]))
+
+
+def are_alike(block: Sequence[ColumnProfile]) -> bool:
+    """True where nothing says that columns of numbers are different quantities."""
+    if len(block) < 2 or any(p.senses or p.unit_in_heading for p in block):
+        return False
+    middles, fine = [], set()
+    for profile in block:
+        values = sorted(abs(value) for value in profile.values if value == value)
+        if not values:
+            return False
+        middles.append(values[len(values) // 2])
+        fine.add(max(read_cell(text, profile.decimal).decimals for text in profile.texts))
+    return len(fine) == 1 and max(middles) <= 2 * min(middles)
+
+
+def _before_like_numbers(block: Sequence[ColumnProfile]) -> int:
+    """How many columns of levels, and of counters or tags, stand before columns of like numbers."""
+    count = 0
+    has_levels = False
+    for at, profile in enumerate(block[:_MOST_LEADING]):
+        is_level = level_weight(profile, block) >= LEVELS
+        if not (is_level or profile.is_numbering or (has_levels and are_tags(profile, block[at:]))):
+            break
+        has_levels = has_levels or (is_level and not profile.is_numbering)
+        count += 1
+    rest = block[count:]
+    is_block = has_levels and len(rest) > 1 and are_alike(rest)
+    return count if is_block and count > 1 and _tell_apart(block[:count]) else 0
+
+
+def _tell_apart(names: Sequence[ColumnProfile]) -> bool:
+    rows = list(zip(*(p.cells for p in names), strict=True))
+    return len(set(rows)) == len(rows)
+
+
+_MOST_LEADING = 3
 
 
 def _first_sibling(rest: Sequence[ColumnProfile]) -> int:
