@@ -19,6 +19,7 @@ from decimus.measurements.headings import name_and_unit
 from decimus.measurements.kept import table_shape
 from decimus.measurements.numbers import is_number
 from decimus.measurements.shapes import TableShape
+from decimus.report.reading_options import HEADING_OPTIONS
 from decimus.study.edits import BringInTable, ChooseUnit, CountMarked, SplitNames
 from decimus.study.marks import MarkKind
 from decimus.study.questions import Question
@@ -118,7 +119,7 @@ def _read_as_told(arguments: argparse.Namespace, study: Study, number: int) -> S
     """The study with its table read as the options say."""
     question = study.questions[number]
     sheet = study.sheets[question.asked.sheet]
-    of_block = _asks_about_quantity(arguments, sheet)
+    of_block = _asks_about_quantity(arguments, sheet) or _groups_by_headings(arguments, sheet)
     layout = Layout.COLUMNS if of_block else _layout_told(arguments)
     if layout is None and arguments.group and not _are_of_summary(arguments, sheet):
         layout = Layout.LONG
@@ -198,7 +199,7 @@ def _asked(
             _check_numbers(arguments, shape, outcome, table)
     if arguments.group:
         factors = _factors(arguments, shape)
-        if shape.layout is Layout.COLUMNS:
+        if shape.layout is Layout.COLUMNS and not set(factors) & set(shape.heads.levels):
             for factor in factors:
                 if factor not in shape.side_factors:
                     name = shape.name(factor)
@@ -216,9 +217,14 @@ def _asked(
 def _factors(arguments: argparse.Namespace, shape: TableShape) -> tuple[int, ...]:
     """The columns that divide the measurements; "none" where nothing does."""
     names = [profile.heading for profile in shape.columns]
+    levels = dict(zip(HEADING_OPTIONS.values(), HEADING_OPTIONS, strict=True))
+    known = {n: v for n, v in levels.items() if v in shape.heads.levels and n not in names}
     if arguments.group == ["none"] and shape.layout is Layout.LONG and "none" not in names:
         return (HEADINGS,)
-    return tuple(_column(arguments, shape, name, "--group") for name in arguments.group)
+    return tuple(
+        known[name] if name in known else _column(arguments, shape, name, "--group")
+        for name in arguments.group
+    )
 
 
 def _named(arguments: argparse.Namespace, study: Study, number: int) -> Study:
@@ -277,6 +283,16 @@ def _asks_about_quantity(arguments: argparse.Namespace, sheet: Sheet) -> bool:
         return False
     shape = table_shape(sheet.table, _plainly_told(arguments, sheet.reading))
     return _quantity(shape, arguments.value) is not None
+
+
+def _groups_by_headings(arguments: argparse.Namespace, sheet: Sheet) -> bool:
+    """Whether `--group` names a row of headings over a block of columns."""
+    wanted = set(arguments.group or ()) & set(HEADING_OPTIONS.values())
+    if not wanted or arguments.layout not in (None, Layout.COLUMNS.value):
+        return False
+    shape = table_shape(sheet.table, _plainly_told(arguments, sheet.reading))
+    known = {HEADING_OPTIONS[level] for level in shape.heads.levels}
+    return wanted <= known and not any(_has_column(shape, name) for name in wanted)
 
 
 def _quantity(shape: TableShape, name: str) -> int | None:

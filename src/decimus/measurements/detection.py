@@ -12,7 +12,7 @@ from decimus.measurements.decimals import DecimalVote, decimal_vote
 from decimus.measurements.facts.rows import reading_columns
 from decimus.measurements.families import Family, family_of
 from decimus.measurements.headings import name_and_unit
-from decimus.measurements.heads import Heads, heads_of
+from decimus.measurements.heads import Heads, heads_of, heads_within
 from decimus.measurements.layouts import (
     Verdict,
     WideParts,
@@ -290,7 +290,7 @@ class _Look:
         """What several rows of headings stand for, where they do more than cross two factors."""
         headers = self.block.header_rows
         if len(headers) < 2 and not self.block.has_unnamed:
-            return None
+            return heads_within(profiles) if len(headers) == 1 else None
         tops = forward_filled(self._rows[headers[0]]) if len(headers) > 2 else ()
         return heads_of(profiles, tops, unnamed=self.block.has_unnamed)
 

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Sequence
 
 from decimus.measurements.facts.kinds import NameKind, kind_of_names
 from decimus.measurements.families import Family, family_of
 from decimus.measurements.headings import name_and_unit
 from decimus.measurements.layouts import WideParts
-from decimus.measurements.lexicon import quantity_in
+from decimus.measurements.lexicon import Sense, quantity_in, senses
 from decimus.measurements.numbers import CellKind, read_cell
 from decimus.measurements.profiles import ColumnProfile
 from decimus.measurements.units import is_unit
@@ -30,6 +31,7 @@ class Heads(Value, frozen=True):
         quantity: the one whose names are different quantities; else None.
         tops: the heading in the upmost of three rows, by column.
         unnamed: whether the replicates under each name have none of their own.
+        stems: where names hold their group, that of each column: "wt" of "wt_1".
         naming: the one that names what was measured, once each, over its groups; None for none.
     """
 
@@ -39,12 +41,17 @@ class Heads(Value, frozen=True):
     tops: tuple[tuple[int, str], ...] = ()
     unnamed: bool = False
     naming: int | None = None
+    stems: tuple[tuple[int, str], ...] = ()
 
     @property
     def levels(self) -> tuple[int, ...]:
         """Every row of headings that could tell groups apart."""
         more = () if self.counting is None or self.unnamed else (self.counting,)
         return (*self.factors, *more)
+
+    def stem(self, column: int) -> str:
+        """The group that the heading of a column begins with; "" where it holds none."""
+        return dict(self.stems).get(column, "")
 
     def top(self, column: int) -> str:
         """The upmost heading over a column."""
@@ -84,6 +91,58 @@ def heads_of(
         unnamed,
     )
     return heads, _parts(sides, block, counts=counts)
+
+
+def heads_within(profiles: Sequence[ColumnProfile]) -> tuple[Heads, WideParts] | None:
+    """Headings that hold their group and count in it: wt_1, wt_2, mut_1, mut_2; None for others.
+
+    Args:
+        profiles: the columns under one row of headings.
+    """
+    found = {p.index: parts for p in profiles if (parts := _group_and_number(p.heading))}
+    start = min(found, default=0)
+    block = [p for p in profiles if p.index >= start]
+    sides = [p for p in profiles if p.index < start and p.texts]
+    if len(block) < _FEWEST_WITHIN or any(p.index not in found or not p.numbers for p in block):
+        return None
+    runs: dict[str, list[str]] = {}
+    for p in block:
+        runs.setdefault(found[p.index][0], []).append(found[p.index][1])
+    counts = all(
+        len(run) > 1 and run == [str(i + 1) for i in range(len(run))] for run in runs.values()
+    )
+    if len(runs) < 2 or not counts or any(senses(stem) & _COUNTED_ANYWAY for stem in runs):
+        return None
+    names = _without_common_word(tuple(runs))
+    heads = Heads(
+        (HEADINGS_ABOVE,),
+        HEADINGS,
+        stems=tuple((p.index, names[found[p.index][0]]) for p in block),
+    )
+    return heads, _parts(sides, block, counts=True)
+
+
+_FEWEST_WITHIN = 4
+_COUNTED_ANYWAY = frozenset({Sense.TIME, Sense.READING})
+_WITHIN = re.compile(r"(.*[^\W\d_].*?)[\s_.-]+(\d{1,3})|([^\W\d_]{2,}?)(\d{1,3})")
+
+
+def _group_and_number(heading: str) -> tuple[str, str] | None:
+    """Such as "wt_1" in two parts; None for names without a number behind a word."""
+    match = _WITHIN.fullmatch(heading.strip())
+    if match is None:
+        return None
+    return (match[1] or match[3]).strip(), (match[2] or match[4]).lstrip("0") or "0"
+
+
+def _without_common_word(stems: Sequence[str]) -> dict[str, str]:
+    """The stems without a word that ends all of them: "WT" of "WT rep" beside "KO rep"."""
+    split = [re.split(r"[\s_.-]+", stem) for stem in stems]
+    if all(len(parts) > 1 for parts in split) and len({parts[-1] for parts in split}) == 1:
+        shortened = [re.sub(r"[\s_.-]+[^\s_.-]+$", "", stem) for stem in stems]
+        if len(set(shortened)) == len(stems):
+            return dict(zip(stems, shortened, strict=True))
+    return {stem: stem for stem in stems}
 
 
 def _names_units(block: Sequence[ColumnProfile]) -> bool:

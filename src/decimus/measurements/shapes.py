@@ -110,7 +110,9 @@ class TableShape(Value, frozen=True):
         profile = self.column(column)
         if level == HEADINGS:
             return profile.heading
-        return profile.above if level == HEADINGS_ABOVE else self.heads.top(column)
+        if level == HEADINGS_ABOVE:
+            return self.heads.stem(column) or profile.above
+        return self.heads.top(column)
 
     @property
     def quantities(self) -> tuple[int, ...]:

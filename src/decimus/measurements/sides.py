@@ -51,12 +51,15 @@ class Sides(Value, frozen=True):
 def sides_of(profiles: tuple[ColumnProfile, ...]) -> Sides:
     """The columns of names at the left, and the columns of numbers beside them."""
     block = [p for p in profiles if (p.texts or p.heading) and not _are_notes(p)]
-    last = max((i for i, p in enumerate(block) if p.is_text), default=-1)
+    lost = {p.index for i, p in enumerate(block) if _is_without_numbers(p, block[i + 1 :])}
+    last = max((i for i, p in enumerate(block) if p.is_text and p.index not in lost), default=-1)
     count = 0
     names: list[ColumnProfile] = []
     beside: list[ColumnProfile] = []
     for i, profile in enumerate(block):
         is_name = profile.is_text or names_rows_here(profile, block)
+        if profile.index in lost:
+            break
         if is_name or (i < last and _are_levels(profile)):
             names.append(profile)
         elif i < last and profile.is_about(Sense.COVARIATE):
@@ -65,12 +68,21 @@ def sides_of(profiles: tuple[ColumnProfile, ...]) -> Sides:
             break
         count = i + 1
     rest = block[count:]
-    if any(p.is_text for p in rest):
+    if any(p.is_text and p.index not in lost for p in rest):
         return Sides((), (), tuple(block))
     found = _with_siblings(tuple(names), rest)
     if not found.names and (numbered := _before_like_numbers(rest)):
         found = Sides(tuple(rest[:numbered]), (), tuple(rest[numbered:]))
     return replace(found, beside=(*beside, *found.beside))
+
+
+def _is_without_numbers(profile: ColumnProfile, later: Sequence[ColumnProfile]) -> bool:
+    """True for one word all down a column whose heading goes with those of numbers behind it."""
+    if not profile.is_text or profile.numbers or len(profile.counts) != 1 or not later:
+        return False
+    headings = [profile.heading, *(p.heading for p in later)]
+    is_block = all(p.numbers for p in later) and all(headings)
+    return is_block and len(later) > 1 and family_of(headings).are_siblings
 
 
 def _are_notes(profile: ColumnProfile) -> bool:

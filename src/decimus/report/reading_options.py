@@ -8,10 +8,16 @@ from decimus.analysis.results import Results
 from decimus.measurements.shapes import TableShape
 from decimus.study.edits import CountMarked, Edit, SplitNames
 from decimus.study.questions import Question
-from decimus.study.readings import CELLS, HEADINGS, NOBODY, Reading
+from decimus.study.readings import CELLS, HEADINGS, HEADINGS_ABOVE, HEADINGS_TOP, NOBODY, Reading
 from decimus.terms import Layout
 
 Options = tuple[str, ...]
+HEADING_OPTIONS = {
+    HEADINGS: "headings",
+    HEADINGS_ABOVE: "upper headings",
+    HEADINGS_TOP: "top headings",
+}
+"""What the command line calls rows of headings that tell groups apart."""
 
 
 def options_of_edit(results: Results, edit: Edit) -> Options | None:
@@ -137,10 +143,11 @@ def _asked(results: Results, before: Question, after: Question) -> Options | Non
         is_long = shape.layout is Layout.LONG
         if after.asked.factors == (HEADINGS,) and is_long:
             said += ["--group", "none"]
-        elif any(factor < 0 for factor in after.asked.factors):
+        elif any(f < 0 and f not in shape.heads.levels for f in after.asked.factors):
             return None
         else:
-            said += [part for f in after.asked.factors for part in ("--group", shape.name(f))]
+            names = [HEADING_OPTIONS.get(f) or shape.name(f) for f in after.asked.factors]
+            said += [part for name in names for part in ("--group", name)]
     # What was said of other groups waits for them, and needs no option.
     other = replace(after, asked=before.asked, kept=before.kept)
     return tuple(said) if other == before or not said else None

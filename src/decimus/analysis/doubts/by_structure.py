@@ -277,6 +277,8 @@ def _counted_under_headings(measurements: Measurements) -> list[StructureRemark]
     if counting is None or shape.heads.unnamed:
         return []
     names = tuple(dict.fromkeys(shape.heading_of(counting, c) for c in shape.measured))
+    if shape.heads.stems and counting not in {f.variable for f in measurements.factors}:
+        return [CountedUnderHeadings(names, (HEADINGS, *shape.side_factors))]
     if family_of(names) is not Family.NUMBERED or counting in {
         f.variable for f in measurements.factors
     }:

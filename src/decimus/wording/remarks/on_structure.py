@@ -88,9 +88,11 @@ def structure_remark(  # noqa: PLR0911 - a case per kind
         case facts.TakenForN(column):
             return _taken_for_n(results, column)
         case facts.CountedUnderHeadings(names, factors):
+            held = dict.fromkeys(stem for _, stem in results.measurements.shape.heads.stems)
+            of = f" of {listed(tuple(held))}" if held else " under every heading"
             return RemarkWords(
                 "measurements",
-                f"{listed(names)} under every heading are taken for replicates.",
+                f"{listed(names)} are taken for replicates{of}.",
                 "If they are groups, there are as many more of them, each of fewer values.",
                 (("they are groups", divided_by(results, factors)),),
                 is_open=True,
