@@ -403,6 +403,8 @@ CASES = (
         "columns",
         ("group",),
         {"dim": (12.1, 13.0), "bright": (18.2, 17.5)},
+        outcome="Frond area after 7 days",
+        unit="mm²",
         unit_name="flask",
     ),
     Case(

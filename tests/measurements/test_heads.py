@@ -196,3 +196,43 @@ def test_the_unit_of_what_divides_rows_may_stand_below_it() -> None:
     results = results_of(text)
     assert [(g.levels, g.n) for g in results.groups.shown] == [(("0 ± 0.5",), 2), (("1 ± 0.2",), 2)]
     assert results.measurements.factors[0].unit == "mM"
+
+
+WITHIN = (
+    "зон,wt_1,wt_2,wt_3,mut_1,mut_2,mut_3\n0,3.1,3.3,3.2,3.0,3.1,3.2\n4,5.1,5.3,5.2,4.0,4.1,4.2\n"
+)
+
+
+@pytest.mark.parametrize(
+    "change", [("", ""), ("wt_", "опа "), ("_", " rep "), ("_", "-"), ("mut_", "ко-")]
+)
+def test_headings_that_hold_their_group_are_replicates_of_it(change: tuple[str, str]) -> None:
+    results = results_of(WITHIN.replace(*change) if change[0] else WITHIN)
+    first, second = (g.levels[0] for g in results.groups.shown if g.levels[1] == "0")
+    found = {g.levels: g.n for g in results.groups.shown}
+    assert found == {(a, b): 3 for a in (first, second) for b in ("0", "4")}
+    assert "rep" not in first
+    remark = next(r for r in remark_words(results) if r.kind == "counted-under-headings")
+    assert remark.is_open
+    assert len(results_of(WITHIN, remark.fixes[0][1]).groups.shown) == 12
+
+
+def test_the_answer_that_they_are_groups_is_an_option() -> None:
+    results = results_of(WITHIN)
+    remark = next(r for r in remark_words(results) if r.kind == "counted-under-headings")
+    options = options_of_edit(results, remark.fixes[0][1])
+    assert options == ("--group", "headings", "--group", "зон")
+
+
+@pytest.mark.parametrize(
+    "head", ["зон,day_1,day_2,day_3,week_1,week_2,week_3", "зон,wt_1,wt_2,wt_3,mut_1,mut_2,other"]
+)
+def test_times_and_names_apart_hold_no_group(head: str) -> None:
+    text = head + WITHIN[WITHIN.index("\n") :]
+    assert results_of(text).measurements.shape.heads == Heads()
+
+
+def test_a_column_without_a_number_is_a_group_without_any() -> None:
+    text = "dish,10^-3,10^-4,10^-5\ntap,TNTC,142,15\nwell,TNTC,88,9\nriver,TNTC,TNTC,63\n"
+    found = {g.levels[0]: g.n for g in results_of(text).groups.shown}
+    assert found == {"10^-3": 0, "10^-4": 2, "10^-5": 3}

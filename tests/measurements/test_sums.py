@@ -184,3 +184,31 @@ def test_a_coarse_difference_is_asked_about() -> None:
         ("controllo",),
         ("sale",),
     ]
+
+
+@pytest.mark.parametrize("word", ["mean", "зув"])
+def test_rows_named_after_a_group_that_follow_from_its_rows_are_left_out(word: str) -> None:
+    text = f"g,x\nA,3.1\nA,3.41\nA,3.2\n{word} A,3.24\nB,4.1\nB,4.57\nB,4.3\n{word} B,4.32\n"
+    assert [(g.levels, g.n) for g in results_of(text).groups.shown] == [(("A",), 3), (("B",), 3)]
+    other = results_of(text.replace("3.24", "3.44"))
+    assert (f"{word} A",) in [g.levels for g in other.groups.shown]
+
+
+def test_sd_over_the_root_of_n_is_known_in_any_words() -> None:
+    """1.4 / √8 = 0.495, 2.2 / √7 = 0.832, 0.9 / √8 = 0.318."""
+    for order in ("{m},{s},{e},{n}", "{m},{n},{s},{e}", "{m},{e},{s},{n}"):
+        rows = [("A", 12.3, 1.4, 0.495, 8), ("B", 15.9, 2.2, 0.832, 7), ("C", 9.8, 0.9, 0.318, 8)]
+        lines = [f"{g}," + order.format(m=m, s=s, e=e, n=n) for g, m, s, e, n in rows]
+        head = "зон," + order.format(m="ба", s="ши", e="фи", n="до")
+        results = results_of("\n".join([head, *lines]) + "\n")
+        given = [g.cells.given for g in results.groups.shown]
+        assert [(one.given_mean, one.given_n) for one in given if one is not None] == [
+            (12.3, 8),
+            (15.9, 7),
+            (9.8, 8),
+        ]
+        assert [one.standard_deviation for one in given if one is not None] == [1.4, 2.2, 0.9]
+        kinds = {r.kind for r in remark_words(results)}
+        assert not kinds & {"unknown-meaning", "taken-for-n"}
+    text = "зон,ба,ши,фи,до\nA,12.3,1.4,0.595,8\nB,15.9,2.2,0.932,7\nC,9.8,0.9,0.418,8\n"
+    assert not results_of(text).measurements.is_summarised

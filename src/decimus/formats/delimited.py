@@ -13,6 +13,7 @@ from decimus.formats.decoding import decoded
 from decimus.formats.forms import rows_of_form
 from decimus.formats.plates import rows_of_plate
 from decimus.formats.progress import Progress, no_progress
+from decimus.formats.stacked import unstacked
 from decimus.study.slabs import TextPiece
 from decimus.study.tables import Block, Table, column_of_piece
 
@@ -98,7 +99,7 @@ def table_of_text(
         if table is not None:
             return table
     block = parse_delimited(text, used)
-    return Table.from_rows(rows_of_plate(block) or block, title)
+    return Table.from_rows(rows_of_plate(block) or unstacked(block) or block, title)
 
 
 def _large_table(content: bytes, delimiter: str | None, title: str) -> Table | None:

@@ -19,6 +19,7 @@ from decimus.errors import TableError
 from decimus.formats.archives import ArchiveError, opened
 from decimus.formats.plates import rows_of_plate
 from decimus.formats.progress import Progress, no_progress
+from decimus.formats.stacked import unstacked
 from decimus.formats.workbook_reader import COMPOUND, Answer
 from decimus.measurements.headings import name_and_unit
 from decimus.measurements.lexicon import quantity_in
@@ -110,16 +111,16 @@ def sheet_blocks(
         raise _encrypted(where)
     if answer.problem:
         raise TableError(answer.problem, where=where, remedy=answer.remedy or _SAVE_AS)
-    plates = {name: rows_of_plate(rows) for name, rows in answer.sheets}
+    other = {name: rows_of_plate(rows) or unstacked(rows) for name, rows in answer.sheets}
     found = [
         replace(
             block,
             is_hidden=name in answer.hidden,
             has_true_numbers=name in answer.fractions,
-            marks=Marks() if plates[name] else _marks_in(block, answer.marks.get(name, Marks())),
+            marks=Marks() if other[name] else _marks_in(block, answer.marks.get(name, Marks())),
         )
         for name, rows in answer.sheets
-        for block in blocks_of(plates[name] or rows, name, title)
+        for block in blocks_of(other[name] or rows, name, title)
     ]
     if not found:
         raise TableError(

@@ -14,7 +14,7 @@ from decimus.measurements.experiments.labels import labels_of
 from decimus.measurements.experiments.weighing import CLEARLY, Weighed, weighed
 from decimus.measurements.facts.kinds import NameKind, kind_of_names
 from decimus.measurements.identities import identity_weight, names_something
-from decimus.measurements.lexicon import Sense
+from decimus.measurements.lexicon import Sense, plain
 from decimus.measurements.profiles import ColumnProfile
 from decimus.measurements.sides import (
     LEVELS,
@@ -271,13 +271,21 @@ def _outcomes(
     ranked = sorted(
         free,
         key=lambda p: (
-            p.is_about(Sense.COVARIATE) or _only_rises(p),
+            p.is_about(Sense.COVARIATE) or _only_rises(p) or _is_start(p.heading),
             p.index < first_label,
             p.index,
         ),
     )
     found = tuple(p.index for p in ranked)
     return found if said is None else (said, *(c for c in found if c != said))
+
+
+def _is_start(heading: str) -> bool:
+    """Whether a heading says what was there before: "initial weight"."""
+    return not _STARTS.isdisjoint(plain(heading).split())
+
+
+_STARTS = frozenset({"initial", "start", "starting", "baseline", "anfangs", "initiale", "inicial"})
 
 
 def _only_rises(profile: ColumnProfile) -> bool:
@@ -314,8 +322,10 @@ def _last_resort(
 
 def _are_names(used: Sequence[ColumnProfile], column: int) -> bool:
     """Whether texts that nobody knows stand once each."""
-    profile = next(p for p in used if p.index == column)
-    return profile.is_text and profile.is_unique and not profile.is_about(Sense.GROUP)
+    return any(
+        p.index == column and p.is_text and p.is_unique and not p.is_about(Sense.GROUP)
+        for p in used
+    )
 
 
 def _names_units_once(profile: ColumnProfile) -> bool:

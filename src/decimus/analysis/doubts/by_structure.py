@@ -17,6 +17,7 @@ from decimus.measurements.profiles import ColumnProfile
 from decimus.measurements.shapes import TableShape
 from decimus.measurements.sides import is_nested
 from decimus.measurements.summaries.marks import are_marks
+from decimus.measurements.summaries.roots import by_root_of_n
 from decimus.study.readings import HEADINGS, Reading
 from decimus.terms import Layout
 
@@ -195,6 +196,8 @@ def _taken_for_n(shape: TableShape, reading: Reading) -> list[StructureRemark]:
         return []
     named = statistic_named(shape.column(n).heading)
     is_n = named is not None and named.statistic is Statistic.N
+    proved = by_root_of_n(shape.columns, 0)
+    is_n = is_n or (proved is not None and proved[2] == n)
     return [] if is_n or _counted(shape.column(n)) else [TakenForN(n)]
 
 

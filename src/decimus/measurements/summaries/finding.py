@@ -10,12 +10,16 @@ import numpy as np
 from decimus.measurements.cells import coded_column
 from decimus.measurements.facts.sums import (
     ASKED_BITS,
+    FORMULAS,
+    LEFT_OUT_BITS,
     Computed,
+    bits_of_line,
     computed_columns,
     computed_run,
     hints_of,
 )
 from decimus.measurements.layouts import WideParts
+from decimus.measurements.lexicon import statistic_named
 from decimus.measurements.numbers import CellKind, read_cell
 from decimus.measurements.profiles import ColumnProfile
 from decimus.measurements.rows.blocks import TableBlock
@@ -125,6 +129,8 @@ class ComputedLines:
         if self._reading.counts_summaries:
             return ()
         found = self._named_rows(parts, layout, has_groups=has_groups)
+        if has_groups and self._head is None:
+            found |= self._rows_of_groups(parts, found)
         if len(found) >= max(2, self.block.end_row - self.block.first_row):
             return ()
         if not has_groups and self._head is None:
@@ -164,6 +170,32 @@ class ComputedLines:
                 )
                 found |= {first + named[i] for i in places}
         return found
+
+    def _rows_of_groups(self, parts: WideParts, found: set[int]) -> set[int]:
+        """Rows named after one group each that follow from its rows: "mean A" below A, A, A."""
+        first = self.block.first_row
+        for profile in (p for p in self.profiles if p.is_text):
+            groups = [text for text, count in profile.counts.items() if count >= _FEWEST_OF_GROUP]
+            singles = {
+                r: group
+                for r, row in enumerate(self._body)
+                for group in groups
+                if profile.counts[row[profile.index].strip()] == 1
+                and _is_named_after(row[profile.index].strip(), group)
+            }
+            if not singles or len(singles) > len(groups) * _MOST_OF_GROUP:
+                continue
+            tried = math.log2(len(FORMULAS))
+            bits = -tried
+            for r, group in singles.items():
+                rows = [row for row in self._body if row[profile.index].strip() == group]
+                lines, decimals = self._numbers(list(parts.measured), [*rows, self._body[r]])
+                own = bits_of_line(lines[-1], decimals[-1], lines[:-1]) if lines else -math.inf
+                is_said = statistic_named(self._body[r][profile.index]) is not None
+                bits += own + tried + _AFTER_GROUP + _SAID * is_said
+            if bits >= LEFT_OUT_BITS:
+                return {first + r for r in singles} - found
+        return set()
 
     def _computed_rows(self, parts: WideParts, layout: Layout, found: set[int]) -> set[int]:
         """Rows at the foot that follow from the others, beside those found by name."""
@@ -214,6 +246,20 @@ class ComputedLines:
             return computed_lines(lines, decimals, are_named=True) > 0
 
         return fits
+
+
+def _is_named_after(text: str, group: str) -> bool:
+    """Whether a name holds that of a group, and more."""
+    words, own = text.split(), group.split()
+    spans = [words[i : i + len(own)] for i in range(len(words) - len(own) + 1)]
+    return len(words) > len(own) and own in spans
+
+
+_AFTER_GROUP, _SAID = 4.0, 4.0
+"""Bits for a name made of that of a group, and for one that says a statistic."""
+_FEWEST_OF_GROUP = 3
+_MOST_OF_GROUP = 4
+"""Rows of statistics that a group may have below it."""
 
 
 def _computed_at_the_right(

@@ -9,6 +9,7 @@ from decimus.measurements.lexicon import Statistic, plain, statistic_named, stat
 from decimus.measurements.numbers import CellKind, read_cell
 from decimus.measurements.profiles import ColumnProfile
 from decimus.measurements.summaries.marks import without_marks
+from decimus.measurements.summaries.roots import by_root_of_n
 from decimus.study.readings import NOBODY, SummaryColumns
 from decimus.terms import Meaning, Quantile
 from decimus.values import Value
@@ -145,6 +146,9 @@ def summary_shape(
         is_said: whether the user says that it is summarised.
     """
     found = _said_columns(said) or _in_cells(profiles, decimal) or _named(profiles, decimal)
+    by_root = by_root_of_n(profiles, found[0].mean if found else 0)
+    if by_root is not None and said.mean is None:
+        found = [StatisticColumns(by_root[0], by_root[1], None, by_root[2])]
     if found is None and is_said:
         found = _by_place(profiles)
     if not found or not (is_said or _has_distinct_groups(profiles, found)):
@@ -155,6 +159,8 @@ def summary_shape(
     mean_heading = by_index[found[0].mean].heading if found[0].mean in by_index else ""
     words = [heading, mean_heading, *remarks]
     meaning = said.meaning or _meaning(found[0], words)
+    if by_root is not None and found[0].spread == by_root[1] and meaning is None:
+        meaning = Meaning.STANDARD_DEVIATION
     level = said.level or next((_level(text) for text in words if _level(text)), None)
     same_n = said.same_n
     if same_n is None and found[0].n is None:
