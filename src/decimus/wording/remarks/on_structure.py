@@ -111,7 +111,7 @@ def _may_be_summary(results: Results, mean: int, spread: int, n: int | None) -> 
             mean=mean, spread=spread, upper=NOBODY, n=NOBODY if n is None else n, meaning=meaning
         )
         reading = replace(results.sheet.reading, layout=Layout.SUMMARISED, summary=columns)
-        words = f"means with their {word}{counted}"
+        words = f"means, {word}{counted}"
         fixes.append((words, ReadAs(reading=reading, words=words, sheet=sheet)))
     now = ChooseLayout(layout=shape.layout, sheet=sheet)
     return RemarkWords(
