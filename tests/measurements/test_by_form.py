@@ -96,3 +96,42 @@ def test_days_on_which_numbered_units_are_measured_are_times() -> None:
         ("2024-05-05", 6),
         ("2024-05-09", 6),
     ]
+
+
+def test_mice_counted_in_cages_are_units_and_cages_are_no_groups() -> None:
+    rows = [
+        (1, 1, "veh"),
+        (1, 2, "veh"),
+        (2, 1, "drug"),
+        (2, 2, "drug"),
+        (3, 1, "veh"),
+        (3, 2, "veh"),
+        (4, 1, "drug"),
+        (4, 2, "drug"),
+    ]
+    text = "cage,mouse,bath,day 0,day 7\n" + "".join(
+        f"{c},{m},{t},{20 + i / 10},{21 + i / 10}\n" for i, (c, m, t) in enumerate(rows)
+    )
+    results = results_of(text)
+    assert {g.levels: g.n for g in results.groups.shown} == {
+        ("day 0", "veh"): 4,
+        ("day 0", "drug"): 4,
+        ("day 7", "veh"): 4,
+        ("day 7", "drug"): 4,
+    }
+    assert results.measurements.units.count == 8
+
+
+def test_means_of_several_quantities_are_each_asked_about() -> None:
+    text = "зон;ба MW;ба SD;ши MW;ши SD\nреа;3,1;0,2;13,0;1,3\nсто;4,2;0,4;13,4;1,3\n"
+    found = remark(results_of(text), "other-outcomes")
+    assert found is not None
+    other = results_of(text, found.fixes[0][1])
+    assert [g.summary.mean for g in other.groups.shown] == [13.0, 13.4]
+
+
+def test_errors_that_are_counted_are_no_spread() -> None:
+    text = (
+        "person,bath,RT,Errors\n1,A,512,2\n1,B,555,4\n2,A,498,1\n2,B,530,3\n3,A,601,5\n3,B,633,6\n"
+    )
+    assert not results_of(text).measurements.is_summarised

@@ -236,3 +236,26 @@ def test_a_column_without_a_number_is_a_group_without_any() -> None:
     text = "dish,10^-3,10^-4,10^-5\ntap,TNTC,142,15\nwell,TNTC,88,9\nriver,TNTC,TNTC,63\n"
     found = {g.levels[0]: g.n for g in results_of(text).groups.shown}
     assert found == {"10^-3": 0, "10^-4": 2, "10^-5": 3}
+
+
+def test_groups_above_units_are_read_as_they_stand() -> None:
+    results = results_of("sex,M,M,M,F,F,F\nID,1,2,3,4,5,6\nscore,12,15,11,18,19,17\n")
+    found = {g.levels[0]: g.values for g in results.measurements.groups}
+    assert found == {"M": (12.0, 15.0, 11.0), "F": (18.0, 19.0, 17.0)}
+
+
+def test_columns_with_one_heading_are_one_group_and_it_is_said() -> None:
+    text = "day,reed,reed,reed,sand,sand\n0,1.1,1.2,1.3,2.1,2.2\n7,1.4,1.5,1.6,2.4,2.5\n"
+    results = results_of(text)
+    assert {g.levels: g.n for g in results.groups.shown} == {
+        ("reed", "0"): 3,
+        ("reed", "7"): 3,
+        ("sand", "0"): 2,
+        ("sand", "7"): 2,
+    }
+    remark = next(r for r in remark_words(results) if r.kind == "same-headings")
+    assert "reed and sand" in remark.head
+    assert (
+        results_of("day,reed,reed,sand\n0,1.1,1.2,2.1\n7,1.4,1.5,2.4\n").measurements.shape.heads
+        == Heads()
+    )

@@ -278,6 +278,10 @@ def _on_columns(
         return [OtherOutcomes(others)]
     if roles is not None:
         return _beside_outcome(shape, roles, used | {roles.reading}, outcome, factors)
+    if shape.summary is not None and outcome is None:
+        means = tuple(c.mean for c in shape.summary.columns[1:])
+        if means:
+            return [OtherOutcomes(means)]
     if shape.summary is not None:
         used |= {*shape.summary.all_columns, *shape.side_factors}
         idle = [p.index for p in shape.columns if p.is_numeric and p.index not in used]

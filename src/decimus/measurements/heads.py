@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections import Counter
 from collections.abc import Sequence
 
 from decimus.measurements.facts.kinds import NameKind, kind_of_names
@@ -75,8 +76,9 @@ def heads_of(
     sides = [p for p in profiles if p.index < start and p.texts]
     if len(block) < 2 or any(p.is_text for p in block):
         return None
-    if not tops and _names_units(block):
-        return Heads((HEADINGS,), naming=HEADINGS_ABOVE), _steps_at_the_side(sides, block)
+    if not tops and not unnamed and (naming := _naming_units(block)) is not None:
+        factor = HEADINGS if naming == HEADINGS_ABOVE else HEADINGS_ABOVE
+        return Heads((factor,), naming=naming), _steps_at_the_side(sides, block)
     uppers = {p.index: (tops[p.index] if tops else "", p.above) for p in block}
     counts = unnamed or _counts_anew(block, uppers)
     quantity = _quantity(block, counts=counts)
@@ -99,6 +101,8 @@ def heads_within(profiles: Sequence[ColumnProfile]) -> tuple[Heads, WideParts] |
     Args:
         profiles: the columns under one row of headings.
     """
+    if (again := _repeated(profiles)) is not None:
+        return again
     found = {p.index: parts for p in profiles if (parts := _group_and_number(p.heading))}
     start = min(found, default=0)
     block = [p for p in profiles if p.index >= start]
@@ -118,6 +122,21 @@ def heads_within(profiles: Sequence[ColumnProfile]) -> tuple[Heads, WideParts] |
         (HEADINGS_ABOVE,),
         HEADINGS,
         stems=tuple((p.index, names[found[p.index][0]]) for p in block),
+    )
+    return heads, _parts(sides, block, counts=True)
+
+
+def _repeated(profiles: Sequence[ColumnProfile]) -> tuple[Heads, WideParts] | None:
+    """Headings that stand over several columns each: control, control, drought, drought."""
+    times = Counter(p.heading.casefold() for p in profiles if p.heading)
+    start = min((p.index for p in profiles if times[p.heading.casefold()] > 1), default=0)
+    block = [p for p in profiles if p.index >= start]
+    sides = [p for p in profiles if p.index < start and p.texts]
+    names = {p.heading.casefold() for p in block}
+    if len(names) < 2 or any(times[p.heading.casefold()] < 2 or not p.numbers for p in block):
+        return None
+    heads = Heads(
+        (HEADINGS_ABOVE,), HEADINGS, stems=tuple((p.index, p.heading) for p in block), unnamed=True
     )
     return heads, _parts(sides, block, counts=True)
 
@@ -145,11 +164,15 @@ def _without_common_word(stems: Sequence[str]) -> dict[str, str]:
     return {stem: stem for stem in stems}
 
 
-def _names_units(block: Sequence[ColumnProfile]) -> bool:
-    """Whether every column has a name of its own above, and its group below it."""
-    above = {p.above for p in block}
-    below = {p.heading for p in block}
-    return len(above) == len(block) and 1 < len(below) <= len(block) / 2
+def _naming_units(block: Sequence[ColumnProfile]) -> int | None:
+    """The row of headings in which every column has a name of its own, its group in the other."""
+    above, below = {p.above for p in block}, {p.heading for p in block}
+    if len(above) == len(block) and 1 < len(below) <= len(block) / 2:
+        return HEADINGS_ABOVE
+    is_counted = kind_of_names(tuple(p.heading for p in block)) is NameKind.INDEX
+    if len(below) == len(block) and 1 < len(above) <= len(block) / 2 and is_counted:
+        return HEADINGS
+    return None
 
 
 def _steps_at_the_side(sides: Sequence[ColumnProfile], block: Sequence[ColumnProfile]) -> WideParts:

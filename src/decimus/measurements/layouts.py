@@ -17,6 +17,7 @@ from decimus.measurements.sides import (
     LEVELS,
     Sides,
     are_alike,
+    is_nested,
     is_sibling,
     level_weight,
     rises,
@@ -443,7 +444,18 @@ def wide_parts(profiles: tuple[ColumnProfile, ...], layout: Layout, reading: Rea
         most = max((len(p.counts) for p in factors), default=0)
         again = [p for p in coded if len(p.counts) == most]
         factors = tuple(p for p in factors if p not in again[:1])
+    if counting is not None:
+        # Cages in treatments, in which mice are counted: the cage is what mice are named in.
+        factors = tuple(
+            p
+            for p in factors
+            if not any(
+                q is not p and is_nested(p, q) and len(q.counts) < len(p.counts) for q in factors
+            )
+        )
     left = [p for p in names if p not in factors]
+    if counting in left:
+        left = [*(p for p in left if p is not counting), counting]
     row_names = said
     if row_names is None and left:
         row_names = next((p.index for p in left if p.names_rows), left[-1].index)

@@ -102,6 +102,12 @@ class Inseparable(Struct, frozen=True):
     column: int
 
 
+class SameHeadings(Struct, frozen=True):
+    """Columns with one heading, which are taken together as one group."""
+
+    names: tuple[str, ...]
+
+
 class TakenForN(Struct, frozen=True):
     """Whole numbers beside means with their spread that are taken for n."""
 
@@ -127,7 +133,8 @@ class CountedUnderHeadings(Struct, frozen=True):
 
 
 StructureRemark = (
-    Inseparable
+    SameHeadings
+    | Inseparable
     | RowsMayFollow
     | TakenForN
     | CountedUnderHeadings
@@ -277,6 +284,8 @@ def _counted_under_headings(measurements: Measurements) -> list[StructureRemark]
     """Of names with a stem that nobody knows: replicates, or brand 1 and brand 2."""
     shape = measurements.shape
     counting = shape.heads.counting
+    if shape.heads.stems and shape.heads.unnamed:
+        return [SameHeadings(tuple(dict.fromkeys(stem for _, stem in shape.heads.stems)))]
     if counting is None or shape.heads.unnamed:
         return []
     names = tuple(dict.fromkeys(shape.heading_of(counting, c) for c in shape.measured))

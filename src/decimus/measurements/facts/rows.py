@@ -47,9 +47,16 @@ def counting_within(names: Sequence[ColumnProfile]) -> ColumnProfile | None:
         rows = list(zip(*(p.cells for p in others), strict=True))
         told = set(zip(profile.cells, rows, strict=True))
         kind = kind_of_names(tuple(profile.counts))
-        if kind.counts and len(set(rows)) < len(rows) == len(told):
+        if kind.counts and len(set(rows)) < len(rows) == len(told) and _starts_anew(profile, rows):
             return profile
     return None
+
+
+def _starts_anew(profile: ColumnProfile, groups: Sequence[tuple[str, ...]]) -> bool:
+    """Whether most groups hold the first of the names, as where each is counted from there."""
+    first = profile.texts[0]
+    starting = {group for name, group in zip(profile.cells, groups, strict=True) if name == first}
+    return 2 * len(starting) > len(set(groups))
 
 
 def reading_columns(profiles: tuple[ColumnProfile, ...], *, is_said: bool) -> tuple[int, ...]:

@@ -66,10 +66,7 @@ _MAY_TIE = frozenset({"n", "smallest", "largest", "median"})
 
 
 def computed_run(
-    lines: Sequence[Numbers],
-    decimals: Sequence[Sequence[int]],
-    hints: Sequence[float],
-    least: float = LEFT_OUT_BITS,
+    lines: Sequence[Numbers], decimals: Sequence[Sequence[int]], hints: Sequence[float]
 ) -> int:
     """How many of the last lines were computed from those before them; 0 for none.
 
@@ -77,15 +74,22 @@ def computed_run(
         lines: rows (or columns) of equal length, None for what is no number.
         decimals: how many decimals each number was typed with.
         hints: bits that the name of each line gives for its being computed.
-        least: the bits that it takes.
     """
-    best, found = least, 0
+    count, bits = likeliest_run(lines, decimals, hints)
+    return count if bits >= LEFT_OUT_BITS else 0
+
+
+def likeliest_run(
+    lines: Sequence[Numbers], decimals: Sequence[Sequence[int]], hints: Sequence[float]
+) -> tuple[int, float]:
+    """How many of the last lines are likeliest to follow from the others, and by how many bits."""
+    best, found = -math.inf, 0
     for count in range(1, min(_MOST_RUN, len(lines) - _FEWEST_BEHIND) + 1):
         behind = lines[: len(lines) - count]
         run = range(len(lines) - count, len(lines))
         own = [bits_of_line(lines[at], decimals[at], behind) for at in run]
         own = [
-            b + _UNUSUAL * _is_finer(decimals, at, run.start)
+            b + _UNUSUAL * _is_finer(decimals, at, run.start) if b > -math.inf else b
             for b, at in zip(own, run, strict=True)
         ]
         bits = -math.log2(_MOST_RUN)
@@ -93,9 +97,9 @@ def computed_run(
             # Behind a mean of what is counted stands no more of it, if its name does not go on.
             is_free = hints[at] >= _BREAKS and own[0] > -math.inf
             bits += (max(bits_of, -_UNTOLD) if is_free else bits_of) + hints[at]
-        if bits >= best:
+        if bits >= best and bits > -math.inf:
             best, found = bits, count
-    return found
+    return found, best
 
 
 def _is_finer(decimals: Sequence[Sequence[int]], at: int, end: int) -> bool:

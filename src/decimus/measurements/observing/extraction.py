@@ -320,7 +320,8 @@ def _block_names(
         names = coded_column(source.table.columns[shape.row_names])
         found = CodedCells(names.texts, names.codes[rows])
         if shape.side_factors and not shape.column(shape.row_names).is_unique:
-            for side in shape.side_factors:
+            outer_names = [c for c in shape.beside if shape.column(c).repeats]
+            for side in (*shape.side_factors, *outer_names):
                 outer = coded_column(source.table.columns[side])
                 found = _names_in_each(found, CodedCells(outer.texts, outer.codes[rows]))
         return found

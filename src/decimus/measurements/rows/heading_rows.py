@@ -7,7 +7,7 @@ from collections import Counter
 from collections.abc import Sequence
 from itertools import pairwise
 
-from decimus.measurements.facts.kinds import kind_of_names
+from decimus.measurements.facts.kinds import NameKind, kind_of_names
 from decimus.measurements.headings import name_and_unit
 from decimus.measurements.lexicon import is_control
 from decimus.measurements.numbers import Cell, CellKind, read_cell
@@ -238,12 +238,16 @@ _LOOKED_AT = 60
 
 
 def has_groups_below(rows: Rows, decimal: str) -> bool:
-    """True when units have a name each in the first row, and their group in the second."""
+    """True when units have a name each in one row, and their group in the other."""
     if len(rows) < 3:
         return False
     top, groups = ([cell.strip() for cell in row] for row in rows[:2])
     measured = [c for c in range(1, len(top)) if _is_measured(rows[2:], c, decimal)]
     names, under = [top[c] for c in measured], [groups[c] for c in measured]
+    if len(set(names)) < len(names) and top[0] and groups[0]:
+        names, under = under, names  # the groups stand above
+        if kind_of_names(names) is not NameKind.INDEX:
+            return False
     if len(names) < _FEWEST_UNDER_TWO or not all(names) or len(set(names)) < len(names):
         return False
     counts = Counter(under)

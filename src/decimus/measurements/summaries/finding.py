@@ -17,6 +17,7 @@ from decimus.measurements.facts.sums import (
     computed_columns,
     computed_run,
     hints_of,
+    likeliest_run,
 )
 from decimus.measurements.layouts import WideParts
 from decimus.measurements.lexicon import statistic_named
@@ -211,11 +212,10 @@ class ComputedLines:
         are_full = len(lines) == len(rows)
         if names_at is not None:
             names = [self._body[r][names_at].strip() for r in rows]
-            hints = hints_of(names)
-            count = computed_run(lines, decimals, hints) if are_full else 0
-            if are_full and not count:
-                doubted = computed_run(lines, decimals, hints, ASKED_BITS)
-                self.doubtful_rows = tuple(first + r for r in rows[len(rows) - doubted :])
+            count, bits = likeliest_run(lines, decimals, hints_of(names)) if are_full else (0, 0.0)
+            if ASKED_BITS <= bits < LEFT_OUT_BITS:
+                self.doubtful_rows = tuple(first + r for r in rows[len(rows) - count :])
+            count = count if bits >= LEFT_OUT_BITS else 0
         else:
             is_open = are_full and not found
             count = computed_lines(lines, decimals, are_named=False) if is_open else 0

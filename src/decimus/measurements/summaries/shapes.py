@@ -294,6 +294,9 @@ def _kinds_of(profiles: Sequence[ColumnProfile], ranges: set[int]) -> tuple[_Kin
         for p in profiles
         if p.is_numeric or p.index in ranges
     }
+    for index, (statistic, name) in tuple(kinds.items()):
+        if statistic is Statistic.ERROR and by_index[index].whole_numbers:
+            kinds[index] = (None, name)  # errors that are counted: a score
     sure = {p.index for p in profiles if (named := statistic_named(p.heading)) and named.is_sure}
     for index in kinds:
         heading = plain(by_index[index].heading)

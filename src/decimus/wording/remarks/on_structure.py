@@ -85,6 +85,12 @@ def structure_remark(  # noqa: PLR0911 - a case per kind
                 f"{shape.name(column)} goes with {shape.name(factor)} one to one.",
                 "The two cannot be told apart: a difference may be due to either.",
             )
+        case facts.SameHeadings(names):
+            return RemarkWords(
+                "measurements",
+                f"Columns with the same heading are one group each: {listed(names)}.",
+                "If they are groups apart, give each a heading of its own.",
+            )
         case facts.TakenForN(column):
             return _taken_for_n(results, column)
         case facts.CountedUnderHeadings(names, factors):

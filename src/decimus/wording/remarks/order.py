@@ -70,6 +70,7 @@ _CHANGES: tuple[type, ...] = (
     forms.WorkedOut,
     forms.ReadAsFrequencies,
     forms.Inseparable,
+    forms.SameHeadings,
     designs.ReadingsAveraged,
     doubts.ReadOtherwiseNow,
     facts.SimilarLevels,
