@@ -259,3 +259,8 @@ def test_columns_with_one_heading_are_one_group_and_it_is_said() -> None:
         results_of("day,reed,reed,sand\n0,1.1,1.2,2.1\n7,1.4,1.5,2.4\n").measurements.shape.heads
         == Heads()
     )
+
+
+def test_headings_from_0_on_are_amounts_and_not_counting() -> None:
+    text = ",reed,,,sand,,\nzuv,0,1,2,0,1,2\n1,96,89,90,92,88,91\n2,81,75,76,74,72,77\n"
+    assert len(results_of(text).groups.shown) == 6
