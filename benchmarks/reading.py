@@ -11,13 +11,14 @@ from pathlib import Path
 ROOT = Path(__file__).resolve().parents[1]
 sys.path.insert(0, str(ROOT))
 
+from tests.world import changing  # noqa: E402
 from tests.world.asking import run  # noqa: E402
 from tests.world.experiments import experiment  # noqa: E402
 from tests.world.judging import judged  # noqa: E402
 from tests.world.writers import written  # noqa: E402
 from timing import is_once, size  # noqa: E402
 
-MANY, PEOPLE = 2300, 1000
+MANY, PEOPLE, CHANGED = 2300, 1000, 300
 OUTCOMES = {
     "right": "right",
     "asked": "right, and asked",
@@ -45,7 +46,7 @@ signs between cells, two decimal signs and four encodings. Each is then read wit
 - **refused**: one line says why.
 - **wrong without a word**: none may be.
 
-`tests/world` makes them and judges the first 1,500 in every test run; `make bench` writes
+`tests/world` makes them and judges the first 600 in every test run; `make bench` writes
 this page.
 
 {tables}
@@ -60,6 +61,17 @@ rules needed a known word, a thousand such tables gave 308, 53, 85, 0 and 554; w
 of names 338, 52, 55, 0 and 555.
 
 {people}
+
+## Changes that mean the same
+
+{changed_count:,} of the first tables were changed in every way that leaves their meaning as it was
+(`tests/world/changing.py`): rows or columns in another order, the whole turned on its side, decimal
+commas, a row of means or a column of differences added, units in a row of their own, every word
+another one in another script, JSON records, pipes, boxes and LaTeX. What is wrong here has no
+question that leads to what was meant. "1st, 2nd, 3rd" in letters of another script are no numbers
+any more, and nobody could know.
+
+{changed}
 """
 
 
@@ -91,7 +103,11 @@ def main() -> None:
         design, naming, form, readings = kind.split(", ")
         below = "" if readings.startswith("1 ") else ", readings below"
         by_habit[f"{design}, {naming}, {form}{below}"].update(counts)
+    changed_count = size(CHANGED, 4)
+    by_change = changing.run(range(changed_count))
     page = _TEXT.format(
+        changed_count=changed_count,
+        changed=_table("By change", by_change),
         count=count,
         layouts=len(by_layout),
         tables="\n".join(parts),

@@ -135,3 +135,28 @@ def test_errors_that_are_counted_are_no_spread() -> None:
         "person,bath,RT,Errors\n1,A,512,2\n1,B,555,4\n2,A,498,1\n2,B,530,3\n3,A,601,5\n3,B,633,6\n"
     )
     assert not results_of(text).measurements.is_summarised
+
+
+def test_n_may_stand_behind_mean_and_spread_in_one_cell() -> None:
+    text = "зон,dark ± SD,light ± SD\nреа,1.2 ± 0.1 (8),2.2 ± 0.2 (8)\n"
+    text += "сто,1.0 ± 0.1 (7),1.9±0.3 (n = 9)\n"
+    given = {g.levels: g.cells.given for g in results_of(text).groups.shown}
+    assert remark(results_of(text), "other-outcomes") is None
+    assert {levels: (one.given_mean, one.given_n) for levels, one in given.items() if one} == {
+        ("dark ± SD", "реа"): (1.2, 8),
+        ("dark ± SD", "сто"): (1.0, 7),
+        ("light ± SD", "реа"): (2.2, 8),
+        ("light ± SD", "сто"): (1.9, 9),
+    }
+
+
+def test_doses_within_a_drug_are_offered_as_the_groups() -> None:
+    rows = [("sal", 0, 2.1), ("sal", 0, 2.3), ("sal", 0, 2.2), ("mor", 1, 3.1), ("mor", 1, 3.4)]
+    rows += [("mor", 1, 3.2), ("mor", 10, 5.1), ("mor", 10, 5.6), ("mor", 10, 5.2)]
+    text = "зон,ба,доп,ши\n" + "".join(
+        f"{i},{drug},{dose},{v}\n" for i, (drug, dose, v) in enumerate(rows, start=1)
+    )
+    found = remark(results_of(text), "design-doubted")
+    assert found is not None
+    ways = [[g.n for g in results_of(text, edit).groups.shown] for _, edit in found.fixes]
+    assert [3, 3, 3] in ways

@@ -115,6 +115,9 @@ def test_three_rows_of_headings_are_three_factors() -> None:
     results = results_of(THREE)
     factors = [f.variable for f in results.measurements.factors]
     assert factors == [HEADINGS_TOP, HEADINGS_ABOVE, HEADINGS]
+    names = [f.name for f in results.measurements.factors]
+    assert len(set(names)) == 3  # "bench" names the rows
+    assert results_of(THREE.replace("bench", "Block")).measurements.factors[2].name == names[2]
     found = {g.levels: g.summary.mean for g in results.groups.shown}
     assert len(found) == 8
     assert found["2023", "high", "oat"] == pytest.approx((8.00 + 7.32) / 2)

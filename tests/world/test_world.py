@@ -15,7 +15,7 @@ from tests.world.judging import Verdict, judged
 from tests.world.writers import Written, written
 
 FIXED = 300
-RANDOM = 600
+RANDOM = 300
 _CHUNK = 100
 
 

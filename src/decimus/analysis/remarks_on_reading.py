@@ -279,9 +279,9 @@ def _on_columns(
     if roles is not None:
         return _beside_outcome(shape, roles, used | {roles.reading}, outcome, factors)
     if shape.summary is not None and outcome is None:
-        means = tuple(c.mean for c in shape.summary.columns[1:])
-        if means:
-            return [OtherOutcomes(means)]
+        own, means = measurements.outcome.variable, [c.mean for c in shape.summary.columns]
+        if own in means and len(means) > 1:
+            return [OtherOutcomes(tuple(c for c in means if c != own))]
     if shape.summary is not None:
         used |= {*shape.summary.all_columns, *shape.side_factors}
         idle = [p.index for p in shape.columns if p.is_numeric and p.index not in used]

@@ -29,7 +29,7 @@ def factor_of(shape: TableShape, reading: Reading, variable: int, texts: tuple[s
     if variable == HEADINGS_ABOVE and shape.heads.factors[:1] != (HEADINGS_ABOVE,):
         fallback = "group of columns"
     if variable == HEADINGS_TOP:
-        fallback = "group of groups"
+        fallback = "set of columns"
     return Factor(
         variable,
         facts.name or name or fallback,
@@ -57,7 +57,7 @@ def _factor_name(shape: TableShape, variable: int) -> tuple[str, str]:
     spanner = shape.block.spanner
     if spanner and variable == HEADINGS and not is_replicate_stem(spanner.lower()):
         return name_and_unit(spanner)
-    if shape.row_names is None or shape.layout is Layout.LONG:
+    if shape.row_names is None or shape.layout is Layout.LONG or variable == HEADINGS_TOP:
         return "", ""
     corner = shape.column(shape.row_names)
     heading = corner.above if variable == HEADINGS_ABOVE else corner.heading
@@ -65,6 +65,7 @@ def _factor_name(shape: TableShape, variable: int) -> tuple[str, str]:
     # The corner names the factor across, unless it says what the rows are; under bare numbers
     # it says that.
     names_units = bool(corner.whole_numbers) or (bool(shape.side_factors) and corner.is_unique)
+    names_units = names_units or (corner.is_about(Sense.BLOCK) and corner.is_unique)
     if names_units and not corner.is_about(Sense.GROUP):
         return "", ""
     return ("", "") if corner.names_rows or not name else (name, unit)

@@ -10,6 +10,7 @@ from collections.abc import Sequence
 from itertools import pairwise
 
 from decimus.measurements.experiments.candidates import Experiment
+from decimus.measurements.experiments.labels import is_nested as is_nested_label
 from decimus.measurements.experiments.labels import labels_of
 from decimus.measurements.experiments.weighing import CLEARLY, Weighed, weighed
 from decimus.measurements.facts.kinds import NameKind, kind_of_names
@@ -184,8 +185,14 @@ def _rivals(ranked: Sequence[Weighed]) -> tuple[DesignRoles, ...]:
 
 
 def _merely_leaves_out(rival: Experiment, lead: Experiment) -> bool:
-    """Whether an experiment has no use for a column that another compares."""
-    return any(label in lead.factors for label in rival.unread)
+    """Whether an experiment has no use for a column that another compares.
+
+    A column that one of its factors divides further is no loss: drug, where doses are compared.
+    """
+    return any(
+        label in lead.factors and not any(is_nested_label(f, label) for f in rival.factors)
+        for label in rival.unread
+    )
 
 
 def _differs_in_units_only(one: DesignRoles, other: DesignRoles) -> bool:

@@ -11,6 +11,7 @@ from decimus.measurements.shapes import TableShape
 from decimus.measurements.summaries.shapes import (
     StatisticColumns,
     SummaryShape,
+    n_in_cell,
     name_and_n,
     split_interval,
     split_pair,
@@ -79,6 +80,8 @@ def _given(
     n, problem = _count(
         cell(columns.n), table.cell(row, columns.n) if columns.n is not None else ""
     )
+    if n is None and columns.n is None and (in_cell := n_in_cell(typed)):
+        n = int(in_cell)
     if n is None and columns.n is None:
         n = _n_in_names(table, columns, row) or summary.same_n
     value = spread.value if spread.kind is CellKind.NUMBER else None

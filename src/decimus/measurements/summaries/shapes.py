@@ -65,6 +65,10 @@ _N_IN_NAME = re.compile(
 _COUNTED = re.compile(r"(?:(?:n|no|num|number|count)[ _.]+|#\s*)[^\W\d]\w*", re.IGNORECASE)
 _NUMBER = r"[-+−]?\d[\d.,' ]*(?:[eE][-+]?\d+)?%?"
 _PAIR = re.compile(r"(.*\d)\s*(?:±|\+/[-−–]|\+[-−–])\s*(\d.*)")
+_N_BEHIND = re.compile(
+    r"(.*\d\s*(?:±|\+/[-−–]|\+[-−–])\s*\d[^()\[\]]*?)"
+    r"(?:\s*[(\[]\s*(?:[nN]\s*=\s*)?(\d{1,4})\s*[)\]]|[,;]?\s+[nN]\s*=\s*(\d{1,4}))"
+)
 _IN_BRACKETS = re.compile(r"([^()\[\]]*\d)\s*[(\[](\d[^()\[\]]*)[)\]]")
 _RANGE = re.compile(
     rf"[(\[]?\s*({_NUMBER})\s*(?:[–—;~]|\.\.\.?|\s-\s|(?<=\d)-(?=\d)|,\s|\bto\b|\bbis\b"
@@ -96,10 +100,17 @@ def statistic_and_rest(heading: str) -> tuple[Statistic | None, str]:
 
 
 def split_pair(text: str) -> tuple[str, str] | None:
-    """The two numbers of "12.3 ± 0.8b" or "12.3 (0.8)"; None for any other text."""
-    bare = without_marks(text)
+    """The two numbers of "12.3 ± 0.8b", "12.3 (0.8)" or "12.3 ± 0.8 (8)"; None for other text."""
+    behind = _N_BEHIND.fullmatch(text.strip())
+    bare = without_marks(behind[1] if behind else text)
     found = _PAIR.fullmatch(bare) or _IN_BRACKETS.fullmatch(bare)
     return (found[1].strip(), found[2].strip()) if found else None
+
+
+def n_in_cell(text: str) -> str:
+    """The n behind a mean and its spread: "8" of "12.3 ± 0.8 (8)"; "" for none."""
+    behind = _N_BEHIND.fullmatch(text.strip())
+    return (behind[2] or behind[3]) if behind else ""
 
 
 def split_range(text: str) -> tuple[str, str] | None:

@@ -64,7 +64,8 @@ class SheetFacts(Value, frozen=True, eq=False):
     Args:
         first_row: the first row of measurements.
         header_row: the row of headings, None without one.
-        header_above: the upper of two rows of headings.
+        header_above: the row of headings above that.
+        header_top: the upmost of three rows of headings.
         unit_row: a row of units below the headings.
         states: how each cell of a column counts, by column; columns not there are outside.
         names: columns of names.
@@ -79,6 +80,7 @@ class SheetFacts(Value, frozen=True, eq=False):
     first_row: int = 0
     header_row: int | None = None
     header_above: int | None = None
+    header_top: int | None = None
     unit_row: int | None = None
     states: dict[int, Codes] = field(default_factory=dict)
     names: frozenset[int] = frozenset()
@@ -130,6 +132,7 @@ def _facts(results: Results) -> SheetFacts:
         first_row=0 if is_turned else shape.first_row,
         header_row=None if is_turned else shape.header_row,
         header_above=headers[-2] if len(headers) > 1 and not is_turned else None,
+        header_top=headers[0] if len(headers) > 2 and not is_turned else None,
         unit_row=None if is_turned else shape.block.unit_row,
         states=_states(results),
         names=_names(measurements) if not is_turned else frozenset(),

@@ -153,11 +153,13 @@ class SheetModel(QAbstractTableModel):
         return f"column {column + 1}"
 
     def heading_above(self, column: int) -> str:
-        """What stands over a heading in the upper of two rows of headings."""
-        above = self._facts.header_above
-        if above is None or column >= self._table.column_count:
+        """What stands over a heading in the rows of headings above it."""
+        rows = [
+            row for row in (self._facts.header_top, self._facts.header_above) if row is not None
+        ]
+        if column >= self._table.column_count:
             return ""
-        return self._table.cell(above, column)
+        return ", ".join(text for row in rows if (text := self._table.cell(row, column).strip()))
 
     def flags(self, index: Index) -> Qt.ItemFlag:
         """Every cell can be typed into, but for computed ones."""
