@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from decimus.analysis.results import Results
-from decimus.study.edits import ReadAs
+from decimus.study.edits import ChooseFactors, ReadAs
 from decimus.wording.remarks.remarks import remark_words
 from decimus.wording.remarks.words import RemarkWords
 from tests.conftest import results_of
@@ -160,3 +160,16 @@ def test_doses_within_a_drug_are_offered_as_the_groups() -> None:
     assert found is not None
     ways = [[g.n for g in results_of(text, edit).groups.shown] for _, edit in found.fixes]
     assert [3, 3, 3] in ways
+
+
+def test_a_group_without_a_dose_is_a_group() -> None:
+    """The blanks are all of one compound; a blank anywhere else is a lost level."""
+    rows = ["reed,,100.2", "reed,,98.4", "sand,10 nM,80.1", "sand,10 nM,78.2", "sand,100 nM,40.1"]
+    text = "зон,доп,ши\n" + "\n".join([*rows, "sand,100 nM,41.2"]) + "\n"
+    both = ChooseFactors(factors=(0, 1), names=("зон", "доп"))
+    results = results_of(text, both)
+    found = {g.levels: g.n for g in results.groups.shown}
+    assert found == {("reed", "none"): 2, ("sand", "10 nM"): 2, ("sand", "100 nM"): 2}
+    assert remark(results, "rows-without-group") is None
+    lost = results_of(text.replace("sand,100 nM,41.2", "sand,,41.2"), both)
+    assert remark(lost, "rows-without-group") is not None

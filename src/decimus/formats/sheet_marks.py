@@ -8,6 +8,7 @@ from __future__ import annotations
 import re
 from collections.abc import Iterable, Iterator
 from io import BytesIO
+from itertools import islice
 from posixpath import join, normpath
 from typing import TYPE_CHECKING
 from xml.etree import ElementTree as ET
@@ -49,13 +50,15 @@ def _of_xlsx(archive: Archive) -> Iterator[tuple[str, Marks]]:
     struck = _struck_styles(archive)
     for name, part in _sheets(archive):
         content = archive.read(part)
+        formulas = content if b"<f" in content or b":f" in content else b""
+        lines = content if b" hidden=" in content else b""
         hidden_rows = [
             int(number[1]) - 1
-            for row in _ROW.finditer(content)
+            for row in _ROW.finditer(lines)
             if _HIDDEN.search(row[1]) and (number := _NUMBER.search(row[1]))
         ]
         hidden_columns: list[int] = []
-        for column in _COLUMN.finditer(content):
+        for column in _COLUMN.finditer(lines):
             if _HIDDEN.search(column[1]):
                 ends = [re.search(rb"\b%s=[\"'](\d{1,5})" % e, column[1]) for e in (b"min", b"max")]
                 first, last = (int(end[1]) for end in ends if end)
@@ -69,7 +72,7 @@ def _of_xlsx(archive: Archive) -> Iterator[tuple[str, Marks]]:
                 tuple(_comments(archive, part)),
                 tuple(
                     place
-                    for found in list(_BARE_FORMULA.finditer(content))[:_MOST]
+                    for found in islice(_BARE_FORMULA.finditer(formulas), _MOST)
                     if (place := _place(found[1])) is not None
                 ),
             ),

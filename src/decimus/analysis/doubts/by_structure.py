@@ -191,6 +191,8 @@ def _inseparable(measurements: Measurements) -> list[StructureRemark]:
 
 def _go_one_to_one(one: ColumnProfile, other: ColumnProfile) -> bool:
     count = len(one.counts)
+    if one.is_sample or other.is_sample:
+        return False  # other rows may tell them apart
     if count < 2 or len(other.counts) != count or len(one.texts) < 2 * count:
         return False
     return is_nested(one, other) and is_nested(other, one)

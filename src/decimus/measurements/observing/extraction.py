@@ -351,6 +351,7 @@ def _from_long(
     source.parse_together(values_in, [c for c in chosen if c >= 0])
     levels = [source.levels(c) if c >= 0 else source.one_level(shape.name(column)) for c in chosen]
     counted = source.is_counted()
+    levels = [_with_none(own, levels, counted) for own in levels]
     parts = [source.parsed(c) for c in values_in]
     holds = counted & np.logical_or.reduce([part.is_number for part in parts])
     for cells in levels:
@@ -400,6 +401,27 @@ def _from_long(
         without_group=tuple(lost.tolist()),
     )
     return observed, column
+
+
+def _with_none(own: CodedCells, levels: Sequence[CodedCells], counted: Booleans) -> CodedCells:
+    """A factor whose blanks are all of some levels of another: the vehicle has no dose.
+
+    They are a level of their own then, and not rows that lack one.
+    """
+    blank = _is_blank(own) & counted
+    if not blank.any() or NO_LEVEL in own.texts or blank.sum() == counted.sum():
+        return own
+    for other in (cells for cells in levels if cells is not own):
+        without = np.unique(other.codes[blank])
+        explained = np.isin(other.codes, without) & counted
+        if np.array_equal(explained, blank) and len(without) < len(np.unique(other.codes[counted])):
+            texts = tuple(text or NO_LEVEL for text in own.texts)
+            return CodedCells(texts, own.codes)
+    return own
+
+
+NO_LEVEL = "none"
+"""What a level is called that a group does not have."""
 
 
 def _names_in_each(names: CodedCells, outer: CodedCells) -> CodedCells:
