@@ -212,3 +212,25 @@ def test_sd_over_the_root_of_n_is_known_in_any_words() -> None:
         assert not kinds & {"unknown-meaning", "taken-for-n"}
     text = "зон,ба,ши,фи,до\nA,12.3,1.4,0.595,8\nB,15.9,2.2,0.932,7\nC,9.8,0.9,0.418,8\n"
     assert not results_of(text).measurements.is_summarised
+
+
+@pytest.mark.parametrize("foot", ["Mean", "зора"])
+def test_a_row_of_means_is_none_either_where_another_quantity_is_asked_about(foot: str) -> None:
+    rows = [(13.983, 3.52), (13.5, 3.54), (12.996, 2.99), (11.596, 3.21), (11.71, 2.8)]
+    lines = [f"S0{i},{a},{b}" for i, (a, b) in enumerate(rows, start=1)]
+    text = "\n".join(["зон,ба (mg),ши (cm)", *lines, f"{foot},12.757,3.212"]) + "\n"
+    results = results_of(text)
+    assert [g.n for g in results.groups.shown] == [5]
+    remark = next(r for r in remark_words(results) if r.kind == "other-outcomes")
+    other = results_of(text, remark.fixes[0][1])
+    assert [g.values for g in other.measurements.groups] == [(3.52, 3.54, 2.99, 3.21, 2.8)]
+
+
+def test_a_column_that_repeats_another_is_no_further_evidence() -> None:
+    """2.96 is near the SD of the four before it, in both columns alike."""
+    column = [-1.09, -0.56, -7.85, -1.57, 2.96]
+    text = "dim,bright\n" + "".join(f"{v},{v}\n" for v in column)
+    assert [g.n for g in results_of(text).groups.shown] == [5, 5]
+    lines = [[v, v] for v in (3.1, 3.5, 3.3, 3.2, 3.28)]
+    once = bits_of_line([3.28], [2], [[v] for v in (3.1, 3.5, 3.3, 3.2)])
+    assert bits_of_line(lines[-1], [2, 2], lines[:-1]) == once

@@ -8,6 +8,7 @@ from decimus.errors import ChoiceError, TableError
 from decimus.measurements.kept_decisions import kept_question, kept_roles
 from decimus.measurements.roles import LongRoles, long_roles
 from decimus.measurements.shapes import TableShape
+from decimus.measurements.summaries.lines import above_summaries
 from decimus.study.readings import HEADINGS, NOBODY, Reading
 
 
@@ -64,7 +65,9 @@ def roles_of(
         return replace(shape.roles, factors=(), outcomes=(*first, *rest, *freed))
     if shape.roles is not None and outcome is None and not chosen:
         return shape.roles
-    counted = [p for p in shape.columns if p.index not in shape.summary_columns]
+    counted = above_summaries(
+        [p for p in shape.columns if p.index not in shape.summary_columns], shape.decimal
+    )
     return long_roles(counted, outcome=outcome, factors=chosen, unit=next(iter(said), None))
 
 

@@ -146,6 +146,7 @@ _UNTOLD = 3.0
 def bits_of_line(line: Numbers, decimals: Sequence[int], behind: Sequence[Numbers]) -> float:
     """Bits for one line having been computed from those behind it; −∞ where it was not."""
     columns: list[tuple[float, int, Floats]] = []
+    seen: set[tuple[float, bytes]] = set()
     blank = 0
     for position, value in enumerate(line):
         above = np.array([v for row in behind if (v := row[position]) is not None], float)
@@ -154,6 +155,9 @@ def bits_of_line(line: Numbers, decimals: Sequence[int], behind: Sequence[Number
             continue
         if len(above) < _FEWEST_BEHIND:
             return -math.inf
+        if (known := (value, above.tobytes())) in seen:
+            continue  # a column that repeats another tells nothing more
+        seen.add(known)
         columns.append((value, decimals[position], above))
     if not columns or blank * _FEWEST_FILLED > len(columns):
         return -math.inf

@@ -228,13 +228,16 @@ def _is_computed(
     most: float,
 ) -> bool:
     columns = []
+    seen: set[tuple[float, ...]] = set()
     for position, value in enumerate(line):
         values = [found for row in behind if (found := row[position]) is not None]
         if value is None and not values:
             continue
         if value is None or len(values) < _FEWEST_BEHIND:
             return False
-        columns.append((value, decimals[position], values))
+        if (known := (value, *values)) not in seen:  # a column that repeats another tells nothing
+            seen.add(known)
+            columns.append((value, decimals[position], values))
     if not columns:
         return False
     # What is typed with other decimals than all above is hardly one of them.
