@@ -83,3 +83,10 @@ def test_more_than_can_be_held_is_refused_in_a_line() -> None:
     assert isinstance(results.problem, TableError)
     assert "80,000,021" in results.problem.what
     assert results_of(ACROSS, CountFrequencies(frequencies=HEADINGS)).problem is None
+
+
+def test_headings_that_are_no_values_are_refused_in_a_line() -> None:
+    text = "answer,never,often,always\nearly,4,9,12\nlate,1,3,21\n"
+    results = results_of(text, CountFrequencies(frequencies=HEADINGS))
+    assert isinstance(results.problem, TableError)
+    assert results.problem.what == "“never” over the frequencies is no number"

@@ -134,7 +134,10 @@ def _read_as_told(arguments: argparse.Namespace, study: Study, number: int) -> S
         question = _asked(arguments, shape, question, sheet.table)
     study = study.with_sheet(question.asked.sheet, replace(sheet, reading=reading))
     for said in arguments.marked or ():
-        study = _mark_told(said, question.asked.sheet).apply(study)
+        edit = _mark_told(said, question.asked.sheet)
+        if not sheet.marks.are_of(edit.kind):
+            raise UsageError(f"--marked {said}: the file marks nothing so")
+        study = edit.apply(study)
     if arguments.split_names:
         study = study.with_question(number, question)
         study = SplitNames(

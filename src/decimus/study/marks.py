@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from enum import Enum
+from typing import assert_never
 
 import msgspec
 
@@ -37,6 +38,20 @@ class Marks(msgspec.Struct, frozen=True):
     struck: tuple[tuple[int, int], ...] = ()
     noted: tuple[tuple[int, int, str], ...] = ()
     uncomputed: tuple[tuple[int, int], ...] = ()
+
+    def are_of(self, kind: MarkKind) -> bool:
+        """Whether anything is marked in that way."""
+        match kind:
+            case MarkKind.HIDDEN_ROWS:
+                return bool(self.hidden_rows)
+            case MarkKind.HIDDEN_COLUMNS:
+                return bool(self.hidden_columns)
+            case MarkKind.STRUCK:
+                return bool(self.struck)
+            case MarkKind.NOTED:
+                return bool(self.noted)
+            case never:
+                assert_never(never)
 
     def with_those_of(self, other: Marks, down: int, right: int) -> Marks:
         """These marks and those of another table, moved so far down and to the right."""

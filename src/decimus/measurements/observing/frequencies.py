@@ -29,11 +29,17 @@ def as_often_as_counted(
         frequencies: the column that says how often, or HEADINGS.
 
     Raises:
-        TableError: the frequencies add up to more measurements than can be held.
+        TableError: a heading is no value, or there are more measurements than can be held.
     """
     if frequencies == HEADINGS:
         kinds, counts = observed.kinds, observed.values
         headings = {c: read_cell(shape.column(c).heading, shape.decimal) for c in shape.measured}
+        words = [shape.column(c).heading for c, cell in headings.items() if np.isnan(cell.value)]
+        if words:
+            raise TableError(
+                f"“{words[0]}” over the frequencies is no number",
+                remedy="Write the value that each column counts into its heading",
+            )
         values = np.array([headings[c].value for c in observed.columns.tolist()], float)
         decimals = np.array([headings[c].decimals for c in observed.columns.tolist()], np.int8)
     else:
