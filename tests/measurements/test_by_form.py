@@ -173,3 +173,16 @@ def test_a_group_without_a_dose_is_a_group() -> None:
     assert remark(results, "rows-without-group") is None
     lost = results_of(text.replace("sand,100 nM,41.2", "sand,,41.2"), both)
     assert remark(lost, "rows-without-group") is not None
+
+
+def test_a_blank_row_and_a_note_below_are_no_group_without_a_level() -> None:
+    rows = [
+        f"{dose},{shade},{80 + i}"
+        for i, (dose, shade) in enumerate(
+            (d, s) for d in (0, 2) for s in ("open", "shaded") for _ in range(3)
+        )
+    ]
+    text = "доп (g/L),зон,ши\n" + "\n".join([*rows, ",,", "Note: one pot fell over,,"]) + "\n"
+    found = results_of(text)
+    assert sorted(g.n for g in found.groups.shown) == [3, 3, 3, 3]
+    assert not any("none" in g.levels for g in found.groups.shown)

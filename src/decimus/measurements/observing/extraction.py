@@ -351,9 +351,9 @@ def _from_long(
     source.parse_together(values_in, [c for c in chosen if c >= 0])
     levels = [source.levels(c) if c >= 0 else source.one_level(shape.name(column)) for c in chosen]
     counted = source.is_counted()
-    levels = [_with_none(own, levels, counted) for own in levels]
     parts = [source.parsed(c) for c in values_in]
     holds = counted & np.logical_or.reduce([part.is_number for part in parts])
+    levels = [_with_none(own, levels, holds) for own in levels]
     for cells in levels:
         counted &= ~_is_blank(cells)
     lost = np.flatnonzero(holds & ~counted)[:_MOST_LOST]
@@ -403,20 +403,23 @@ def _from_long(
     return observed, column
 
 
-def _with_none(own: CodedCells, levels: Sequence[CodedCells], counted: Booleans) -> CodedCells:
+def _with_none(own: CodedCells, levels: Sequence[CodedCells], holds: Booleans) -> CodedCells:
     """A factor whose blanks are all of some levels of another: the vehicle has no dose.
 
-    They are a level of their own then, and not rows that lack one.
+    They are a level of their own then, and not rows that lack one. `holds` are the rows with
+    measurements.
     """
-    blank = _is_blank(own) & counted
-    if not blank.any() or NO_LEVEL in own.texts or blank.sum() == counted.sum():
+    blank = _is_blank(own) & holds
+    if not blank.any() or NO_LEVEL in own.texts or blank.sum() == holds.sum():
         return own
     for other in (cells for cells in levels if cells is not own):
         without = np.unique(other.codes[blank])
-        explained = np.isin(other.codes, without) & counted
-        if np.array_equal(explained, blank) and len(without) < len(np.unique(other.codes[counted])):
-            texts = tuple(text or NO_LEVEL for text in own.texts)
-            return CodedCells(texts, own.codes)
+        if any(not other.texts[code] for code in without.tolist()):
+            continue
+        explained = np.isin(other.codes, without) & holds
+        if np.array_equal(explained, blank) and len(without) < len(np.unique(other.codes[holds])):
+            codes = np.where(blank, len(own.texts), own.codes)
+            return CodedCells((*own.texts, NO_LEVEL), codes)
     return own
 
 
