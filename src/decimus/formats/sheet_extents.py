@@ -63,7 +63,7 @@ def _of_xlsx(name: str, content: bytes) -> Extent:
         rows = max(rows, int(found[2]))
         column = letters.get(found[1])
         if column is None:
-            column = letters[found[1]] = _column(found[1])
+            column = letters[found[1]] = column_number(found[1])
         columns = max(columns, column)
     placeless = sum(1 for _ in _PLACELESS.finditer(content))
     if placeless:
@@ -72,7 +72,8 @@ def _of_xlsx(name: str, content: bytes) -> Extent:
     return Extent(name, rows, columns, filled + placeless)
 
 
-def _column(letters: bytes) -> int:
+def column_number(letters: bytes) -> int:
+    """The number of a column from its letters: 1 for A, 27 for AA."""
     number = 0
     for letter in letters.upper():
         number = number * 26 + letter - ord("A") + 1

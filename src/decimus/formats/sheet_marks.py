@@ -14,6 +14,7 @@ from typing import TYPE_CHECKING
 from xml.etree import ElementTree as ET
 
 from decimus.formats.archives import Archive
+from decimus.formats.sheet_extents import column_number
 from decimus.study.marks import Marks
 
 if TYPE_CHECKING:
@@ -141,14 +142,7 @@ def _styled(content: bytes, styles: frozenset[int]) -> Iterator[tuple[int, int]]
 
 def _place(words: bytes) -> tuple[int, int] | None:
     found = _PLACE.search(words)
-    return (int(found[2]) - 1, _column_of(found[1].decode())) if found else None
-
-
-def _column_of(letters: str) -> int:
-    number = 0
-    for letter in letters.upper():
-        number = number * 26 + ord(letter) - ord("A") + 1
-    return number - 1
+    return (int(found[2]) - 1, column_number(found[1]) - 1) if found else None
 
 
 def _comments(archive: Archive, part: str) -> Iterator[tuple[int, int, str]]:

@@ -19,6 +19,7 @@ from decimus.errors import TableError
 from decimus.formats.archives import ArchiveError, opened
 from decimus.formats.plates import rows_of_plate
 from decimus.formats.progress import Progress, no_progress
+from decimus.formats.sheet_extents import column_number
 from decimus.formats.stacked import unstacked
 from decimus.formats.workbook_reader import COMPOUND, Answer
 from decimus.measurements.headings import name_and_unit
@@ -288,10 +289,7 @@ def _cut(blocks: Sequence[SheetBlock], sheet: str, found: re.Match[str]) -> Shee
 
 
 def _column_number(letters: str) -> int:
-    number = 0
-    for letter in letters.upper():
-        number = number * 26 + ord(letter) - ord("A") + 1
-    return number - 1
+    return column_number(letters.encode()) - 1
 
 
 def column_letters(column: int) -> str:

@@ -177,11 +177,7 @@ def _naming_units(block: Sequence[ColumnProfile]) -> int | None:
 
 def _steps_at_the_side(sides: Sequence[ColumnProfile], block: Sequence[ColumnProfile]) -> WideParts:
     """The columns where what was measured stands across: the side names steps, or counts."""
-    divides = [
-        p
-        for p in sides
-        if len(p.counts) > 1 and not (p.names_rows and p.is_numbering) and not p.is_numbering
-    ]
+    divides = [p for p in sides if len(p.counts) > 1 and not p.is_numbering]
     rest = tuple(p.index for p in sides if p not in divides)
     measured = tuple(p.index for p in block)
     return WideParts(None, tuple(p.index for p in divides), measured, (), rest)

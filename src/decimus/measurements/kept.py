@@ -18,7 +18,7 @@ from decimus.measurements.rows.blocks import TableBlock
 from decimus.measurements.rows.bodies import Body, body_of, cells_below, filled_cells
 from decimus.measurements.shapes import TableShape
 from decimus.study.decisions import Decided, QuestionDecided
-from decimus.study.readings import Reading
+from decimus.study.readings import HEADINGS, HEADINGS_ABOVE, HEADINGS_TOP, Reading
 from decimus.study.tables import Table
 from decimus.terms import Layout
 from decimus.values import Value
@@ -225,9 +225,13 @@ def _kept(text: str, rows: int, columns: int) -> _Kept | None:
         *shape.longer_rows,
         *([] if block.unit_row is None else [block.unit_row]),
     ]
+    over = {HEADINGS, HEADINGS_ABOVE, HEADINGS_TOP}
+    heads = shape.heads
+    told = {*heads.levels, *(x for x in (heads.quantity, heads.naming) if x is not None)}
     fits = (
         shape.decimal in (".", ",")
         and at_columns <= set(range(width))
+        and told <= over
         and all(c in at_columns or c < 0 for c in named)
         and all(0 <= row < height for row in at_rows)
         and 0 <= block.first_row <= block.end_row <= height

@@ -8,7 +8,7 @@ from itertools import pairwise
 
 from decimus.measurements.amounts import amount_and_unit
 from decimus.measurements.facts.kinds import NameKind, kind_of_names
-from decimus.measurements.facts.rows import counting_within, reads_across, tell_rows_apart
+from decimus.measurements.facts.rows import counting_within, reads_across
 from decimus.measurements.families import Family, are_readings, family_of, unlikeness
 from decimus.measurements.lexicon import Sense, is_control
 from decimus.measurements.numbers import read_cell
@@ -22,6 +22,7 @@ from decimus.measurements.sides import (
     level_weight,
     rises,
     sides_of,
+    tell_rows_apart,
 )
 from decimus.measurements.summaries.lines import is_summary_label
 from decimus.study.readings import Reading

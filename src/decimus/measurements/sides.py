@@ -138,12 +138,13 @@ def _before_like_numbers(block: Sequence[ColumnProfile]) -> int:
         count += 1
     rest = block[count:]
     is_block = has_levels and len(rest) > 1 and are_alike(rest)
-    return count if is_block and count > 1 and _tell_apart(block[:count]) else 0
+    return count if is_block and tell_rows_apart(block[:count]) else 0
 
 
-def _tell_apart(names: Sequence[ColumnProfile]) -> bool:
+def tell_rows_apart(names: Sequence[ColumnProfile]) -> bool:
+    """Whether the names at the side are another for every row."""
     rows = list(zip(*(p.cells for p in names), strict=True))
-    return len(set(rows)) == len(rows)
+    return len(names) > 1 and len(set(rows)) == len(rows)
 
 
 _MOST_LEADING = 3

@@ -8,7 +8,7 @@ from decimus.measurements.facts.kinds import NameKind, kind_of_names
 from decimus.measurements.families import Family, family_of
 from decimus.measurements.lexicon import Sense
 from decimus.measurements.profiles import ColumnProfile
-from decimus.measurements.sides import Sides, is_nested, sides_of
+from decimus.measurements.sides import Sides, is_nested, sides_of, tell_rows_apart
 
 
 def reads_across(sides: Sides) -> bool:
@@ -30,12 +30,6 @@ def reads_across(sides: Sides) -> bool:
         or any(is_nested(p, group) and len(group.counts) < len(p.counts) for group in groups)
     ]
     return bool(groups) and bool(units) and tell_rows_apart(sides.names)
-
-
-def tell_rows_apart(names: Sequence[ColumnProfile]) -> bool:
-    """Whether the names at the side are another for every row."""
-    rows = list(zip(*(p.cells for p in names), strict=True))
-    return len(names) > 1 and len(set(rows)) == len(rows)
 
 
 def counting_within(names: Sequence[ColumnProfile]) -> ColumnProfile | None:
