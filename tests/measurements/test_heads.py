@@ -95,6 +95,36 @@ def test_quantities_over_or_under_groups_are_outcomes(text: str) -> None:
     assert options_of_edit(results, remark.fixes[0][1]) == ("--value", name)
 
 
+_STEPS = "0,10.1,10.4,9.8,5.1,5.3,5.5\n1,11.2,11.5,11.9,6.1,6.4,6.6\n2,12.5,12.1,12.9,7.1,7.7,7.4\n"
+OVER_COUNTS = [
+    'dose,"Height (cm)",,,"Mass (g)",,\n' + _STEPS,
+    'dose,"Height (cm)",,,"Mass (g)",,\n,1,2,3,1,2,3\n' + _STEPS,
+]
+
+
+@pytest.mark.parametrize("text", OVER_COUNTS)
+def test_quantities_over_counted_columns_leave_the_names_at_the_side_as_groups(text: str) -> None:
+    results = results_of(text)
+    assert [(g.levels, g.n) for g in results.groups.shown] == [
+        (("0",), 3),
+        (("1",), 3),
+        (("2",), 3),
+    ]
+    assert results.groups.shown[1].summary.mean == pytest.approx((11.2 + 11.5 + 11.9) / 3)
+    remark = next(r for r in remark_words(results) if r.kind == "other-outcomes")
+    other = results_of(text, remark.fixes[0][1])
+    assert [g.summary.mean for g in other.groups.shown] == pytest.approx(
+        [15.9 / 3, 19.1 / 3, 22.2 / 3]
+    )
+    assert other.measurements.outcome.unit == "g"
+
+
+def test_the_reading_says_that_replicates_stand_across() -> None:
+    text = plain_text(reading_sentence(results_of("zuv (µM),reed,,,sand,,\n" + VALUES)))
+    assert text.startswith("Each column beside the names is one replicate")
+    assert "its group is one kind of group and one amount of zuv" in text
+
+
 def test_units_of_quantities_follow_the_one_asked_about() -> None:
     results = results_of(QUANTITIES[0])
     assert (results.measurements.outcome.name, results.measurements.outcome.unit) == ("Stalk", "cm")

@@ -178,7 +178,7 @@ def _may_be_pairs(measurements: Measurements, reading: Reading) -> bool:
         return False
     if shape.row_names is not None or shape.has_two_headers or is_settled(reading):
         return False
-    if shape.heads.levels:
+    if shape.heads.are_found:
         return False
     return len(measurements.groups) > 1 and min(group.n for group in measurements.groups) > 1
 

@@ -207,7 +207,8 @@ def _asked(
                 if factor not in shape.side_factors:
                     name = shape.name(factor)
                     raise UsageError(f"--group {name}: it names no groups beside the columns")
-            factors = (HEADINGS, *factors)
+            if shape.heads.levels or not shape.heads.are_found:
+                factors = (HEADINGS, *factors)
         if len(factors) > _MOST_FACTORS:
             raise UsageError("--group: give one to three factors")
         if outcome is not None and outcome in factors:

@@ -6,6 +6,8 @@ import re
 from collections import Counter
 from collections.abc import Sequence
 
+from msgspec.structs import replace
+
 from decimus.measurements.facts.kinds import NameKind, kind_of_names
 from decimus.measurements.families import Family, family_of
 from decimus.measurements.headings import name_and_unit
@@ -50,6 +52,11 @@ class Heads(Value, frozen=True):
         more = () if self.counting is None or self.unnamed else (self.counting,)
         return (*self.factors, *more)
 
+    @property
+    def are_found(self) -> bool:
+        """Whether headings stand for more than the single names of groups."""
+        return self != Heads()
+
     def stem(self, column: int) -> str:
         """The group that the heading of a column begins with; "" where it holds none."""
         return dict(self.stems).get(column, "")
@@ -92,7 +99,13 @@ def heads_of(
         tuple((p.index, tops[p.index]) for p in block) if tops else (),
         unnamed,
     )
-    return heads, _parts(sides, block, counts=counts)
+    parts = _parts(sides, block, counts=counts)
+    if not (heads.factors or parts.side_factors):
+        # Only names at the side are left to be the groups.
+        if parts.row_names is None:
+            return None
+        parts = replace(parts, row_names=None, side_factors=(parts.row_names,))
+    return heads, parts
 
 
 def heads_within(profiles: Sequence[ColumnProfile]) -> tuple[Heads, WideParts] | None:

@@ -175,7 +175,7 @@ def block_factors(shape: TableShape, chosen: tuple[int, ...] | None) -> tuple[in
     """The factors of a block of measurements, those chosen as far as they exist."""
     if shape.layout is Layout.COLUMNS:
         available: tuple[int, ...] = (HEADINGS, *shape.side_factors)
-        if shape.heads.levels:
+        if shape.heads.are_found:
             possible = (*shape.heads.levels, *shape.side_factors)
             kept = tuple(f for f in chosen or () if f in possible)
             return kept or (*shape.heads.factors, *shape.side_factors)
@@ -252,7 +252,7 @@ def _heading_levels(
     shape: TableShape, columns: tuple[int, ...], reading: Reading
 ) -> dict[int, CodedCells]:
     headings = [shape.column(c).heading for c in columns]
-    if shape.heads.levels:
+    if shape.heads.are_found:
         return {
             level: joined(
                 coded_texts([shape.heading_of(level, c) for c in columns]), reading.joins, level

@@ -132,7 +132,20 @@ def _factor_spans(results: Results, measurements: Measurements, lead: str) -> li
 
 
 def _columns_reading(results: Results, measurements: Measurements) -> list[Span]:
-    beside = measurements.shape.side_factors
+    shape = measurements.shape
+    beside = shape.side_factors
+    if beside and shape.heads.counting is not None and shape.row_names is None:
+        return [
+            _layout_choice(results, "column"),
+            Text(" beside the names is one "),
+            _replicate_choice(results, measurements),
+            *same_units_spans(results, measurements, "in every group"),
+            Text("; its group is "),
+            *_factor_spans(results, measurements, "one "),
+            Text(". "),
+            *_header_spans(results, measurements),
+            Text("."),
+        ]
     spans = [
         _layout_choice(results, "column"),
         Text(" is " if not beside else " beside the names is "),
@@ -143,7 +156,7 @@ def _columns_reading(results: Results, measurements: Measurements) -> list[Span]
         Text(". "),
         *_header_spans(results, measurements),
     ]
-    if len(measurements.shape.columns) > 1 and not beside:
+    if len(shape.columns) > 1 and not beside:
         spans += [Text(", the first column "), _row_names_choice(results, measurements)]
     return [*spans, Text(".")]
 
