@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+import re
+
 import pytest
 
+from decimus.errors import TableError
 from decimus.formats.delimited import table_of_text
 from decimus.formats.forms import rows_of_form
 
@@ -46,7 +49,28 @@ def test_a_list_of_names_and_numbers() -> None:
 
 @pytest.mark.parametrize(
     "text",
-    ["a,b\n1,2\n3,4\n", "a\tb\n1\t2\n", '{"a": 1}', "[1, 2", "time: x\nplace: y\n", "a|b\n1|2\n"],
+    [
+        "a,b\n1,2\n3,4\n",
+        "a\tb\n1\t2\n",
+        "[1, 2",
+        "[mg],x\n1,2\n",
+        "time: x\nplace: y\n",
+        "a|b\n1|2\n",
+    ],
 )
 def test_other_text_is_no_such_form(text: str) -> None:
     assert rows_of_form(text) is None
+
+
+@pytest.mark.parametrize(
+    ("text", "said"),
+    [
+        ('[{"plant": "A", "mass": 1.2},\n {"plant": "A", "ma', "breaks off at line 2, column 17"),
+        ('[{"plant": "A", "mass": 1.2}, {"plant" "B"}]', "cannot be read at line 1, column 40"),
+        ('{"a": 1}', "not a list of records or lists, nor columns by name"),
+    ],
+)
+def test_broken_json_is_said_to_be_json(text: str, said: str) -> None:
+    """Once it was read as text between commas, of which no cell is a number."""
+    with pytest.raises(TableError, match=re.escape(said)):
+        rows_of_form(text)

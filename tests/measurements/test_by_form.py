@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import pytest
+
 from decimus.analysis.results import Results
 from decimus.study.edits import ChooseFactors, ReadAs
 from decimus.wording.remarks.remarks import remark_words
@@ -186,3 +188,51 @@ def test_a_blank_row_and_a_note_below_are_no_group_without_a_level() -> None:
     found = results_of(text)
     assert sorted(g.n for g in found.groups.shown) == [3, 3, 3, 3]
     assert not any("none" in g.levels for g in found.groups.shown)
+
+
+def test_numbers_with_the_sign_of_a_note_are_numbers_by_one_click() -> None:
+    text = "зон,ба\nреа,12.3a\nреа,12.8\nреа,13.1\nсто,14.2¹\nсто,14.9\nсто,144²\n"
+    found = remark(results_of(text), "unreadable-cells")
+    assert found is not None
+    assert found.fixes[0][0] == "they are 2 numbers, the signs for a note"
+    after = results_of(text, found.fixes[0][1])
+    assert [list(g.cells.values) for g in after.groups.shown] == [[12.3, 12.8, 13.1], [14.2, 14.9]]
+    notes = [(n.row, n.column, n.text) for n in after.sheet.reading.cell_notes]
+    assert notes == [(1, 1, "typed as “12.3a”"), (4, 1, "typed as “14.2¹”")]
+
+
+def test_a_word_or_a_power_is_no_number_with_a_note() -> None:
+    found = remark(
+        results_of("зон,ба\nреа,12e\nреа,12.8\nреа,13.1\nсто,12²\nсто,l4.9\nсто,14.1\n"),
+        "unreadable-cells",
+    )
+    assert found is not None
+    assert found.fixes == ()
+
+
+@pytest.mark.parametrize(
+    ("up", "down"),
+    [("up", "down"), ("SD up", "SD down"), ("err +", "err -"), ("ба plus", "ба minus")],
+)
+def test_errors_upwards_and_downwards(up: str, down: str) -> None:
+    """Each half stands in a column of its own, under these words, in either order."""
+    text = f"dose,ба,{up},{down}\n0,1.2,0.1,0.2\n1,1.4,0.1,0.15\n2,1.3,0.2,0.3\n"
+    lengths = [(0.2, 0.1), (0.15, 0.1), (0.3, 0.2)]
+    for written in (text, text.replace(f"{up},{down}", f"{down},{up}")):
+        given = [g.cells.given for g in results_of(written).groups.shown]
+        found = [one.given_lengths for one in given if one is not None]
+        assert found == (lengths if written == text else [(b, a) for a, b in lengths])
+
+
+def test_up_and_down_of_like_size_are_measurements() -> None:
+    results = results_of("site,up,down\nA,1.2,1.3\nA,1.4,1.5\nB,2.2,2.3\nB,2.4,2.5\n")
+    assert not results.measurements.is_summarised
+
+
+def test_rows_of_like_numbers_are_no_means() -> None:
+    """Two named rows of which the second is no small share of the first; counted rows."""
+    for text in (
+        ",reed,sand,mud\nзув,3.1,3.8,4.4\nкел,2.9,3.5,4.0\n",
+        ",reed,sand,mud\npot 1,3.10,3.82,4.41\npot 2,0.31,0.29,0.35\n",
+    ):
+        assert remark(results_of(text), "summary-doubted") is None

@@ -13,6 +13,7 @@ from decimus.terms import Layout, Meaning
 from tests.conftest import results_of
 
 WIDE = "plant,dim,bright\np1,1.5,2.5\np2,1.7,2.2\np3,1.2,2.9\n"
+ROWS = "old,1.2,1.4,1.5\nnew,2.2,2.1,2.6\n"
 LONG = "plant,light,area,mass\n" + "".join(
     f"{i % 4 + 1},{light},{i}.5,{i + 3}.25\n" for i, light in enumerate(["dim", "bright"] * 4)
 )
@@ -29,6 +30,13 @@ LONG = "plant,light,area,mass\n" + "".join(
         (WIDE, edits.ChooseSameUnits(is_same=False), ("--independent",)),
         (WIDE, edits.ChoosePairsByRow(is_paired=True), ("--pair-by-row",)),
         (WIDE, edits.ChoosePairsByRow(is_paired=False), ("--independent",)),
+        (ROWS, edits.ChoosePairsByRow(is_paired=True, is_column=True), ("--pair-by-column",)),
+        (ROWS, edits.ChoosePairsByRow(is_paired=False, is_column=True), ("--independent",)),
+        (
+            "x,m1,m2\na,1.5,2.5\nb,3.5,4.5\n",
+            edits.ChooseSameUnits(is_same=True),
+            ("--pair-by-column",),
+        ),
         (LONG, edits.ChooseAveraging(column=NOBODY), ("--within", "none")),
         (LONG, edits.ChooseAveraging(column=0), ("--within", "plant")),
         (LONG, edits.ChooseOutcome(outcome=3, name="mass"), ("--value", "mass")),

@@ -16,7 +16,7 @@ from decimus.study.live_parts import OwnWords, Passage
 from decimus.study.looks import Look
 from decimus.study.marks import MarkKind
 from decimus.study.questions import Asked, LevelError, Note, PairOfGroups
-from decimus.study.readings import Reading, SetAside, SummaryColumns
+from decimus.study.readings import NumberInCell, Reading, SetAside, SummaryColumns
 from decimus.study.studies import Study
 from decimus.study.tables import Table
 from decimus.study.targets import GroupTextAt, PairAt
@@ -70,6 +70,7 @@ ONE_OF_EACH: tuple[Edit, ...] = (
     edits.RemoveQuestion(name="it"),
     edits.BringInTable(table=Table.from_rows((("a", "b"), ("1", "2")), "other")),
     edits.WriteCells(row=1, column=2, cells=(("9.5",),)),
+    edits.TakeSignsForNotes(cells=(NumberInCell(row=1, column=2, number="9.4"),)),
     edits.InsertRows(at=1, count=2),
     edits.DeleteRows(at=1),
     edits.InsertColumns(at=1),

@@ -766,3 +766,38 @@ def test_what_is_left_out_is_counted_below_the_sheet(empty: Driver) -> None:
     empty.keys("Ctrl+V")
     empty.settle()
     assert "1 row left out" in plain_text(empty.window.measurements.strip.sentence)
+
+
+def test_all_columns_are_listed_and_a_click_goes_to_one(empty: Driver) -> None:
+    empty.clipboard("mesh\tmg\tnote\nfine\t1.5\t\nfine\t1.7\ttorn\ncoarse\t2.5\t\ncoarse\t2.9\t\n")
+    empty.keys("Ctrl+V")
+    place = empty.window.measurements
+    assert place.columns.text() == "3 columns"
+    empty.click(place.columns)
+    overview = place.overview.list
+    assert overview.isVisible()
+    assert not place.sheet.isVisible()
+    shown = [
+        [overview.item(row, at).text() for at in range(overview.columnCount())]  # type: ignore[union-attr]
+        for row in range(overview.rowCount())
+    ]
+    assert shown[1] == ["mg", "what was measured", "4", "", "–"]
+    assert shown[2] == ["note", "not used", "–", "1: torn", "3"]
+    place.sheet.write(2, 1, (("lost",),))
+    empty.settle()
+    assert overview.item(1, 4).text() == "1 no number"  # type: ignore[union-attr]
+    spot = overview.visualRect(overview.model().index(2, 0)).center()
+    QTest.mouseClick(overview.viewport(), Qt.MouseButton.LeftButton, pos=spot)
+    empty.settle()
+    assert place.sheet.isVisible()
+    assert not overview.isVisible()
+    assert {index.column() for index in place.sheet.selectedIndexes()} == {2}
+
+
+def test_what_a_remark_shows_is_seen_though_columns_are_listed(salt: Driver) -> None:
+    place = salt.window.measurements
+    salt.click(place.columns)
+    place.sheet.show_cells([(3, 3)])
+    salt.settle()
+    assert place.sheet.isVisible()
+    assert not place.columns.isChecked()

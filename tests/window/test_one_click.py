@@ -13,6 +13,16 @@ TABLES = {
         "means, SD and n",
         [("реа", 8), ("сто", 7)],
     ),
+    "means in rows": (
+        "зон\tреа\tсто\tмуд\nба\t3.10\t3.82\t4.41\nши\t0.31\t0.29\t0.35\nдо\t5\t6\t4\n",
+        "means, SD and n",
+        [("реа", 5), ("сто", 6), ("муд", 4)],
+    ),
+    "subjects in columns": (
+        "реа\t1.2\t1.4\t1.5\t1.1\nсто\t2.2\t2.1\t2.5\t2.7\n",
+        "one column is one subject",
+        [("реа", 4), ("сто", 4)],
+    ),
     "frequencies": (
         "pond\teggs\tnests\nA\t0\t3\nA\t1\t8\nA\t2\t4\nB\t0\t1\nB\t1\t4\nB\t2\t9\n",
         "they say how often each value was found",
@@ -64,7 +74,7 @@ def test_one_click_mends_it(empty: Driver, name: str) -> None:
     empty.click(found[0])
     empty.settle()
     assert groups(empty) == wanted
-    if name == "the same units":
+    if name in ("the same units", "subjects in columns"):
         assert store.results.measurements.units.is_same
     else:
         assert before != wanted

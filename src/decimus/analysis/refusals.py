@@ -48,6 +48,11 @@ def refusal(
     if not there:
         return DesignError("No group has a value", remedy="Enter measurements")
     name = METHOD_NAMES[method]
+    if groups.measurements.counts_cases:
+        return DesignError(
+            "Every row is one case, and nothing was measured on it",
+            remedy="To compare shares, give every case a 1 or a 0",
+        )
     if len(there) == 1:
         return _one_group_refusal(method, groups, design, reference, name)
     if METHODS[method].compares is Compares.ONE:

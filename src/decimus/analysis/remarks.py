@@ -17,7 +17,7 @@ from decimus.analysis.remarks_on_figure import FigureRemark
 from decimus.analysis.remarks_on_reading import ReadingRemark, remarks_on_reading
 from decimus.analysis.remarks_on_spread import SpreadRemark, remarks_on_spread
 from decimus.analysis.row_names import RowNames
-from decimus.measurements.observations import CellReference, Measurements, empty_cells
+from decimus.measurements.observations import CellReference, Measurements, Place, empty_cells
 from decimus.measurements.spellings import similar_levels
 from decimus.measurements.summaries.checks import Disagreement, disagreements, disagreements_with
 from decimus.study.questions import Asked
@@ -212,6 +212,10 @@ class OutdatedComparisons(Struct, frozen=True):
     has_test: bool
 
 
+class CasesCounted(Struct, frozen=True):
+    """No column holds numbers: rows are counted."""
+
+
 class OverlapInvites(Struct, frozen=True):
     """Error bars stand without a test, so that their overlap will be read as one."""
 
@@ -225,6 +229,7 @@ CellRemark = (
     | UnequalGroups
     | SummaryDisagrees
     | SummaryRowsLeftOut
+    | CasesCounted
 )
 UnitRemark = RecurringNames | RepeatedNames | UncountedReadings | UnequalReadings | IncompleteUnits
 SummaryRemark = UnknownMeaning | UnknownN | NoErrorBars
@@ -266,6 +271,8 @@ def remarks_on_measurements(
         asked: what is asked of it.
     """
     measurements = groups.measurements
+    if measurements.counts_cases:
+        return _on_cases(groups)
     found: list[Remark] = [
         *remarks_on_reading(measurements, reading, source, asked.outcome, asked.factors)
     ]
@@ -274,12 +281,7 @@ def remarks_on_measurements(
     if measurements.shape.doubtful_number:
         found.insert(0, DoubtfulNumbers(measurements.shape.doubtful_number))
     said = {(cell.row, cell.column) for cell in (*measurements.unreadable, *measurements.limits)}
-    for group in groups.shown:
-        missing = [place for place in group.cells.missing if place not in said]
-        if missing and group.n:
-            marks = tuple(dict.fromkeys(filter(None, map(measurements.marks.get, missing))))
-            rows = tuple(row_names[row] for row, _ in missing[:_MOST_NAMED])
-            found.append(MissingCells(group, rows, len(missing), marks))
+    found += _on_missing(groups, row_names, said)
     if empty := tuple(group for group in groups.shown if group.is_empty):
         found.append(EmptyGroups(empty))
     if absent := empty_cells(measurements):
@@ -314,6 +316,25 @@ _WITHOUT_UNIT = re.compile(
 def _wants_unit(measurements: Measurements) -> bool:
     """True for numbers with decimals, unless their name says that they have no unit."""
     return measurements.decimals > 0 and not _WITHOUT_UNIT.search(measurements.outcome.name)
+
+
+def _on_missing(groups: ShownGroups, row_names: RowNames, said: set[Place]) -> list[Remark]:
+    """Cells without a measurement, beside those that were said to be something else."""
+    found: list[Remark] = []
+    for group in groups.shown:
+        missing = [place for place in group.cells.missing if place not in said]
+        if missing and group.n:
+            marks = filter(None, map(groups.measurements.marks.get, missing))
+            rows = tuple(row_names[row] for row, _ in missing[:_MOST_NAMED])
+            found.append(MissingCells(group, rows, len(missing), tuple(dict.fromkeys(marks))))
+    return found
+
+
+def _on_cases(groups: Groups) -> tuple[Remark, ...]:
+    """What is left to say where rows are counted and nothing was measured."""
+    unused = groups.measurements.unused_factors
+    others: list[Remark] = [UnusedColumns(unused)] if unused else []
+    return (CasesCounted(), *_on_cells(groups), *others)
 
 
 def _on_cells(groups: Groups) -> list[Remark]:
@@ -387,6 +408,8 @@ def _on_summaries(groups: ShownGroups) -> list[Remark]:
 
 def remarks_on_groups(groups: ShownGroups, *, has_lines: bool) -> tuple[Remark, ...]:
     """Remarks about single groups; `has_lines` where comparisons are asked for on the figure."""
+    if groups.measurements.counts_cases:
+        return ()
     found: list[Remark] = []
     if single := tuple(group for group in groups.shown if group.n == 1):
         found.append(SingleReplicates(single))

@@ -140,6 +140,11 @@ def _add_input(command: argparse.ArgumentParser) -> None:
         "--pair-by-row", action="store_true", help="the values of one row belong to one subject"
     )
     reading.add_argument(
+        "--pair-by-column",
+        action="store_true",
+        help="groups in rows: the values of one column belong to one subject",
+    )
+    reading.add_argument(
         "--independent", action="store_true", help="names and rows are different units"
     )
     reading.add_argument(

@@ -18,6 +18,7 @@ from decimus.formats.table_files import FoundTable, table_of_bytes
 from decimus.measurements.headings import name_and_unit
 from decimus.measurements.kept import table_shape
 from decimus.measurements.numbers import is_number
+from decimus.measurements.reading import read_measurements
 from decimus.measurements.shapes import TableShape
 from decimus.report.reading_options import HEADING_OPTIONS
 from decimus.study.edits import BringInTable, ChooseUnit, CountMarked, SplitNames
@@ -84,11 +85,12 @@ def _study(arguments: argparse.Namespace, ahead: Ahead) -> tuple[Study, Results 
 
 def _brought_in(found: FoundTable) -> Study:
     edit = BringInTable(table=found.table, source=found.source, reading=found.first_reading)
+    from decimus.workflows.cases import with_cases_counted
     from decimus.workflows.house_styles import default_notes, new_history
 
     for note in default_notes():
         say(note)
-    return edit.apply(new_history().study)
+    return with_cases_counted(edit).apply(new_history().study)
 
 
 def _question_number(arguments: argparse.Namespace, study: Study) -> int:
@@ -121,12 +123,13 @@ def _read_as_told(arguments: argparse.Namespace, study: Study, number: int) -> S
     sheet = study.sheets[question.asked.sheet]
     of_block = _asks_about_quantity(arguments, sheet) or _groups_by_headings(arguments, sheet)
     layout = Layout.COLUMNS if of_block else _layout_told(arguments)
-    if layout is None and arguments.group and not _are_of_summary(arguments, sheet):
-        layout = Layout.LONG
+    if layout is None and arguments.group:
+        layout = _layout_of_groups(arguments, sheet)
     reading = _plainly_told(
         arguments, replace(sheet.reading, layout=layout or sheet.reading.layout)
     )
     if any(getattr(arguments, name) for name in _COLUMN_OPTIONS) or layout is Layout.SUMMARISED:
+        reading = _turned_where_named(arguments, sheet.table, reading)
         shape = table_shape(sheet.table, reading)
         reading = _units_told(arguments, shape, reading)
         if layout is Layout.SUMMARISED:
@@ -173,17 +176,24 @@ def _plainly_told(arguments: argparse.Namespace, reading: Reading) -> Reading:
         counts_summaries=arguments.with_summaries or reading.counts_summaries,
         missing_codes=tuple(arguments.missing or reading.missing_codes),
         pair_by_row=_pairs_told(arguments, reading),
-        same_units=False if arguments.independent else reading.same_units,
+        same_units=_sameness_told(arguments, reading),
     )
 
 
+def _sameness_told(arguments: argparse.Namespace, reading: Reading) -> bool | None:
+    if arguments.independent:
+        return False
+    # Columns of groups in rows may have names, or be told apart by their places only.
+    return True if arguments.pair_by_column else reading.same_units
+
+
 def _pairs_told(arguments: argparse.Namespace, reading: Reading) -> bool | None:
-    if arguments.pair_by_row and arguments.independent:
-        raise UsageError("--pair-by-row and --independent exclude each other")
-    if arguments.pair_by_row and arguments.subject is not None:
-        raise UsageError("--pair-by-row and --subject exclude each other")
-    if arguments.pair_by_row or arguments.independent:
-        return bool(arguments.pair_by_row)
+    said = [name for name in _WHO_IS_SAME if getattr(arguments, name)]
+    if len(said) > 1:
+        first, second = (f"--{name.replace('_', '-')}" for name in said[:2])
+        raise UsageError(f"{first} and {second} exclude each other")
+    if said and said != ["subject"]:
+        return said != ["independent"]
     # Said to be columns and nothing more, they are independent.
     if arguments.layout == Layout.COLUMNS.value and arguments.subject is None:
         return False if reading.pair_by_row is None else reading.pair_by_row
@@ -274,10 +284,12 @@ def _layout_told(arguments: argparse.Namespace) -> Layout | None:
         if layout not in (None, Layout.LONG):
             raise UsageError("--value and --within belong to --layout long")
         return Layout.LONG
-    if arguments.pair_by_row and layout not in (None, Layout.COLUMNS):
-        raise UsageError("--pair-by-row belongs to --layout columns")
-    if arguments.pair_by_row:
-        return Layout.COLUMNS
+    for option, needed in _PAIRED_IN.items():
+        if getattr(arguments, option):
+            if layout not in (None, needed):
+                name = option.replace("_", "-")
+                raise UsageError(f"--{name} belongs to --layout {needed.value}")
+            return needed
     return layout
 
 
@@ -308,20 +320,30 @@ def _quantity(shape: TableShape, name: str) -> int | None:
     return None
 
 
-def _are_of_summary(arguments: argparse.Namespace, sheet: Sheet) -> bool:
-    """Whether the groups named are those of a table that is already summarised."""
-    shape = table_shape(sheet.table, _plainly_told(arguments, sheet.reading))
-    if shape.summary is None:
-        return False
-    names = {shape.name(c).casefold() for c in shape.side_factors}
-    return {name.strip().casefold() for name in arguments.group} <= names
+def _layout_of_groups(arguments: argparse.Namespace, sheet: Sheet) -> Layout | None:
+    """The layout in which nothing but the groups named tells values apart.
+
+    None as detected; where no block of columns is so, one measurement a row.
+    """
+    reading = _plainly_told(arguments, sheet.reading)
+    shape = table_shape(sheet.table, reading)
+    wanted = {name.strip().casefold() for name in arguments.group}
+    if shape.summary is not None:
+        names = {shape.name(c).casefold() for c in shape.side_factors}
+        return None if wanted <= names else Layout.LONG
+    if shape.layout is Layout.LONG:
+        return Layout.LONG
+    for layout in sorted((Layout.COLUMNS, Layout.ROWS), key=lambda one: one is not shape.layout):
+        found = read_measurements(sheet.table, replace(reading, layout=layout))
+        names = {found.shape.name(factor.variable).casefold() for factor in found.factors}
+        if names == wanted:
+            return layout
+    return Layout.LONG
 
 
 def _units_told(arguments: argparse.Namespace, shape: TableShape, reading: Reading) -> Reading:
     """Who was measured again, and whose readings are averaged."""
     if arguments.subject is not None:
-        if arguments.independent:
-            raise UsageError("--subject and --independent exclude each other")
         subject = _column(arguments, shape, arguments.subject, "--subject")
         if shape.layout is Layout.ROWS:
             raise UsageError("--subject belongs to --layout columns or long")
@@ -351,6 +373,9 @@ def _has_column(shape: TableShape, name: str) -> bool:
     return any(profile.heading.casefold() == name for profile in shape.columns)
 
 
+_WHO_IS_SAME = ("pair_by_row", "pair_by_column", "subject", "independent")
+_PAIRED_IN = {"pair_by_row": Layout.COLUMNS, "pair_by_column": Layout.ROWS}
+"""The layouts in which values of one line are said to be of one subject."""
 _COLUMN_OPTIONS = (
     "leave_out",
     "frequencies",
@@ -365,6 +390,15 @@ _COLUMN_OPTIONS = (
     "n",
 )
 _MEANINGS = ("sd", "se", "margin", "variance")
+
+
+def _turned_where_named(arguments: argparse.Namespace, table: Table, reading: Reading) -> Reading:
+    """The reading with means in rows, where it is a row that `--mean` names."""
+    wanted = (arguments.mean or "").strip().casefold()
+    turned = replace(reading, summary=replace(reading.summary, in_rows=True))
+    if not wanted or _has_column(table_shape(table, reading), wanted):
+        return reading
+    return turned if _has_column(table_shape(table, turned), wanted) else reading
 
 
 def _summary_told(arguments: argparse.Namespace, shape: TableShape, reading: Reading) -> Reading:
@@ -390,7 +424,10 @@ def _summary_told(arguments: argparse.Namespace, shape: TableShape, reading: Rea
         )
     names = ("mean", "spread", "n")
     is_said = any(getattr(arguments, name) is not None for name in names)
-    columns = SummaryColumns(meaning=Meaning(arguments.meaning) if arguments.meaning else None)
+    columns = SummaryColumns(
+        meaning=Meaning(arguments.meaning) if arguments.meaning else None,
+        in_rows=reading.summary.in_rows,
+    )
     if is_said:
         upper = found.upper if found is not None and arguments.spread is None else None
         columns = replace(

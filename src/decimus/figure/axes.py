@@ -137,7 +137,7 @@ def _straight_axis(
     if content.exact is not None:
         return _exact_axis(content, content.exact, places, most)
     first, last = _ends(choices, *data)
-    step = _step(choices, last - first, most)
+    step = _step(content, last - first, most)
     rounded_low, rounded_high = rounded_out(first, last, step)
     scale = Scale(
         rounded_low if choices.value_from is None else first,
@@ -145,7 +145,7 @@ def _straight_axis(
         *places,
     )
     values = _with_chosen_ends(ticks(scale.low, scale.high, step), choices, step)
-    minor = ticks(scale.low, scale.high, step / _parts(step))
+    minor = ticks(scale.low, scale.high, _minor_step(content, step))
     labels, exponent = _numbers(content, values, step)
     return ValueAxis(scale, values, labels, minor, exponent)
 
@@ -172,11 +172,18 @@ def _ends(choices: FigureChoices, low: float, high: float) -> tuple[float, float
     return first, last
 
 
-def _step(choices: FigureChoices, span: float, most: int) -> float:
-    own = choices.value_step
+def _step(content: Content, span: float, most: int) -> float:
+    own = content.choices.value_step
     if own is not None and _LEAST_STEPS <= span / own <= _MOST_STEPS:
         return own
-    return tick_step(span, most)
+    step = tick_step(span, most)
+    return max(1.0, step) if content.is_whole else step
+
+
+def _minor_step(content: Content, step: float) -> float:
+    """The step of small ticks; of counts none between whole numbers."""
+    small = step / _parts(step)
+    return step if content.is_whole and small != round(small) else small
 
 
 def _with_chosen_ends(

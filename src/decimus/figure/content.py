@@ -112,6 +112,7 @@ class Content(Value, frozen=True):
         series: which of the groups beside each other each is, from 0.
         beside: differences to be shown beside the groups, on the same scale.
         exact: ends of the value axis that follow from another plot; None for its own.
+        is_whole: whether the value axis counts, so that nothing stands between whole numbers.
     """
 
     panels: tuple[Panel, ...]
@@ -133,6 +134,7 @@ class Content(Value, frozen=True):
     series: dict[Levels, int] = {}  # noqa: RUF012 - a new one for each
     beside: Content | None = None
     exact: tuple[float, float] | None = None
+    is_whole: bool = False
 
     @property
     def members(self) -> tuple[Member, ...]:
@@ -230,6 +232,7 @@ def _content(results: Results) -> Content:
         references=tuple((value, ReferenceAt(value)) for value, _ in references_of(results)),
         equations=tuple(map(escaped, equations(results, fits))) if choices.shows_equation else (),
         series=_series(groups),
+        is_whole=groups.heights.height is Height.COUNT and not _is_of_shares(results),
     )
     labels = value_labels(results, chart, content.exponent)
     beside = _beside(results, content) if differences_beside(results) else None
@@ -312,6 +315,12 @@ def value_labels(results: Results, chart: Chart, exponent: int) -> tuple[GroupTe
     )
 
 
+def _is_of_shares(results: Results) -> bool:
+    """Whether counts are stacked as shares of their sum."""
+    is_stacked = results.chart.kind is ChartKind.STACKED
+    return is_stacked and results.question.figure.stacked_as is Stacking.SHARES
+
+
 def _value_title(results: Results) -> str:
     """What the axis measures: the outcome, by its height where that is not the mean."""
     groups = results.groups
@@ -320,10 +329,7 @@ def _value_title(results: Results) -> str:
         return upper_first(groups.outcome_title)
     if height is Height.COUNT:
         units = plural(groups.measurements.unit_name, 2)
-        is_share = results.chart.kind is ChartKind.STACKED and (
-            results.question.figure.stacked_as is Stacking.SHARES
-        )
-        return f"Share of {units} (%)" if is_share else f"Number of {units}"
+        return f"Share of {units} (%)" if _is_of_shares(results) else f"Number of {units}"
     words = upper_first(height_words(groups, results.numerals))
     if height is Height.SHARE:
         return f"{words} (%)"

@@ -10,6 +10,8 @@ import json
 import re
 from collections.abc import Sequence
 
+from decimus.errors import TableError
+
 Rows = list[list[str]]
 
 _RULE = re.compile(r"[\s|+:=\-_─━═│┃║┌┐└┘├┤┬┴┼╔╗╚╝╠╣╦╩╬╒╕╘╛╞╡╤╧╪╭╮╰╯┏┓┗┛┣┫┳┻╋]+")
@@ -26,13 +28,24 @@ _COMMAND = re.compile(
 _SIGNS = {"\\%": "%", "\\_": "_", "\\&": "&", "\\#": "#", "\\pm": "±", "\\times": "×", "~": " "}
 _LISTED = re.compile(r"\s*([^:]{1,60}?)\s*:\s*([-+−–]?[\d.,].*)")
 _FEWEST = 2
+_STARTS_JSON = re.compile(r"[\[{]\s*(?:[\[{]|\"[^\"\n]*\"\s*:)")
+_AS_JSON = 'Write it as [{"group": "A", "value": 1.2}, …], or save the table as CSV'
 
 
 def rows_of_form(text: str) -> Rows | None:
-    """The rows of a table in one of these forms; None for delimited text."""
-    start = text.lstrip("\ufeff \t\r\n")[:1]
-    if start in ("[", "{") and (found := _of_json(text)) is not None:
+    """The rows of a table in one of these forms; None for delimited text.
+
+    Raises:
+        TableError: it is JSON that is cut off, broken or no table.
+    """
+    start = text.lstrip("\ufeff \t\r\n")
+    if start[:1] in ("[", "{") and (found := _of_json(start)) is not None:
         return found
+    if _STARTS_JSON.match(start):
+        raise TableError(
+            "It is JSON, but not a list of records or lists, nor columns by name",
+            remedy=_AS_JSON,
+        )
     if "\\begin{" in text and (match := _TABULAR.search(text)) is not None:
         return _of_latex(match[2])
     lines = [line.rstrip() for line in text.splitlines() if line.strip()]
@@ -43,7 +56,13 @@ def _of_json(text: str) -> Rows | None:
     try:
         # Numbers stay as they are typed, with their digits.
         found = json.loads(text, parse_float=str, parse_int=str)
-    except (ValueError, RecursionError):
+    except json.JSONDecodeError as error:
+        if not _STARTS_JSON.match(text):
+            return None
+        where = f"line {error.lineno}, column {error.colno}"
+        what = "cannot be read" if text.rstrip()[-1:] in "]}" else "breaks off"
+        raise TableError(f"The JSON {what} at {where}", remedy=_AS_JSON) from error
+    except RecursionError:
         return None
     if isinstance(found, dict) and len(found) == 1 and isinstance(next(iter(found.values())), list):
         inner = next(iter(found.values()))

@@ -95,8 +95,9 @@ def _candidates(reading: Reading, now: Measurements) -> Iterator[Reading]:
 
 
 def _may_pair_rows(shape: TableShape, now: Measurements) -> bool:
-    """Whether rows without names could be subjects: groups in columns, all as long."""
+    """Whether lines without names could be subjects: across groups that are all as long."""
     plain = shape.layout is Layout.COLUMNS and shape.row_names is None and not shape.side_factors
+    plain = plain or (shape.layout is Layout.ROWS and now.units.variable is None)
     return plain and len(now.groups) > 1 and len({group.n for group in now.groups}) == 1
 
 

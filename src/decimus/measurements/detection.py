@@ -65,6 +65,8 @@ def detected_shape(table: Table, reading: Reading) -> TableShape:
         return straight.shape(reading.layout)
     if reading.layout is Layout.ROWS:
         return straight.shape(Layout.ROWS)
+    if reading.summary.in_rows:
+        return _Look(table.turned(), reading).summarised(is_turned=True)
     if straight.summary is not None:
         return straight.summarised()
     if table.row_count * table.column_count <= _MOST_TURNED and straight.may_be_turned:
@@ -368,10 +370,16 @@ class _Look:
         )
 
     def _pairs_by_row(self, layout: Layout, parts: WideParts) -> bool:
-        """Whether rows are subjects that have no name: as said, or before and after."""
+        """Whether what stands in one line is of one subject without a name.
+
+        As said; else rows of before and after.
+        """
+        said = self._reading.pair_by_row
+        if layout is Layout.ROWS:
+            columns = {p.index: p.heading for p in self.profiles}
+            return bool(said) and not all(columns[c] for c in parts.measured)
         if layout is not Layout.COLUMNS or parts.row_names is not None:
             return False
-        said = self._reading.pair_by_row
         if said is not None:
             return said
         profiles = {p.index: p for p in self.profiles}

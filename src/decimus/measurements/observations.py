@@ -134,6 +134,7 @@ class Measurements(Value, frozen=True):
         marks: what stands in cells that are marked as missing: "NA", "n/a", "#DIV/0!".
         without_group: rows that hold a measurement and name no group.
         longer_rows: rows that reach beyond the headings.
+        counts_cases: whether every row is one case that is counted, and nothing was measured.
     """
 
     shape: TableShape
@@ -155,6 +156,7 @@ class Measurements(Value, frozen=True):
     adjustments: tuple[AnyAdjustment, ...] = ()
     without_group: tuple[int, ...] = ()
     longer_rows: tuple[int, ...] = ()
+    counts_cases: bool = False
 
     @cached_property
     def count(self) -> int:

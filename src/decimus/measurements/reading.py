@@ -8,6 +8,7 @@ from decimus.measurements.assembly import Assembly
 from decimus.measurements.computed import with_computed
 from decimus.measurements.kept import table_shape
 from decimus.measurements.observations import Measurements
+from decimus.measurements.observing.cases import with_cases
 from decimus.measurements.observing.extraction import observe
 from decimus.measurements.summaries.lines import statistics_without_mean
 from decimus.measurements.summaries.reading import measurements_of_summary
@@ -66,4 +67,5 @@ def read_measurements(
             remedy="Give mean, SD and n of every group, or the single values",
         )
     observed, column = observe(table, shape, reading, outcome, factors)
-    return Assembly(table, shape, reading, observed, column, (outcome, factors)).measurements()
+    found = Assembly(table, shape, reading, observed, column, (outcome, factors)).measurements()
+    return with_cases(found, table, reading) if reading.computed else found

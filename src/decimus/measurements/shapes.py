@@ -44,7 +44,8 @@ class TableShape(Value, frozen=True):
         longer_rows: rows that reach beyond the headings, whose cells there are left out.
         ratios: columns of the block that are the ratio of two others.
         doubtful_rows: the last rows, where they could follow from those above.
-        pairs_by_row: whether the values of one row belong to one subject without a name.
+        pairs_by_row: whether the values of one row belong to one subject without a name; with
+            groups in rows those of one column.
         heads: what headings in several rows stand for, where they do more than cross two factors.
         title: the title line above a block where it is a quantity with its unit.
         is_kept: whether it was found out before, and kept.

@@ -98,8 +98,16 @@ def _summary(shape: TableShape, before: Reading, after: Reading) -> list[str]:
     for option in ("mean", "spread", "n"):
         column = getattr(after.summary, option)
         if column is not None and column >= 0 and column != getattr(before.summary, option):
-            said += [f"--{option}", shape.name(column)]
+            said += [f"--{option}", _name_of_line(shape, column, in_rows=after.summary.in_rows)]
     return said
+
+
+def _name_of_line(shape: TableShape, line: int, *, in_rows: bool) -> str:
+    """What a column is called, or a row that holds a statistic."""
+    if not in_rows or shape.is_turned:
+        return shape.name(line)
+    names = next(iter(shape.side_factors), shape.row_names or 0)
+    return shape.column(names).cells[line - shape.first_row]
 
 
 def _left_out(shape: TableShape, before: Reading, after: Reading) -> list[str]:
@@ -114,11 +122,15 @@ def _units(shape: TableShape, before: Reading, after: Reading) -> list[str] | No
     """Who is the same again, and whose readings are averaged."""
     said: list[str] = []
     if after.pair_by_row is not None and after.pair_by_row != before.pair_by_row:
-        said.append("--pair-by-row" if after.pair_by_row else "--independent")
+        is_column = (after.layout or shape.layout) is Layout.ROWS
+        paired = "--pair-by-column" if is_column else "--pair-by-row"
+        said.append(paired if after.pair_by_row else "--independent")
     elif after.same_units is False and before.same_units is not False:
         said.append("--independent")
     elif after.same_units and (not before.same_units or after.subject != before.subject):
         column = after.subject if after.subject is not None else shape.row_names
+        if column is None and shape.layout is Layout.ROWS:
+            return ["--pair-by-column"]
         if column is None or column < 0:
             return None
         said += ["--subject", shape.name(column)]

@@ -84,3 +84,8 @@ class ComputedColumn(msgspec.Struct, frozen=True):
     expression: str
     unit: str = ""
     stem_of: str = ""
+
+    @property
+    def counts_cases(self) -> bool:
+        """Whether it holds a one for every row, so that rows are counted and nothing else."""
+        return self.expression.strip() == "1"

@@ -52,6 +52,7 @@ class SummaryColumns(msgspec.Struct, frozen=True):
         level: the level of an interval or a margin, in percent.
         quantile: what it was made with; None: t.
         same_n: replicates of every mean, where no column says.
+        in_rows: whether means, spreads and n stand in rows, of which the numbers above are.
     """
 
     mean: int | None = None
@@ -62,6 +63,7 @@ class SummaryColumns(msgspec.Struct, frozen=True):
     level: float | None = None
     same_n: int | None = None
     quantile: Quantile | None = None
+    in_rows: bool = False
 
 
 class LevelJoin(msgspec.Struct, frozen=True):
@@ -106,6 +108,14 @@ class CellNote(msgspec.Struct, frozen=True):
     text: str
 
 
+class NumberInCell(msgspec.Struct, frozen=True):
+    """The number in a cell that holds the sign of a note as well."""
+
+    row: Index
+    column: Index
+    number: str
+
+
 class Reading(msgspec.Struct, frozen=True):
     """Corrections to the detected reading, and facts no table can hold.
 
@@ -124,7 +134,8 @@ class Reading(msgspec.Struct, frozen=True):
         within: the column of the unit whose readings are averaged; NOBODY for none.
         names_within: the column in every part of which the names of units are those of others.
         same_units: whether a name that recurs in another group is the same unit again.
-        pair_by_row: whether the values of one row belong to one unit that has no name.
+        pair_by_row: whether the values of one row belong to one unit that has no name; with
+            groups in rows those of one column.
         is_block: whether that name is a block (a bench, a day) rather than a subject.
         readings_across: whether columns beside each other are readings of one unit.
         missing_codes: numbers that stand for missing measurements, as typed: "-9999".

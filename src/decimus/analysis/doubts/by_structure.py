@@ -4,16 +4,18 @@ from __future__ import annotations
 
 import re
 from collections import Counter
+from collections.abc import Sequence
 from itertools import pairwise, takewhile
 
 import numpy as np
 from msgspec import Struct
+from msgspec.structs import replace
 
 from decimus.measurements.families import Family, family_of
 from decimus.measurements.lexicon import Sense, Statistic, plain, statistic_named
 from decimus.measurements.numbers import is_worked_out, read_cell
 from decimus.measurements.observations import Measurements
-from decimus.measurements.profiles import ColumnProfile
+from decimus.measurements.profiles import ColumnProfile, column_profile
 from decimus.measurements.shapes import TableShape
 from decimus.measurements.sides import is_nested
 from decimus.measurements.summaries.marks import are_marks
@@ -47,17 +49,21 @@ class CodeAmongNumbers(Struct, frozen=True):
 
 
 class MayBeSummary(Struct, frozen=True):
-    """Columns that could be means, their spread and n under words that nobody knows.
+    """Columns, or rows, that could be means, their spread and n under words that nobody knows.
 
     Args:
         mean: the column of what could be means.
         spread: the one beside it, whose numbers are a share of those.
         n: a column of small whole numbers behind them; None for none.
+        names: what they are called, in this order.
+        in_rows: whether they are rows of the table.
     """
 
     mean: int
     spread: int
     n: int | None
+    names: tuple[str, ...]
+    in_rows: bool = False
 
 
 class NamesMayBeGroups(Struct, frozen=True):
@@ -302,18 +308,41 @@ def _counted_under_headings(measurements: Measurements) -> list[StructureRemark]
 
 def _may_be_summary(shape: TableShape, reading: Reading) -> list[StructureRemark]:
     """A name, a number, a smaller one and perhaps a small whole one in each of a few rows."""
-    if shape.layout not in (Layout.COLUMNS, Layout.LONG) or shape.block.spanner:
+    if shape.layout is Layout.SUMMARISED or shape.block.spanner:
         return []
     if reading.layout is not None or reading.frequencies is not None:
         return []
-    leading = [p.index for p in takewhile(_may_name, shape.columns)]
-    texts = [p for p in shape.columns if p.is_text]
-    names = [p for p in shape.columns if p.index in leading]
+    return [*(_means_beside(shape.columns) or _means_below(shape))]
+
+
+def _means_below(shape: TableShape) -> list[MayBeSummary]:
+    """The same in rows: two or three named lines of a table with a group in each column."""
+    sides = (*shape.side_factors, *(() if shape.row_names is None else (shape.row_names,)))
+    if len(sides) != 1 or shape.block.header_rows != (0,) or shape.heads.are_found:
+        return []
+    lines = shape.column(sides[0]).cells
+    is_whole = shape.block.first_row + len(lines) == shape.block.end_row and all(lines)
+    if not is_whole or len(lines) not in (2, 3) or family_of(lines) is not Family.NAMES:
+        return []
+    groups = [shape.column(c) for c in shape.measured]
+    columns = [column_profile(0, "", [p.heading for p in groups], shape.decimal)] + [
+        column_profile(
+            shape.block.first_row + at, line, [p.cells[at] for p in groups], shape.decimal
+        )
+        for at, line in enumerate(lines)
+    ]
+    return [replace(one, in_rows=True) for one in _means_beside(columns)]
+
+
+def _means_beside(columns: Sequence[ColumnProfile]) -> list[MayBeSummary]:
+    leading = [p.index for p in takewhile(_may_name, columns)]
+    texts = [p for p in columns if p.is_text]
+    names = [p for p in columns if p.index in leading]
     if not 1 <= len(names) <= _MOST_NAMES or any(
         not are_marks(p.counts) for p in texts if p not in names
     ):
         return []
-    numbers = [p for p in shape.columns if p.is_numeric and p not in names and not _are_chances(p)]
+    numbers = [p for p in columns if p.is_numeric and p not in names and not _are_chances(p)]
     if len(numbers) not in (2, 3):
         return []
     mean, spread, *rest = numbers
@@ -332,7 +361,8 @@ def _may_be_summary(shape: TableShape, reading: Reading) -> list[StructureRemark
         return []
     if rest and not all(2 <= n <= _MOST_N for n in rest[0].whole_numbers or (0,)):
         return []
-    return [MayBeSummary(mean.index, spread.index, rest[0].index if rest else None)]
+    called = tuple(p.heading or f"column {p.index + 1}" for p in numbers)
+    return [MayBeSummary(mean.index, spread.index, rest[0].index if rest else None, called)]
 
 
 def _may_name(profile: ColumnProfile) -> bool:

@@ -325,6 +325,9 @@ def _block_names(
                 outer = coded_column(source.table.columns[side])
                 found = _names_in_each(found, CodedCells(outer.texts, outer.codes[rows]))
         return found
+    if shape.pairs_by_row and shape.layout is Layout.ROWS:
+        names = coded_texts([f"column {c + 1}" for c in columns])
+        return CodedCells(names.texts, names.codes[positions])
     if shape.pairs_by_row:
         count = source.table.row_count
         numbers = tuple(f"row {row + 1}" for row in range(count))

@@ -23,6 +23,7 @@ from decimus.study.edits.cells import (
     DeleteRows,
     InsertColumns,
     InsertRows,
+    TakeSignsForNotes,
     WriteCells,
 )
 from decimus.study.edits.comparisons import (
@@ -137,6 +138,7 @@ from decimus.study.edits.writing import (
 Edit = (
     BringInTable
     | WriteCells
+    | TakeSignsForNotes
     | InsertRows
     | DeleteRows
     | InsertColumns
@@ -365,6 +367,7 @@ __all__ = [
     "TableEdit",
     "TakeBackAdjustment",
     "TakeOffNote",
+    "TakeSignsForNotes",
     "TurnFigure",
     "WriteAxisTitle",
     "WriteCells",

@@ -10,7 +10,7 @@ from decimus.study.edits.moves import moved_rows, variable_count, with_columns_m
 from decimus.study.edits.styles import in_style
 from decimus.study.limits import Index
 from decimus.study.questions import Question
-from decimus.study.readings import Reading
+from decimus.study.readings import CellNote, NumberInCell, Reading
 from decimus.study.studies import Sheet, Source, Study
 from decimus.study.tables import Block, Table
 
@@ -69,6 +69,28 @@ class WriteCells(SheetEdit, frozen=True, kw_only=True):
             return study.with_sheet(self.sheet, replace(sheet, table=table))
         moves = {c: c + added for c in range(first, variable_count(sheet))}
         return with_columns_moved(study, self.sheet, table, moves, gone=frozenset())
+
+
+class TakeSignsForNotes(SheetEdit, frozen=True, kw_only=True):
+    """Leave numbers alone in their cells; what stood there becomes the note on each."""
+
+    cells: tuple[NumberInCell, ...]
+
+    @property
+    def title(self) -> str:
+        """The change in plain words."""
+        return "take the signs behind numbers for notes"
+
+    def apply(self, study: Study) -> Study:
+        """The study with the numbers, and what was typed as notes."""
+        sheet = study.sheets[self.sheet]
+        table, notes = sheet.table, list(sheet.reading.cell_notes)
+        for cell in self.cells:
+            typed = table.cell(cell.row, cell.column)
+            table = table.with_block(cell.row, cell.column, ((cell.number,),))
+            notes.append(CellNote(cell.row, cell.column, f"typed as “{typed.strip()}”"))
+        reading = replace(sheet.reading, cell_notes=tuple(notes))
+        return study.with_sheet(self.sheet, replace(sheet, table=table, reading=reading))
 
 
 class InsertRows(SheetEdit, frozen=True, kw_only=True):

@@ -62,14 +62,16 @@ class ChooseSameUnits(SheetEdit, frozen=True, kw_only=True):
 
 
 class ChoosePairsByRow(SheetEdit, frozen=True, kw_only=True):
-    """Say whether the values of one row belong to one unit that has no name."""
+    """Say whether the values of one row, or column, belong to one unit that has no name."""
 
     is_paired: bool
+    is_column: bool = False
 
     @property
     def title(self) -> str:
         """The change in plain words."""
-        return "one row is one subject" if self.is_paired else "rows are different units"
+        line = "column" if self.is_column else "row"
+        return f"one {line} is one subject" if self.is_paired else f"{line}s are different units"
 
     def changed(self, sheet: Sheet) -> Sheet:
         """The sheet read that way."""

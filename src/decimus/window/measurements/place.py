@@ -15,6 +15,7 @@ from decimus.errors import InputError
 from decimus.formats.delimited import table_of_text
 from decimus.study.tables import Table
 from decimus.window.measurements.counting import CountingFrame
+from decimus.window.measurements.overview import OverviewFrame
 from decimus.window.measurements.question import QuestionFrame
 from decimus.window.measurements.ranges import Range
 from decimus.window.measurements.sheet_model import SheetModel
@@ -29,6 +30,7 @@ from decimus.wording.measurements.adjustments import adjust_choice
 from decimus.wording.measurements.alternatives import alternatives_choice
 from decimus.wording.measurements.asides import cell_choice
 from decimus.wording.measurements.columns import column_choice
+from decimus.wording.measurements.overview import columns_button
 from decimus.wording.measurements.readings import problem_sentence, reading_sentence
 from decimus.wording.measurements.sheets import lines_around, strip_sentence, tables_sentence
 from decimus.wording.remarks.order import asks_what_counts
@@ -72,17 +74,15 @@ class MeasurementsPlace(QWidget):
         self.tables.chosen.connect(store.apply)
         self.model = SheetModel()
         self.sheet = SheetView(self.model, self)
-        self.sheet.edited.connect(self._edit)
-        self.sheet.refused.connect(self.refused)
-        self.sheet.pasted.connect(self._paste)
-        self.sheet.cell_choice = self._cell_choice
-        self.sheet.column_choice = self._column_choice
+        self._listen_to_sheet()
         self._around = PlainLabel("", self)
         self._around.setFont(sans(14))
         self._around.setStyleSheet(f"color: {QUIET};")
         self._around.setWordWrap(True)
         self.strip = SentenceView(small, self, line_height=1.4)
         self.strip.chosen.connect(store.apply)
+        self.overview = OverviewFrame(self)
+        self.columns = self._button("")
         self._note = QFrame(self)
         self._note.setObjectName("note")
         self._note_text = RichLabel("", self._note)
@@ -104,7 +104,19 @@ class MeasurementsPlace(QWidget):
         self._shape: tuple[int, int, int] = (-1, -1, -1)
         self._lay_out()
 
+    def _listen_to_sheet(self) -> None:
+        self.sheet.edited.connect(self._edit)
+        self.sheet.refused.connect(self.refused)
+        self.sheet.pasted.connect(self._paste)
+        self.sheet.cell_choice = self._cell_choice
+        self.sheet.column_choice = self._column_choice
+
     def _lay_out(self) -> None:
+        self.columns.setCheckable(True)
+        self.columns.setToolTip("What every column is taken for, and what stands in it")
+        self.columns.toggled.connect(self._open_overview)
+        self.overview.picked.connect(self.sheet.go_to_column)
+        self.sheet.wanted.connect(lambda: self.columns.setChecked(False))
         layout = QVBoxLayout(self)
         layout.setContentsMargins(MARGIN, 12, MARGIN, 12)
         layout.setSpacing(8)
@@ -123,7 +135,11 @@ class MeasurementsPlace(QWidget):
         layout.addWidget(self.counting)
         layout.addWidget(self._around)
         layout.addWidget(self.sheet, 1)
-        layout.addWidget(self.strip)
+        layout.addWidget(self.overview, 1)
+        foot = QHBoxLayout()
+        foot.addWidget(self.strip, 1)
+        foot.addWidget(self.columns)
+        layout.addLayout(foot)
         layout.addWidget(self._note)
 
     def _button(self, words: str) -> QPushButton:
@@ -216,6 +232,9 @@ class MeasurementsPlace(QWidget):
         self.replace.setVisible(problem is None)
         self.another.setVisible(problem is None)
         self.strip.setVisible(problem is None)
+        self.columns.setVisible(problem is None)
+        if problem is not None:
+            self.columns.setChecked(False)
         if problem is not None:
             self.sentence.show_sentence(problem_sentence(results))
             self._note.hide()
@@ -225,6 +244,9 @@ class MeasurementsPlace(QWidget):
             return
         self.sentence.show_sentence(reading_sentence(results))
         self.strip.show_sentence(strip_sentence(results))
+        self.columns.setText(columns_button(results))
+        if self.columns.isChecked():
+            self.overview.show_columns(results)
         around = lines_around(results)
         self._around.setVisible(bool(around))
         self._around.setText(around)
@@ -255,6 +277,14 @@ class MeasurementsPlace(QWidget):
                 self.counting.show_counts(results, self.counting.remark)
             self.counting.setVisible(is_open or self.counting.remark is not None)
 
+    def _open_overview(self, is_open: bool) -> None:
+        """The list of columns takes the place of the sheet until one of them is picked."""
+        if is_open:
+            self.overview.show_columns(self._store.results)
+        self.overview.setVisible(is_open)
+        self.sheet.setVisible(not is_open)
+        self._note.setVisible(not is_open and bool(self._note_text.text()))
+
     def show_remarks(self, results: Results) -> None:
         """Show the remarks on the table; of large ones when they have been worked out."""
         remarks = [r for r in remark_words(results) if r.place == "measurements"]
@@ -268,7 +298,7 @@ class MeasurementsPlace(QWidget):
         remarks = [r for r in remarks if r not in (asked, counts)]
         # Under two questions the sheet needs the room; the foot holds all remarks.
         shown = remarks[: 3 if asked is None or counts is None else 0]
-        self._note.setVisible(bool(shown))
+        self._note.setVisible(bool(shown) and not self.columns.isChecked())
         self._note_text.setText(
             "<br>".join(f"{strong(escape(r.head))} {escape(r.why)}" for r in shown)
         )

@@ -65,11 +65,13 @@ class SheetView(QTableView):
         edited: an edit of cells, rows or columns.
         refused: an InputError about what was pasted.
         pasted: cells that are pasted at a row and a column of the model.
+        wanted: a cell or a column is to be seen.
     """
 
     edited = Signal(object)
     pasted = Signal(int, int, object)
     refused = Signal(object)
+    wanted = Signal()
 
     cell_choice: Callable[[Sequence[Range]], Choice] | None = None
     """What can be said of blocks of selected cells."""
@@ -150,10 +152,18 @@ class SheetView(QTableView):
 
     def go_to(self, row: int, column: int) -> None:
         """Make a cell of the table current and bring it into view."""
+        self.wanted.emit()
         index = self._model.index(max(0, row - self._model.offset), column)
         self.setCurrentIndex(index)
         self.scrollTo(index)
         self.setFocus()
+
+    def go_to_column(self, column: int) -> None:
+        """Select a column and show it."""
+        self.wanted.emit()
+        self._fit_up_to(column + 1)
+        self.selectColumn(column)
+        self.scrollTo(self._model.index(max(0, self.rowAt(0)), column))
 
     def show_cells(self, cells: Sequence[tuple[int, int]]) -> None:
         """Select cells of the table and bring the first of them into view."""

@@ -77,6 +77,8 @@ def adjusted_spans(results: Results) -> list[Span]:
     if spans:
         spans.append(Text("."))
     for computed in reading.computed:
+        if computed.counts_cases:
+            continue
         text = f"{computed.name} = {computed.expression}"
         if computed.stem_of:
             text = f"{computed.name} from the names of {computed.stem_of}"

@@ -90,7 +90,7 @@ def counts(measurements: Measurements) -> str:
     """How many groups, numbers and missing measurements."""
     groups, numbers = len(measurements.groups), measurements.count
     noun = "mean" if measurements.is_summarised else "number"
-    if measurements.units.is_averaged:
+    if measurements.units.is_averaged or measurements.counts_cases:
         noun = measurements.unit_name
     text = f"{groups} {plural('group', groups)}, {numbers} {plural(noun, numbers)}"
     missing, aside = measurements.missing_count, measurements.aside_count
@@ -302,6 +302,14 @@ def _outcome_spans(results: Results, measurements: Measurements, *, is_printed: 
     if is_printed and not outcome.is_named:
         return []
     unit = _unit_of_outcome(results, measurements) if outcome.unit or not is_printed else []
+    if measurements.counts_cases:
+        more = [] if is_printed else _more_facts(results, measurements)
+        return [
+            Text(" Rows are counted: "),
+            _outcome_choice(results, measurements),
+            *more,
+            Text("."),
+        ]
     return [
         Text(" The numbers are "),
         _outcome_choice(results, measurements),

@@ -33,6 +33,9 @@ def same_units_spans(results: Results, measurements: Measurements, where: str) -
                 f"one row of every column is one {measurements.unit_name}",
                 where,
             )
+        if shape.layout is Layout.ROWS and units.variable is None:
+            same = f"one column of every row is one {measurements.unit_name}"
+            return _paired_rows(results, measurements, same, where)
         is_block = measurements.shape.layout is not Layout.LONG
         return [Text(f", a different one {where}")] if is_block else []
     many = f"{units.count} {plural(measurements.unit_name, units.count)}"
@@ -70,14 +73,20 @@ def _same_words(results: Results, measurements: Measurements, many: str, where: 
 
 
 def _paired_rows(results: Results, measurements: Measurements, same: str, where: str) -> list[Span]:
-    """Whether each row is one unit that has no name."""
+    """Whether each row, or each column, is one unit that has no name."""
     sheet, is_paired = results.question.asked.sheet, measurements.units.is_same
+    is_column = measurements.shape.layout is Layout.ROWS
     options = tuple(
-        Option(text, ChoosePairsByRow(is_paired=paired, sheet=sheet), paired is is_paired)
+        Option(
+            text,
+            ChoosePairsByRow(is_paired=paired, is_column=is_column, sheet=sheet),
+            paired is is_paired,
+        )
         for paired, text in ((True, same), (False, f"a different one {where}"))
     )
     text = options[0].label if is_paired else options[1].label
-    return [Text(", "), Choice("same units", text, "whether a row is one subject", options)]
+    name = f"whether a {'column' if is_column else 'row'} is one subject"
+    return [Text(", "), Choice("same units", text, name, options)]
 
 
 def averaging_spans(results: Results, measurements: Measurements) -> list[Span]:

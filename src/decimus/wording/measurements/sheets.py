@@ -37,6 +37,8 @@ def strip_sentence(results: Results) -> Sentence:
     measurements = results.measurements
     count, groups = measurements.reading_count, len(measurements.groups)
     noun = "mean" if measurements.is_summarised else "number"
+    if measurements.counts_cases:
+        noun = measurements.unit_name
     spans: list[Span] = [
         Text(f"{count} {plural(noun, count)} in {groups} {plural('group', groups)}")
     ]

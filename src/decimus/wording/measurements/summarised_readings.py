@@ -36,7 +36,8 @@ def summarised_reading(results: Results, measurements: Measurements) -> list[Spa
     factors: list[Span] = []
     for index, factor in enumerate(measurements.factors):
         between = joint(index, len(measurements.factors)) if index else ""
-        factors.append(Text(f"{between}one {factor.name}"))
+        name = factor.name if factor.is_named else "group"
+        factors.append(Text(f"{between}one {name}"))
     if summary is None:
         return [_layout(results, noun), Text(" is one group.")]
     return [
@@ -120,7 +121,8 @@ def _quantile(results: Results, summary: SummaryShape, meaning: Meaning) -> Choi
 
 def _n(results: Results, summary: SummaryShape) -> list[Span]:
     if summary.columns[0].n is not None:
-        return [Text("n stands in a column of its own")]
+        line = "row" if results.measurements.shape.is_turned else "column"
+        return [Text(f"n stands in a {line} of its own")]
     sheet, now = results.question.asked.sheet, summary.same_n
 
     def typed(text: str) -> Edit:

@@ -6,11 +6,20 @@ from typing import assert_never
 
 from decimus.analysis import remarks as facts
 from decimus.analysis.results import Results
-from decimus.measurements.numbers import CellKind
+from decimus.measurements.numbers import CellKind, read_cell
 from decimus.measurements.observations import CellReference
 from decimus.measurements.summaries.checks import Disagreement
+from decimus.measurements.summaries.marks import without_sign_of_note
 from decimus.plurals import plural
-from decimus.study.edits import ChooseDecimalSign, ChooseLimits, CountSummaries, JoinLevels
+from decimus.study.edits import (
+    ChooseDecimalSign,
+    ChooseLimits,
+    CountSummaries,
+    Edit,
+    JoinLevels,
+    TakeSignsForNotes,
+)
+from decimus.study.readings import NumberInCell
 from decimus.terms import LimitRule
 from decimus.wording.numbers import number
 from decimus.wording.phrases import LIMIT_WORDS, upper_first
@@ -22,7 +31,13 @@ def cell_remark(results: Results, remark: facts.CellRemark) -> RemarkWords:
     sheet = results.question.asked.sheet
     match remark:
         case facts.UnreadableCells(cells):
-            return _unreadable(cells)
+            return _unreadable(results, cells)
+        case facts.CasesCounted():
+            return RemarkWords(
+                "measurements",
+                "No column holds numbers: every row counts as one case.",
+                "Groups show how many cases each has; nothing was measured on them.",
+            )
         case facts.LimitCells(cells, rule):
             named = listed(tuple(f"“{cell.text}” ({cell_name(cell)})" for cell in cells))
             verb = "is" if len(cells) == 1 else "are"
@@ -107,7 +122,7 @@ def _disagreement(results: Results, found: tuple[Disagreement, ...]) -> RemarkWo
     )
 
 
-def _unreadable(cells: tuple[CellReference, ...]) -> RemarkWords:
+def _unreadable(results: Results, cells: tuple[CellReference, ...]) -> RemarkWords:
     named = listed(tuple(f"“{cell.text}” ({cell_name(cell)})" for cell in cells))
     verb = "is" if len(cells) == 1 else "are"
     kinds = {cell.kind for cell in cells}
@@ -119,4 +134,22 @@ def _unreadable(cells: tuple[CellReference, ...]) -> RemarkWords:
         why = "Counted as missing until converted."
     else:
         what, why = f"{named} {verb} no number.", "Counted as missing until corrected."
-    return RemarkWords("measurements", what, why)
+    return RemarkWords("measurements", what, why, _without_signs(results, cells))
+
+
+def _without_signs(
+    results: Results, cells: tuple[CellReference, ...]
+) -> tuple[tuple[str, Edit], ...]:
+    """Numbers with the sign of a note behind them, without it."""
+    decimal = results.measurements.shape.decimal
+    found = []
+    for cell in cells if not results.measurements.shape.is_turned else ():
+        bare = without_sign_of_note(cell.text)
+        read = read_cell(bare, decimal) if bare is not None else None
+        if bare is not None and read is not None and read.kind is CellKind.NUMBER and not read.unit:
+            found.append(NumberInCell(cell.row, cell.column, bare))
+    if not found:
+        return ()
+    edit = TakeSignsForNotes(cells=tuple(found), sheet=results.question.asked.sheet)
+    count = f"it is {found[0].number}" if len(found) == 1 else f"they are {len(found)} numbers"
+    return ((f"{count}, the sign{'' if len(found) == 1 else 's'} for a note", edit),)

@@ -24,7 +24,9 @@ from decimus.wording.remarks.words import RemarkWords, listed
 def design_remark(results: Results, remark: facts.DesignRemark) -> RemarkWords:
     """The remark on who was measured in words."""
     sheet = results.question.asked.sheet
-    apart = ChoosePairsByRow(is_paired=False, sheet=sheet)
+    is_column = results.measurements.shape.layout is Layout.ROWS
+    line = "column" if is_column else "row"
+    apart = ChoosePairsByRow(is_paired=False, is_column=is_column, sheet=sheet)
     others = ChooseSameUnits(is_same=False, sheet=sheet)
     match remark:
         case facts.PairedByRow(times):
@@ -37,13 +39,13 @@ def design_remark(results: Results, remark: facts.DesignRemark) -> RemarkWords:
                 is_open=True,
             )
         case facts.MayBePairs():
-            paired = ChoosePairsByRow(is_paired=True, sheet=sheet)
+            paired = ChoosePairsByRow(is_paired=True, is_column=is_column, sheet=sheet)
             return RemarkWords(
                 "measurements",
-                "Do the values of one row belong together, as of one subject measured again?",
-                "They are compared as independent; if rows are pairs, that wastes what pairing "
-                "tells.",
-                (("one row is one subject", paired), ("they are independent", apart)),
+                f"Do the values of one {line} belong together, as of one subject measured again?",
+                f"They are compared as independent; if {line}s are pairs, that wastes what "
+                "pairing tells.",
+                ((f"one {line} is one subject", paired), ("they are independent", apart)),
                 is_open=True,
             )
         case facts.PairsLost(levels):

@@ -29,8 +29,8 @@ def structure_remark(  # noqa: PLR0911 - a case per kind
 ) -> RemarkWords:
     """The remark on the form of names and numbers in words."""
     match remark:
-        case facts.MayBeSummary(mean, spread, n):
-            return _may_be_summary(results, mean, spread, n)
+        case facts.MayBeSummary():
+            return _may_be_summary(results, remark)
         case facts.WorkedOut(texts, read):
             pairs = tuple(f"“{t}” as {value}" for t, value in zip(texts, read, strict=True))
             return RemarkWords(
@@ -107,14 +107,19 @@ def structure_remark(  # noqa: PLR0911 - a case per kind
             assert_never(never)
 
 
-def _may_be_summary(results: Results, mean: int, spread: int, n: int | None) -> RemarkWords:
+def _may_be_summary(results: Results, found: facts.MayBeSummary) -> RemarkWords:
     shape, sheet = results.measurements.shape, results.question.asked.sheet
-    named = " and ".join(shape.name(c) for c in (spread, n) if c is not None)
-    counted = " and n" if n is not None else ""
+    n = NOBODY if found.n is None else found.n
+    counted = " and n" if found.n is not None else ""
     fixes: list[tuple[str, Edit]] = []
     for word, meaning in (("SD", Meaning.STANDARD_DEVIATION), ("SE", Meaning.STANDARD_ERROR)):
         columns = SummaryColumns(
-            mean=mean, spread=spread, upper=NOBODY, n=NOBODY if n is None else n, meaning=meaning
+            mean=found.mean,
+            spread=found.spread,
+            upper=NOBODY,
+            n=n,
+            meaning=meaning,
+            in_rows=found.in_rows,
         )
         reading = replace(results.sheet.reading, layout=Layout.SUMMARISED, summary=columns)
         words = f"means, {word}{counted}"
@@ -122,8 +127,9 @@ def _may_be_summary(results: Results, mean: int, spread: int, n: int | None) -> 
     now = ChooseLayout(layout=shape.layout, sheet=sheet)
     return RemarkWords(
         "measurements",
-        f"{named} beside {shape.name(mean)} could be a spread{counted} of means.",
-        "Every row would then be a group, and no measurement.",
+        f"{' and '.join(found.names[1:])} {'below' if found.in_rows else 'beside'} "
+        f"{found.names[0]} could be a spread{counted} of means.",
+        f"Every {'column' if found.in_rows else 'row'} would then be a group, and no measurement.",
         (*fixes, ("they are measurements", now)),
         is_open=True,
     )

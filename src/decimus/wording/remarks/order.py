@@ -64,6 +64,7 @@ _WHAT_COUNTS: tuple[type, ...] = (
 )
 """Of those the ones that ask what n counts."""
 _CHANGES: tuple[type, ...] = (
+    facts.CasesCounted,
     facts.UnreadableCells,
     doubts.RowsWithoutGroup,
     doubts.OtherSigns,

@@ -42,9 +42,10 @@ def group_sentence(results: Results, group: Group) -> Sentence:
         "units": plural(measurements.unit_name, summary.n),
         "height": height_words(groups, results.numerals),
     }
-    if summary.mean is None:
+    is_count = groups.heights.height is Height.COUNT
+    if summary.mean is None and not (is_count and measurements.counts_cases):
         return filled("{place} there is no measurement{of}{outcome}.", **parts)
-    if groups.heights.height is Height.COUNT:
+    if is_count:
         was = "was" if summary.n == 1 else "were"
         return filled(f"{{place}} there {was} {{n}} {{units}}.", **parts)
     if groups.heights.height is Height.SHARE:

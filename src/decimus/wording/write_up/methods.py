@@ -83,6 +83,7 @@ def _measured(results: Results) -> Sentence:
     condition = _fact(results, Fact.CONDITION)
     verb = "recorded" if results.design.is_of_cases else "measured"
     verb = verb if measurements.outcome.is_named else "taken"
+    verb = "counted" if measurements.counts_cases else verb
     parts: dict[str, str | Sentence] = {
         "verb": verb,
         "what": what,

@@ -91,7 +91,7 @@ def _measured(results: Results) -> Iterator[SheetLine]:
             Text(f"{when}."),
         )
         yield SheetLine("Outcome", tuple(span for span in named if span.text))
-    if outcome.is_named and not outcome.unit:
+    if outcome.is_named and not outcome.unit and not measurements.counts_cases:
         yield _line("Unit", "No unit is given; say that there is none, or which.", is_gap=True)
     if not measurements.material:
         yield _line("Material", "Nobody has said on what it was measured.", is_gap=True)
@@ -125,7 +125,7 @@ def _n(results: Results) -> Iterator[SheetLine]:
     if readings := sentence_about(results, SentenceAbout.READINGS):
         yield _line("Readings", readings)
     low = min((group.n for group in groups.shown), default=0)
-    if low < _FEW and not measurements.is_summarised:
+    if low < _FEW and not (measurements.is_summarised or measurements.counts_cases):
         noun = plural(measurements.unit_name, low)
         yield _line("Few", f"The smallest group has {low} {noun}.", is_gap=True)
 
@@ -203,6 +203,8 @@ def _bars(results: Results) -> Iterator[SheetLine]:
     shown = sentence_about(results, SentenceAbout.SHOWN)
     if heights.error_bar is ErrorBar.NONE and heights.height is not Height.COUNT:
         yield _line("Error bars", f"{shown} Nothing shows spread or precision.", is_gap=True)
+    elif results.measurements.counts_cases:
+        yield _line("Error bars", shown)
     else:
         meaning = f"{ERROR_BARS[heights.error_bar].text.partition('. ')[0]}."
         yield _line("Error bars", f"{shown} {meaning}".strip())

@@ -125,7 +125,7 @@ def _adjusted(results: Results) -> str:
                 f"Values are {adjustment_words(a, numerals)}."
                 for a in in_order(reading.adjustments)
             ),
-            *(_computed(c) for c in reading.computed),
+            *(_computed(c) for c in reading.computed if not c.counts_cases),
         )
     )
 
