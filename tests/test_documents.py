@@ -8,7 +8,7 @@ from pathlib import Path
 
 import pytest
 
-from decimus.analysis.method_kinds import METHOD_NAMES
+from decimus.kinds.methods import METHOD_NAMES
 from decimus.terms import Method
 
 ROOT = Path(__file__).parents[1]

@@ -18,7 +18,7 @@ from decimus.statistics.letters import letters_of
 from decimus.statistics.linear_models import factorial_anova
 from decimus.statistics.multiple_comparisons import by_p_values, dunnett, games_howell
 from decimus.statistics.noncentral import noncentral_f_tail, noncentral_t_tail
-from decimus.statistics.p_adjustments import BY_P
+from decimus.statistics.p_adjustments import ADJUSTED_BY_P
 from decimus.statistics.planning import needed_n, sd_upper_limit, smallest_difference
 from decimus.statistics.rank_tests import (
     friedman,
@@ -49,10 +49,10 @@ def moments(values: object) -> Moments:
 # --- adjustments -----------------------------------------------------------------
 
 
-@pytest.mark.parametrize("adjustment", BY_P)
+@pytest.mark.parametrize("adjustment", ADJUSTED_BY_P)
 @given(p_values)
 def test_adjusted_p_is_never_below_its_own(adjustment: Adjustment, raw: list[float]) -> None:
-    adjusted = BY_P[adjustment](raw)
+    adjusted = ADJUSTED_BY_P[adjustment](raw)
     assert all(p <= q <= 1 for p, q in zip(raw, adjusted, strict=True))
     order = sorted(range(len(raw)), key=raw.__getitem__)
     found = [adjusted[i] for i in order]
@@ -61,8 +61,11 @@ def test_adjusted_p_is_never_below_its_own(adjustment: Adjustment, raw: list[flo
 
 @given(p_values)
 def test_holm_lies_between_raw_and_bonferroni(raw: list[float]) -> None:
-    holm, bonferroni = BY_P[Adjustment.HOLM](raw), BY_P[Adjustment.BONFERRONI](raw)
-    sidak = BY_P[Adjustment.SIDAK](raw)
+    holm, bonferroni = (
+        ADJUSTED_BY_P[Adjustment.HOLM](raw),
+        ADJUSTED_BY_P[Adjustment.BONFERRONI](raw),
+    )
+    sidak = ADJUSTED_BY_P[Adjustment.SIDAK](raw)
     assert all(h <= b + 1e-15 for h, b in zip(holm, bonferroni, strict=True))
     assert all(s <= b + 1e-12 for s, b in zip(sidak, bonferroni, strict=True))
     assert min(holm) == pytest.approx(min(bonferroni))

@@ -8,8 +8,9 @@ from itertools import product
 import numpy as np
 
 from decimus.analysis.comparison_results import Comparison
-from decimus.analysis.method_kinds import FACTORIAL, OWN_SPREAD, RANK_METHODS, SHARE_METHODS
 from decimus.analysis.methods.subject_tests import complete_units, split_plot_of
+from decimus.kinds.method_kinds import ErrorOf
+from decimus.kinds.methods import FACTORIAL, METHODS, OWN_SPREAD, RANK_METHODS, SHARE_METHODS
 from decimus.statistics.assumption_checks import brown_forsythe, levene
 from decimus.statistics.distributions import Floats
 from decimus.statistics.linear_models import top_interaction
@@ -124,14 +125,7 @@ def checks_of(comparison: Comparison) -> Checks:
     normality, why = _normality(comparison, len(residuals))
     if normality is not None:
         found.append(normality)
-    within = comparison.method in (
-        Method.PAIRED_T,
-        Method.REPEATED_MEASURES,
-        Method.CROSSED_WITHIN,
-        Method.SPLIT_PLOT,
-        Method.ONE_SAMPLE_T,
-    )
-    if not within:
+    if METHODS[comparison.method].error in (ErrorOf.POOLED, ErrorOf.EACH_GROUP):
         values = _values(comparison)
         for name, spread in (
             ("brown-forsythe", brown_forsythe(values)),
@@ -146,7 +140,7 @@ def checks_of(comparison: Comparison) -> Checks:
         if sphericity.mauchly_w is not None and sphericity.mauchly_p is not None:
             df = (float(sphericity.mauchly_df),)
             found.append(Check("mauchly", sphericity.mauchly_w, df, sphericity.mauchly_p))
-    is_paired = comparison.method is Method.PAIRED_T
+    is_paired = comparison.pairing is not None
     return Checks(
         tuple(found),
         residuals,

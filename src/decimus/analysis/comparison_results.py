@@ -8,8 +8,9 @@ from functools import cached_property
 from decimus.analysis.designs import Design
 from decimus.analysis.families import Compared, SideLevels
 from decimus.analysis.groups import Group
-from decimus.analysis.method_kinds import METHODS, Compares
 from decimus.analysis.pairing import Pairing
+from decimus.kinds.method_kinds import Compares
+from decimus.kinds.methods import METHODS
 from decimus.statistics.distributions import Floats
 from decimus.statistics.effect_sizes import EffectSize
 from decimus.statistics.rank_tests import RankTest, probability_above
@@ -309,13 +310,6 @@ def interval_level_of(level: float, alternative: Alternative | None) -> float:
     A one-sided test at α goes with the end of the 1 − 2α interval: beyond 0 when p < α.
     """
     return level if alternative is None else round(2 * level - 100, 9)
-
-
-def kind_of_interval(adjustment: Adjustment, count: int) -> IntervalKind:
-    """What the intervals beside an adjustment promise."""
-    if count < 2 or adjustment in (Adjustment.NONE, Adjustment.BENJAMINI_HOCHBERG):
-        return IntervalKind.INDIVIDUAL
-    return IntervalKind.BONFERRONI if adjustment is Adjustment.HOLM else IntervalKind.SIMULTANEOUS
 
 
 def names_joined(names: Sequence[str]) -> str:

@@ -36,6 +36,7 @@ from decimus.analysis.methods.share_comparisons import share_of_one_group, share
 from decimus.analysis.methods.subject_tests import paired, repeated, split_plot
 from decimus.analysis.refusals import refusal
 from decimus.errors import DesignError
+from decimus.kinds.adjustments import ADJUSTMENTS, OF_RANGES, Needs
 from decimus.study.questions import ComparisonChoices, PairOfGroups
 from decimus.terms import Adjustment, Alternative, Method, PairSet
 
@@ -61,8 +62,6 @@ _RUN: dict[Method, Callable[[Plan], Comparison]] = {
 }
 PER_LEVEL = (PairSet.WITHIN, PairSet.CONTROL)
 """Families that can be one for each level of the other factors."""
-TWO_SIDED_ONLY = (Adjustment.TUKEY, Adjustment.GAMES_HOWELL)
-"""Follow-ups that have no one-sided form."""
 
 
 def compare(groups: Groups, design: Design, choices: ComparisonChoices) -> Comparison:
@@ -165,11 +164,11 @@ def offered_adjustments(
     per_level = pair_set in PER_LEVEL and choices.per_level
     found = adjustments(method, design, pair_set, per_level=per_level)
     if len(groups.with_values) == 2:
-        # Dunnett's test of one treatment is its t-test; whoever asks for it by name may have it.
-        has_dunnett = Adjustment.DUNNETT in found
-        return (Adjustment.NONE, Adjustment.DUNNETT) if has_dunnett else (Adjustment.NONE,)
+        # Against a control one treatment has its t-test; whoever asks for it by name may have it.
+        of_one = (a for a in found if ADJUSTMENTS[a].needs is Needs.ONE_CONTROL)
+        return (Adjustment.NONE, *of_one)
     if fitting_alternative(groups, method, pair_set, choices) is not None:
-        found = tuple(a for a in found if a not in TWO_SIDED_ONLY)
+        found = tuple(a for a in found if a not in OF_RANGES)
     return found
 
 

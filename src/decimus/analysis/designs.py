@@ -6,8 +6,9 @@ from collections.abc import Sequence
 from enum import Enum
 
 from decimus.analysis.groups import Group, Groups
-from decimus.analysis.method_kinds import FACTORIAL, OF_TWO
 from decimus.analysis.pairing import has_same_units
+from decimus.kinds.adjustments import BY_P
+from decimus.kinds.methods import FACTORIAL, OF_TWO
 from decimus.terms import Adjustment, Method, PairSet
 from decimus.values import Value
 
@@ -133,13 +134,6 @@ _OF_CASES = {
     Kind.SAME_TWICE: Method.SIGNED_RANK,
     Kind.SAME_OFTEN: Method.FRIEDMAN,
 }
-_BY_P = (
-    Adjustment.HOLM,
-    Adjustment.BONFERRONI,
-    Adjustment.SIDAK,
-    Adjustment.BENJAMINI_HOCHBERG,
-    Adjustment.NONE,
-)
 
 
 def pair_sets(method: Method, design: Design) -> tuple[PairSet, ...]:
@@ -200,21 +194,21 @@ def adjustments(
         return _after_anova(pairs, has_several=has_several)
     if method is Method.WELCH_ANOVA:
         game = (Adjustment.GAMES_HOWELL,)
-        return (*game, *_BY_P) if pairs is PairSet.ALL else (*_BY_P, *game)
+        return (*game, *BY_P) if pairs is PairSet.ALL else (*BY_P, *game)
     if method in FACTORIAL:
         if pairs in (PairSet.ALL, PairSet.MARGINAL):
-            return (Adjustment.TUKEY, *_BY_P)
+            return (Adjustment.TUKEY, *BY_P)
         if pairs is PairSet.WITHIN and per_level:
-            return (Adjustment.TUKEY, *_BY_P)
+            return (Adjustment.TUKEY, *BY_P)
         if pairs is PairSet.PLANNED:
-            return (*_BY_P, Adjustment.TUKEY)
-        return (Adjustment.SIDAK, *(a for a in _BY_P if a is not Adjustment.SIDAK))
-    return _BY_P
+            return (*BY_P, Adjustment.TUKEY)
+        return (Adjustment.SIDAK, *(a for a in BY_P if a is not Adjustment.SIDAK))
+    return BY_P
 
 
 def _after_anova(pairs: PairSet, *, has_several: bool) -> tuple[Adjustment, ...]:
     if pairs is PairSet.CONTROL and not has_several:
-        return (Adjustment.DUNNETT, *_BY_P, Adjustment.TUKEY)
+        return (Adjustment.DUNNETT, *BY_P, Adjustment.TUKEY)
     if pairs is PairSet.ALL:
-        return (Adjustment.TUKEY, *_BY_P)
-    return (*_BY_P, Adjustment.TUKEY)
+        return (Adjustment.TUKEY, *BY_P)
+    return (*BY_P, Adjustment.TUKEY)

@@ -9,20 +9,19 @@ from msgspec.structs import replace
 
 from decimus.analysis.comparison_results import Comparison, PairResult
 from decimus.analysis.groups import Group, Groups
-from decimus.analysis.method_kinds import OWN_SPREAD
 from decimus.analysis.methods.subject_tests import complete_units
 from decimus.analysis.pairing import pairing_of
 from decimus.analysis.ratios import pair_ratio
+from decimus.kinds.adjustments import ADJUSTMENTS
+from decimus.kinds.method_kinds import ErrorOf
+from decimus.kinds.methods import METHODS
 from decimus.statistics.distributions import t_tail
 from decimus.statistics.equivalence import Equivalence, equivalence
 from decimus.statistics.mean_ratios import MeanRatio, Means, ratio_of_means
 from decimus.statistics.p_adjustments import holm
 from decimus.statistics.student_t import t_quantile
 from decimus.statistics.summaries import Summary
-from decimus.terms import Adjustment, Method
 
-_POOLED = (Method.STUDENT_T, Method.ANOVA, Method.TWO_WAY, Method.THREE_WAY)
-_PAIRED = (Method.PAIRED_T, Method.REPEATED_MEASURES)
 _NO_ZERO = ("°C", "°F", "pH")
 """Units whose zero is a place like any other."""
 
@@ -64,10 +63,11 @@ def _means(
     """Both means with their variances, and the df at a ratio."""
     df = pair.df or 0.0
     mean_a, mean_b = a.summary.mean or 0.0, b.summary.mean or 0.0
-    if comparison.method in _POOLED and not comparison.design.is_single:
+    error_of = METHODS[comparison.method].error
+    if error_of is ErrorOf.POOLED and not comparison.design.is_single:
         error = (pair.standard_error or 0.0) ** 2 / (1 / a.n + 1 / b.n)
         return Means(mean_a, mean_b, error / a.n, error / b.n), lambda _theta: df
-    if comparison.method in OWN_SPREAD and min(a.n, b.n) > 1:
+    if error_of is ErrorOf.EACH_GROUP and min(a.n, b.n) > 1:
         own_a = a.summary.moments.variance / a.n
         own_b = b.summary.moments.variance / b.n
 
@@ -78,14 +78,14 @@ def _means(
             return sum(parts) ** 2 / (parts[0] ** 2 / (a.n - 1) + parts[1] ** 2 / (b.n - 1))
 
         return Means(mean_a, mean_b, own_a, own_b), df_at
-    if comparison.method in _PAIRED:
+    if error_of is ErrorOf.DIFFERENCES:
         return _paired_means(comparison, a, b), lambda _theta: df
     return None
 
 
 def _paired_means(comparison: Comparison, a: Group, b: Group) -> Means:
     """The means of units with a value in all groups, and their covariance."""
-    if comparison.method is Method.PAIRED_T:
+    if comparison.pairing is not None:
         units = set(pairing_of(b, a).units)
     else:
         units = set(complete_units(comparison.groups).units)
@@ -122,7 +122,7 @@ def equivalences(
         and pair.df is not None
         and pair_ratio(groups, pair) is None
     ]
-    if len(found) < 2 or comparison.adjustment is Adjustment.NONE:
+    if len(found) < 2 or not ADJUSTMENTS[comparison.adjustment].adjusts:
         return tuple(found)
     adjusted = holm([test.p_value for _, test in found])
     return tuple(

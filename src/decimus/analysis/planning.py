@@ -5,7 +5,8 @@ from __future__ import annotations
 import math
 
 from decimus.analysis.comparison_results import Comparison
-from decimus.analysis.method_kinds import RANK_METHODS, SHARE_METHODS
+from decimus.kinds.method_kinds import ErrorOf
+from decimus.kinds.methods import METHODS
 from decimus.statistics.distributions import t_two_sided
 from decimus.statistics.planning import (
     Reach,
@@ -13,7 +14,7 @@ from decimus.statistics.planning import (
     sd_upper_limit,
     smallest_difference,
 )
-from decimus.terms import Method, PairSet
+from decimus.terms import PairSet
 from decimus.values import Value
 
 
@@ -93,20 +94,18 @@ def planning_of(comparison: Comparison, power: float, difference: float | None) 
 
 def _error(comparison: Comparison) -> tuple[float, float, float, int, int] | None:
     """Variance, its df, n, groups that share it, and groups behind each mean compared."""
-    if comparison.method in RANK_METHODS | SHARE_METHODS or comparison.method in (
-        Method.SPLIT_PLOT,
-        Method.CROSSED_WITHIN,
-    ):
+    error = METHODS[comparison.method].error
+    if error in _MANY_ERRORS:
         return None
     moments = [group.summary.moments for group in comparison.groups]
-    if comparison.method is Method.PAIRED_T and comparison.pairing is not None:
+    if error is ErrorOf.DIFFERENCES and comparison.pairing is not None:
         differences = comparison.pairing.differences.moments
         n = differences.n
         return differences.variance, n - 1, n, 1, 1
-    if comparison.method is Method.ONE_SAMPLE_T:
+    if error is ErrorOf.ONE_GROUP:
         n = moments[0].n
         return moments[0].variance, n - 1, n, 1, 1
-    if comparison.method is Method.REPEATED_MEASURES:
+    if error is ErrorOf.DIFFERENCES:
         n = len(comparison.units)
         # The mean of the variances of all differences between two conditions.
         return 2 * (comparison.residual.mean_square or 0.0), n - 1, n, 1, 1
@@ -119,6 +118,10 @@ def _error(comparison: Comparison) -> tuple[float, float, float, int, int] | Non
         levels = {group.levels[comparison.marginal] for group in comparison.groups}
         cells = len(moments) // len(levels)
     return variance, comparison.residual.df, mean_n, len(moments), cells
+
+
+_MANY_ERRORS = (ErrorOf.NOTHING, ErrorOf.BETWEEN_AND_WITHIN, ErrorOf.CROSSED_DIFFERENCES)
+"""Where no single spread tells how many replicates would be needed."""
 
 
 def _pair_alpha(comparison: Comparison) -> float:

@@ -9,7 +9,12 @@ import numpy as np
 
 from decimus.analysis.designs import Design, Kind, varying_factors
 from decimus.analysis.groups import Group, Groups, names_of
-from decimus.analysis.method_kinds import (
+from decimus.analysis.methods.crossed_within import crossed_of, flat_term
+from decimus.analysis.methods.subject_tests import complete_units, split_plot_of
+from decimus.analysis.pairing import has_same_units, in_time, pairing_of
+from decimus.errors import DesignError
+from decimus.kinds.method_kinds import Compares
+from decimus.kinds.methods import (
     FACTORIAL,
     METHOD_NAMES,
     METHODS,
@@ -18,12 +23,7 @@ from decimus.analysis.method_kinds import (
     RANK_METHODS,
     SHARE_METHODS,
     WITHIN_UNITS,
-    Compares,
 )
-from decimus.analysis.methods.crossed_within import crossed_of, flat_term
-from decimus.analysis.methods.subject_tests import complete_units, split_plot_of
-from decimus.analysis.pairing import has_same_units, in_time, pairing_of
-from decimus.errors import DesignError
 from decimus.plurals import plural
 from decimus.statistics.linear_models import top_interaction
 from decimus.terms import Method
@@ -176,18 +176,10 @@ def _unknown(there: Sequence[Group], name: str) -> DesignError | None:
 
 
 def _too_many(method: Method, there: Sequence[Group], name: str, design: Design) -> DesignError:
-    instead = {
-        Method.STUDENT_T: "one-way ANOVA, whose pairs are t-tests on the pooled SD",
-        Method.WELCH_T: "Welch’s ANOVA, whose pairs are Welch t-tests",
-        Method.MANN_WHITNEY: "the Kruskal–Wallis test with Dunn’s test",
-        Method.FISHER: "the Fisher–Freeman–Halton test, whose pairs are Fisher’s exact tests",
-        Method.PAIRED_T: "repeated-measures ANOVA, whose pairs are paired t-tests",
-        Method.SIGNED_RANK: "the Friedman test, whose pairs are signed-rank tests",
-    }[method]
     of = "conditions" if design.within else "groups"
     return DesignError(
         f"{_capital(name)} compares two {of}; here are {len(there)}, {_some(there)}",
-        remedy=f"Use {instead}",
+        remedy=f"Use {METHODS[method].for_several}",
     )
 
 

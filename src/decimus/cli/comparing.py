@@ -5,7 +5,7 @@ from __future__ import annotations
 import argparse
 from collections.abc import Iterator
 
-from decimus.analysis.comparisons import PER_LEVEL, TWO_SIDED_ONLY, offered_adjustments
+from decimus.analysis.comparisons import PER_LEVEL, offered_adjustments
 from decimus.analysis.designs import (
     Kind,
     can_be_one_sided,
@@ -14,10 +14,11 @@ from decimus.analysis.designs import (
     suggested_method,
 )
 from decimus.analysis.families import control_factor
-from decimus.analysis.method_kinds import METHOD_NAMES, ONE_SAMPLE
 from decimus.analysis.results import Results
 from decimus.cli.arguments import UsageError
 from decimus.cli.words import word_of
+from decimus.kinds.adjustments import ADJUSTMENTS, OF_RANGES, Needs
+from decimus.kinds.methods import METHOD_NAMES, ONE_SAMPLE
 from decimus.study.edits import (
     ChooseAdjustment,
     ChooseAlternative,
@@ -131,9 +132,11 @@ def _pairs(
         raise UsageError("--of belongs to --pairs within or --pairs marginal")
     if arguments.pairs is not None:
         return PairSet(arguments.pairs)
-    if arguments.control is not None or adjustment is Adjustment.DUNNETT:
+    if arguments.control is not None:
         return PairSet.CONTROL
-    if adjustment in TWO_SIDED_ONLY and chosen.pair_set is None:
+    if adjustment is not None and ADJUSTMENTS[adjustment].needs is Needs.ONE_CONTROL:
+        return PairSet.CONTROL
+    if adjustment in OF_RANGES and chosen.pair_set is None:
         return PairSet.ALL
     return None
 
@@ -172,7 +175,7 @@ def _check(arguments: argparse.Namespace, results: Results, adjustment: Adjustme
         )
     fitting = offered_adjustments(groups, method, design, pair_set, chosen)
     if adjustment is not None and adjustment not in fitting:
-        if chosen.alternative is not None and adjustment in TWO_SIDED_ONLY:
+        if chosen.alternative is not None and adjustment in OF_RANGES:
             reason = f"--adjust {adjustment.value} has no one-sided form"
         elif len(fitting) == 1:
             reason = f"--adjust {adjustment.value}: there is only one pair to compare"

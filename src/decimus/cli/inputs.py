@@ -331,10 +331,13 @@ def _layout_of_groups(arguments: argparse.Namespace, sheet: Sheet) -> Layout | N
     if shape.summary is not None:
         names = {shape.name(c).casefold() for c in shape.side_factors}
         return None if wanted <= names else Layout.LONG
-    if shape.layout is Layout.LONG:
+    if shape.layout is Layout.LONG or wanted == {"none"}:
         return Layout.LONG
     for layout in sorted((Layout.COLUMNS, Layout.ROWS), key=lambda one: one is not shape.layout):
-        found = read_measurements(sheet.table, replace(reading, layout=layout))
+        try:
+            found = read_measurements(sheet.table, replace(reading, layout=layout))
+        except InputError:
+            continue
         names = {found.shape.name(factor.variable).casefold() for factor in found.factors}
         if names == wanted:
             return layout

@@ -14,7 +14,6 @@ from decimus.analysis.groups import (
     ShownGroups,
     with_unit,
 )
-from decimus.analysis.method_kinds import SHARE_METHODS
 from decimus.analysis.results import Results
 from decimus.charts.data import Member, Panel
 from decimus.charts.kinds import Chart, amounts_of
@@ -35,6 +34,7 @@ from decimus.figure.palettes import colours
 from decimus.figure.panels import panels_of, panels_of_differences
 from decimus.figure.scales import power_of_thousand
 from decimus.figure.text import runs_of, written_runs
+from decimus.kinds.methods import SHARE_METHODS
 from decimus.notation import escaped
 from decimus.plurals import plural
 from decimus.study.number_styles import Numerals

@@ -8,11 +8,11 @@ from decimus.analysis.annotations import MOST_LINES
 from decimus.analysis.chart_facts import level_error
 from decimus.analysis.figure_fits import Fit
 from decimus.analysis.groups import FactorInOrder, Group, LevelInOrder, ShownGroups
-from decimus.analysis.method_kinds import SHARE_METHODS
 from decimus.analysis.results import Results
 from decimus.charts.data import CurveMark, Difference, Ends, Member, Panel, Section
 from decimus.charts.kinds import Chart
 from decimus.figure.swarms import drawn_replicates
+from decimus.kinds.methods import SHARE_METHODS
 from decimus.notation import escaped
 from decimus.statistics.boxes import box_summary
 from decimus.study.questions import FigureChoices

@@ -10,9 +10,9 @@ from msgspec.structs import replace
 
 from decimus.analysis.groups import Group, taken_back
 from decimus.analysis.heights import Heights
-from decimus.analysis.method_kinds import SHARE_METHODS
 from decimus.analysis.results import Results
 from decimus.figure.scales import Scale, padded, tick_labels, tick_step, ticks
+from decimus.kinds.methods import SHARE_METHODS
 from decimus.study.number_styles import Numerals
 from decimus.study.questions import HeightChoices
 from decimus.terms import ErrorBar, Height

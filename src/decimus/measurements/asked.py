@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import re
+
 from msgspec.structs import replace
 
 from decimus.errors import ChoiceError, TableError
@@ -10,6 +12,9 @@ from decimus.measurements.roles import LongRoles, long_roles
 from decimus.measurements.shapes import TableShape
 from decimus.measurements.summaries.lines import above_summaries
 from decimus.study.readings import HEADINGS, NOBODY, Reading
+
+_OUT_OF = re.compile(r"(\d+)\s*/\s*(\d+)")
+"""So many out of so many: 7/10."""
 
 
 def no_numbers(shape: TableShape) -> TableError:
@@ -30,6 +35,12 @@ def no_numbers(shape: TableShape) -> TableError:
     if like_numbers:
         row, column, text = like_numbers[0]
         found = f": “{text[:40]}” (row {row + 1}, column {column + 1}) is none"
+        if match := _OUT_OF.fullmatch(text):
+            return TableError(
+                f"There are no numbers to summarise in the table{found}",
+                remedy=f"Write {match[1]} and {match[2]} into columns of their own, or the share "
+                "as a number or in percent",
+            )
     return TableError(
         f"There are no numbers to summarise in the table{found}",
         remedy="Measurements must be numbers, such as 12.5"

@@ -6,7 +6,7 @@ import math
 from collections.abc import Sequence
 
 from decimus.statistics.dunnett_distribution import Loadings, dunnett_quantile, dunnett_tails
-from decimus.statistics.p_adjustments import BY_P, interval_share
+from decimus.statistics.p_adjustments import ADJUSTED_BY_P, interval_share
 from decimus.statistics.student_t import t_quantile
 from decimus.statistics.studentized_range import (
     studentized_range_quantile,
@@ -60,7 +60,7 @@ def by_p_values(
         level: 100 · (1 − α); both ends of an interval hold at it where tests are one-sided.
         direction: of one-sided tests; None for two-sided.
     """
-    run = BY_P.get(adjustment) if len(tests) > 1 else None
+    run = ADJUSTED_BY_P.get(adjustment) if len(tests) > 1 else None
     adjusted = run([test.p_value for test in tests]) if run else None
     sided = [directional(test, direction) or 0.0 for test in tests] if direction else []
     adjusted_sided = run(sided) if run and direction else None

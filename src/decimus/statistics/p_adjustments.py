@@ -4,7 +4,11 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Sequence
+from typing import assert_never
 
+from decimus.kinds.adjustments import ADJUSTMENTS, BY_P
+from decimus.kinds.intervals import IntervalRule
+from decimus.kinds.totals import total
 from decimus.terms import Adjustment
 
 PValues = tuple[float, ...]
@@ -69,23 +73,29 @@ def benjamini_hochberg(p_values: Sequence[float]) -> PValues:
     return tuple(adjusted)
 
 
-BY_P: dict[Adjustment, Callable[[Sequence[float]], PValues]] = {
-    Adjustment.BONFERRONI: bonferroni,
-    Adjustment.SIDAK: sidak,
-    Adjustment.HOLM: holm,
-    Adjustment.BENJAMINI_HOCHBERG: benjamini_hochberg,
-}
+Adjusted = Callable[[Sequence[float]], PValues]
+ADJUSTED_BY_P: dict[Adjustment, Adjusted] = total(
+    [adjustment for adjustment in BY_P if ADJUSTMENTS[adjustment].adjusts],
+    {
+        Adjustment.BONFERRONI: bonferroni,
+        Adjustment.SIDAK: sidak,
+        Adjustment.HOLM: holm,
+        Adjustment.BENJAMINI_HOCHBERG: benjamini_hochberg,
+    },
+)
 """Adjustments that need nothing but the p values of the family."""
 
 
 def interval_share(adjustment: Adjustment, m: int, level: float) -> float:
-    """The share (0 to 1) that each two-sided interval of a family of `m` has to cover.
-
-    Holm shows Bonferroni intervals, Benjamini and Hochberg individual ones.
-    """
+    """The share (0 to 1) that each two-sided interval of a family of `m` has to cover."""
     alpha = 1 - level / 100
-    if adjustment in (Adjustment.BONFERRONI, Adjustment.HOLM):
-        return 1 - alpha / m
-    if adjustment is Adjustment.SIDAK:
-        return math.exp(math.log1p(-alpha) / m)
-    return 1 - alpha
+    match ADJUSTMENTS[adjustment].interval_rule:
+        case IntervalRule.SHARED_OUT:
+            return 1 - alpha / m
+        case IntervalRule.OF_INDEPENDENT:
+            return math.exp(math.log1p(-alpha) / m)
+        case IntervalRule.EACH_AT_LEVEL | IntervalRule.OWN_DISTRIBUTION:
+            # A family of one pair has no range: its interval is that of its test.
+            return 1 - alpha
+        case never:
+            assert_never(never)

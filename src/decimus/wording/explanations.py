@@ -5,6 +5,9 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any
 
+from decimus.kinds.adjustments import ADJUSTMENTS
+from decimus.kinds.explanations import Explanation
+from decimus.kinds.methods import METHODS as METHOD_KINDS
 from decimus.study.edits import (
     ChooseAdjustment,
     ChooseAlternative,
@@ -21,7 +24,6 @@ from decimus.study.edits import (
     Edit,
 )
 from decimus.terms import (
-    Adjustment,
     ErrorBar,
     Height,
     Method,
@@ -29,19 +31,6 @@ from decimus.terms import (
     SphericityCorrection,
     SumsOfSquares,
 )
-from decimus.values import Value
-
-
-class Explanation(Value, frozen=True):
-    """A few sentences, and the section of the methods that has more.
-
-    Args:
-        text: what it means, and when it is right.
-        section: of the methods.
-    """
-
-    text: str
-    section: str
 
 
 def _of_groups(text: str) -> Explanation:
@@ -130,127 +119,7 @@ METHODS: dict[Method, Explanation] = {
         "the values turn out to be.",
         "Two groups",
     ),
-    Method.ONE_SAMPLE_T: Explanation(
-        "Asks whether the mean of one group differs from a value that was named beforehand.",
-        "Two groups",
-    ),
-    Method.WELCH_T: Explanation(
-        "Compares two means without taking their spreads to be alike. Where they are, it loses "
-        "next to nothing; so it is the one to begin with.",
-        "Two groups",
-    ),
-    Method.STUDENT_T: Explanation(
-        "Compares two means with one spread for both. Right only where groups vary alike; with "
-        "unequal n and unequal spread its p is wrong.",
-        "Two groups",
-    ),
-    Method.PAIRED_T: Explanation(
-        "The same units were measured twice: their differences are tested, so that what sets units "
-        "apart falls out. Pairs must be real: the same flask, animal, person or block.",
-        "Two groups",
-    ),
-    Method.ANOVA: Explanation(
-        "Asks of all groups at once whether any means differ, with one spread for all. It does not "
-        "say which: that is what pairs are compared for.",
-        "Three groups or more",
-    ),
-    Method.WELCH_ANOVA: Explanation(
-        "As one-way ANOVA, without taking spreads to be alike. Pairs follow by Games and Howell.",
-        "Three groups or more",
-    ),
-    Method.REPEATED_MEASURES: Explanation(
-        "The same units under three conditions or more: differences between units are taken out. "
-        "Where differences between conditions spread unlike, df are corrected for it.",
-        "The same units",
-    ),
-    Method.SPLIT_PLOT: Explanation(
-        "One factor differs between units, another within them; each is tested on its own error.",
-        "The same units",
-    ),
-    Method.CROSSED_WITHIN: Explanation(
-        "Every unit was measured at every combination of two factors; each term has an error of "
-        "its own.",
-        "The same units",
-    ),
-    Method.TWO_WAY: Explanation(
-        "Two factors at once: what each does, and whether what one does depends on the other. An "
-        "interaction that is shown comes before the main effects.",
-        "Several factors",
-    ),
-    Method.THREE_WAY: Explanation(
-        "Three factors at once, with all their interactions. Read the highest one first.",
-        "Several factors",
-    ),
-    Method.MANN_WHITNEY: Explanation(
-        "Compares two groups by ranks, for scores or values far from normal. It asks whether "
-        "values of one tend to be larger, not whether means differ.",
-        "Ranks",
-    ),
-    Method.SIGNED_RANK: Explanation(
-        "Compares the same units twice by the ranks of their differences, which are taken to be "
-        "symmetric.",
-        "Ranks",
-    ),
-    Method.KRUSKAL_WALLIS: Explanation(
-        "Compares three groups or more by ranks. Pairs follow by Dunn’s test.", "Ranks"
-    ),
-    Method.FRIEDMAN: Explanation(
-        "Compares the same units under several conditions by ranks within each unit.", "Ranks"
-    ),
-    Method.FISHER: Explanation(
-        "Compares two shares exactly, however few cases there are. It is cautious: its p is rather "
-        "too large than too small.",
-        "Shares",
-    ),
-    Method.FREEMAN_HALTON: Explanation(
-        "Fisher’s exact test for several groups of cases. Pairs follow by Fisher’s.", "Shares"
-    ),
-    Method.BINOMIAL: Explanation(
-        "Compares one share with a value that was named beforehand, exactly.", "Shares"
-    ),
-}
-
-ADJUSTMENTS: dict[Adjustment, Explanation] = {
-    Adjustment.TUKEY: Explanation(
-        "Compares all pairs on one pooled spread, such that the chance of even one false alarm "
-        "among them stays below α. Its intervals hold all together.",
-        "Three groups or more",
-    ),
-    Adjustment.GAMES_HOWELL: Explanation(
-        "All pairs, each on the spreads of its own two groups. It belongs to Welch’s ANOVA, where "
-        "groups do not vary alike.",
-        "Three groups or more",
-    ),
-    Adjustment.DUNNETT: Explanation(
-        "Compares each group with one control only. Asking fewer questions, it sees smaller "
-        "differences than a test of all pairs.",
-        "Three groups or more",
-    ),
-    Adjustment.HOLM: Explanation(
-        "The smallest p counts as many times as there are pairs, the next one time less, and so "
-        "on. It holds for any tests and is never worse than Bonferroni’s.",
-        "Three groups or more",
-    ),
-    Adjustment.BONFERRONI: Explanation(
-        "Every p is multiplied by the number of pairs. Simple and always right, but it misses more "
-        "than Holm’s.",
-        "Three groups or more",
-    ),
-    Adjustment.SIDAK: Explanation(
-        "As Bonferroni’s, but exact for independent tests and a little less strict. Its intervals "
-        "hold all together.",
-        "Three groups or more",
-    ),
-    Adjustment.BENJAMINI_HOCHBERG: Explanation(
-        "Keeps the share of false alarms among the differences shown below α, not the chance of "
-        "any. For many comparisons that are looked into further.",
-        "Three groups or more",
-    ),
-    Adjustment.NONE: Explanation(
-        "Every pair at α by itself: among 20 pairs of equal groups one false alarm is to be "
-        "expected. For few pairs planned beforehand.",
-        "Three groups or more",
-    ),
+    **{m: Explanation(kind.help, kind.section) for m, kind in METHOD_KINDS.items()},
 }
 
 PAIRS: dict[PairSet, Explanation] = {
@@ -394,7 +263,7 @@ _BY_KIND: dict[type[object], Callable[[Any], Explanation]] = {
     ChooseErrorBar: lambda edit: ERROR_BARS[edit.error_bar],
     ChooseHeight: lambda edit: HEIGHTS[edit.height],
     ChooseMethod: lambda edit: METHODS[edit.method],
-    ChooseAdjustment: lambda edit: ADJUSTMENTS[edit.adjustment],
+    ChooseAdjustment: lambda edit: ADJUSTMENTS[edit.adjustment].help,
     ChoosePairs: lambda edit: PAIRS[edit.pair_set],
     ChooseAlternative: lambda edit: SIDES[edit.alternative is None],
     ChooseSameUnits: lambda edit: SAME_UNITS[edit.is_same],

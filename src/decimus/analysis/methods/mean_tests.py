@@ -14,6 +14,7 @@ from decimus.analysis.families import Compared
 from decimus.analysis.groups import Group
 from decimus.analysis.methods.main_effects import marginal_pairs, marginal_position, of_cells
 from decimus.analysis.methods.pair_results import Plan, followed_up, pair_results, with_delta
+from decimus.kinds.adjustments import OF_ONE_CONTROL
 from decimus.statistics.anova import one_way_anova, welch_anova
 from decimus.statistics.distributions import Floats
 from decimus.statistics.effect_sizes import (
@@ -32,7 +33,7 @@ from decimus.statistics.t_tests import (
     t_tests,
     welch_t_test,
 )
-from decimus.terms import Adjustment, Method, PairSet
+from decimus.terms import Method, PairSet
 
 
 def base_of(plan: Plan) -> Comparison:
@@ -87,7 +88,7 @@ def pooled_pairs(plan: Plan, mean_square: float, df: int) -> tuple[PairResult, .
     pairs = plan.pairs()
     tests = pooled_tests(plan, pairs, mean_square, df)
     control_n = None
-    if plan.adjustment is Adjustment.DUNNETT and pairs:
+    if plan.adjustment in OF_ONE_CONTROL and pairs:
         control_n = (plan.there[pairs[0][1]].n, [plan.there[a].n for a, _ in pairs])
 
     def effects(place: int) -> tuple[EffectSize, ...]:

@@ -8,11 +8,12 @@ from decimus.analysis.comparison_results import (
     PairResult,
     UntestedPair,
     interval_level_of,
-    kind_of_interval,
 )
 from decimus.analysis.designs import Design, whole_family
 from decimus.analysis.families import Compared, differing, family, side
 from decimus.analysis.groups import Group, Groups
+from decimus.kinds.adjustments import ADJUSTMENTS, OF_ONE_CONTROL, OF_RANGES, kind_of_interval
+from decimus.kinds.totals import total
 from decimus.statistics.dunnett_distribution import loadings
 from decimus.statistics.effect_sizes import EffectSize, glass_delta
 from decimus.statistics.multiple_comparisons import (
@@ -23,7 +24,7 @@ from decimus.statistics.multiple_comparisons import (
     games_howell,
     tukey_kramer,
 )
-from decimus.statistics.p_adjustments import BY_P
+from decimus.statistics.p_adjustments import ADJUSTED_BY_P
 from decimus.statistics.summaries import Moments
 from decimus.statistics.t_tests import TTest
 from decimus.study.questions import ComparisonChoices
@@ -138,15 +139,18 @@ def followed_up(
 def _family_followed_up(
     plan: Plan, tests: Sequence[TTest], k: int, control_n: tuple[int, Sequence[int]] | None
 ) -> tuple[FollowUp, ...]:
-    if len(tests) > 1 or k > 2:
-        if plan.adjustment is Adjustment.TUKEY and tests:
-            return tukey_kramer(tests, k, plan.level)
-        if plan.adjustment is Adjustment.GAMES_HOWELL and tests:
-            return games_howell(tests, k, plan.level)
-    if plan.adjustment is Adjustment.DUNNETT and tests and control_n is not None:
-        of = loadings(*control_n)
-        return dunnett(tests, of, plan.level, plan.alternative)
+    by_range, by_control = _BY_RANGE.get(plan.adjustment), _BY_CONTROL.get(plan.adjustment)
+    if by_range is not None and tests and (len(tests) > 1 or k > 2):
+        return by_range(tests, k, plan.level)
+    if by_control is not None and tests and control_n is not None:
+        return by_control(tests, loadings(*control_n), plan.level, plan.alternative)
     return by_p_values(tests, plan.adjustment, plan.level, plan.alternative)
+
+
+_BY_RANGE = total(
+    OF_RANGES, {Adjustment.TUKEY: tukey_kramer, Adjustment.GAMES_HOWELL: games_howell}
+)
+_BY_CONTROL = total(OF_ONE_CONTROL, {Adjustment.DUNNETT: dunnett})
 
 
 def in_direction(plan: Plan, p_less: float, p_greater: float) -> float | None:
@@ -160,7 +164,7 @@ def adjusted_p(
     plan: Plan, p_values: Sequence[float | None], families: Sequence[Sequence[int]]
 ) -> list[float | None]:
     """The p values adjusted for their families; None for each where nothing is adjusted."""
-    run = BY_P.get(plan.adjustment)
+    run = ADJUSTED_BY_P.get(plan.adjustment)
     found: list[float | None] = [None] * len(p_values)
     for places in families if run is not None else ():
         known = [p for place in places if (p := p_values[place]) is not None]
@@ -184,7 +188,7 @@ def pair_results(
     n: Callable[[int], tuple[int, int]],
 ) -> tuple[PairResult, ...]:
     """The pairs of a family, tests and follow-ups in the same order."""
-    is_range = plan.adjustment in (Adjustment.TUKEY, Adjustment.GAMES_HOWELL) and any(
+    is_range = plan.adjustment in OF_RANGES and any(
         follow.p_adjusted is not None for follow in follow_ups
     )
     largest = max(map(len, plan.families(pairs)), default=0)
@@ -198,7 +202,7 @@ def pair_results(
                 b=sides[b],
                 mean_difference=test.mean_difference,
                 standard_error=test.standard_error,
-                statistic="q" if has_range else "t",
+                statistic=ADJUSTMENTS[plan.adjustment].letter if has_range else "t",
                 value=follow.statistic,
                 df=test.df,
                 p_value=test.p_value,

@@ -14,13 +14,13 @@ from decimus.analysis.comparison_results import (
     PairResult,
     Term,
     interval_level_of,
-    kind_of_interval,
 )
 from decimus.analysis.families import Compared
 from decimus.analysis.groups import Group
 from decimus.analysis.methods.mean_tests import base_of, group_term, less_origin, of_pair
 from decimus.analysis.methods.pair_results import Plan, adjusted_p, in_direction, untested
 from decimus.analysis.methods.subject_tests import complete_units, pairing_in
+from decimus.kinds.adjustments import kind_of_interval
 from decimus.statistics.distributions import Floats
 from decimus.statistics.effect_sizes import EffectSize
 from decimus.statistics.p_adjustments import interval_share

@@ -14,12 +14,12 @@ from decimus.analysis.comparison_results import (
     PairResult,
     Term,
     interval_level_of,
-    kind_of_interval,
 )
 from decimus.analysis.families import Compared
 from decimus.analysis.groups import Group
 from decimus.analysis.methods.mean_tests import base_of, group_term
 from decimus.analysis.methods.pair_results import Plan, adjusted_p, in_direction
+from decimus.kinds.adjustments import kind_of_interval
 from decimus.statistics.effect_sizes import EffectSize
 from decimus.statistics.exact_shares import (
     ShareTest,

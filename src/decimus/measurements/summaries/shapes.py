@@ -4,11 +4,11 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable, Sequence
-from itertools import pairwise
 
 from decimus.measurements.lexicon import Statistic, plain, statistic_named, statistics_in
 from decimus.measurements.numbers import CellKind, read_cell
 from decimus.measurements.profiles import ColumnProfile
+from decimus.measurements.summaries.halves import halves_of_errors, is_half
 from decimus.measurements.summaries.marks import without_marks
 from decimus.measurements.summaries.roots import by_root_of_n
 from decimus.study.readings import NOBODY, SummaryColumns
@@ -78,14 +78,6 @@ _RANGE = re.compile(
 _MEAN_AND_RANGE = re.compile(r"([^()\[\]]*\d)\s*([(\[].*[)\]])")
 _ERROR_OF = re.compile(r"(.+?) (?:±|errors?|err|uncertainty|fehler)|(?:±|errors?|err) (.+)")
 _N_OF = re.compile(r"(.+?) n|n (.+)")
-_END = re.compile(
-    r"(.*?)[\s_]*[(\[]?(?:(?P<up>\+|\bup|\bupwards?|\bplus|\babove)"
-    r"|(?P<down>[-−–]|\bdown|\bdownwards?|\bminus|\bbelow))[)\]]?",
-    re.IGNORECASE,
-)
-"""Half of an error bar: "SD up", "err −", "plus"."""
-_MOST_ERROR = 0.6
-"""The largest share of its value that an error without a name of its own can be."""
 _MEANINGS = {
     Statistic.SD: Meaning.STANDARD_DEVIATION,
     Statistic.SE: Meaning.STANDARD_ERROR,
@@ -203,7 +195,7 @@ def _meaning(columns: StatisticColumns, words: list[str]) -> Meaning | None:
     first = statistic_and_rest(words[0])[0]
     if columns.upper is not None:
         down = re.search(r"error|minus|down|plus|up\b|±", words[0], re.IGNORECASE)
-        return Meaning.GIVEN if down or _END.fullmatch(words[0].strip()) else Meaning.INTERVAL
+        return Meaning.GIVEN if down or is_half(words[0]) else Meaning.INTERVAL
     if first in _MEANINGS:
         return _MEANINGS[first]
     for text in words:
@@ -318,7 +310,7 @@ def _kinds_of(profiles: Sequence[ColumnProfile], ranges: set[int]) -> tuple[_Kin
         if statistic is Statistic.ERROR and by_index[index].whole_numbers:
             kinds[index] = (None, name)  # errors that are counted: a score
     sure = {p.index for p in profiles if (named := statistic_named(p.heading)) and named.is_sure}
-    for up, down in _halves(profiles, kinds):
+    for up, down in halves_of_errors(profiles, frozenset(kinds), _SPREADS):
         kinds[up], kinds[down] = (Statistic.UPPER, ""), (Statistic.LOWER, "")
         sure |= {up, down}
     for index in kinds:
@@ -336,40 +328,6 @@ def _kinds_of(profiles: Sequence[ColumnProfile], ranges: set[int]) -> tuple[_Kin
     # A letter by itself is a name: north, south, a site.
     letters = {i for i in kinds if len(plain(by_index[i].heading)) < 2}
     return {i: (None, by_index[i].heading) if i in letters else kinds[i] for i in kinds}, sure
-
-
-def _halves(profiles: Sequence[ColumnProfile], kinds: _Kinds) -> list[tuple[int, int]]:
-    """Columns of errors upwards and downwards: "SD up" and "SD down"; "up" and "down".
-
-    Without the name of a spread both have to be as small as errors beside the value before them.
-    """
-    numeric = [p for p in profiles if p.index in kinds and p.is_numeric]
-    found = []
-    for first, second in pairwise(numeric):
-        ends = [_END.fullmatch(p.heading.strip()) for p in (first, second)]
-        if ends[0] is None or ends[1] is None or ends[0][1] != ends[1][1]:
-            continue
-        up = [p.index for p, end in zip((first, second), ends, strict=True) if end and end["up"]]
-        down = [p.index for p in (first, second) if p.index not in up]
-        stem = ends[0][1].strip()
-        named = statistic_named(stem) if stem else None
-        is_error = named is not None and named.statistic in _SPREADS
-        before = [p for p in numeric if p.index < first.index]
-        is_error = is_error or any(plain(p.heading) == plain(stem) for p in before if stem)
-        if len(up) == 1 and (is_error or (not stem and _are_small(before[-1:], first, second))):
-            found.append((up[0], down[0]))
-    return found
-
-
-def _are_small(before: Sequence[ColumnProfile], *errors: ColumnProfile) -> bool:
-    """Whether numbers are as small as errors of those in the column before, in every row."""
-    if not before or any(len(p.values) != len(before[0].values) for p in errors):
-        return False
-    return all(
-        0 <= e <= _MOST_ERROR * abs(v)
-        for p in errors
-        for e, v in zip(p.values, before[0].values, strict=True)
-    )
 
 
 def _named(profiles: Sequence[ColumnProfile], decimal: str) -> list[StatisticColumns] | None:

@@ -14,6 +14,7 @@ from PySide6.QtWidgets import (
 )
 
 from decimus.analysis.results import Results
+from decimus.window.widgets.plain import tip
 from decimus.window.widgets.theme import QUIET, RULE, WHITE, sans
 from decimus.wording.measurements.overview import COLUMN_HEADINGS, columns_in_words
 
@@ -87,5 +88,5 @@ def _item(at: int, text: str) -> QTableWidgetItem:
     item = QTableWidgetItem(text)
     side = Qt.AlignmentFlag.AlignRight if at in _NUMERIC else Qt.AlignmentFlag.AlignLeft
     item.setTextAlignment(side | Qt.AlignmentFlag.AlignVCenter)
-    item.setToolTip(text)
+    item.setToolTip(tip(text))
     return item

@@ -5,9 +5,9 @@ from __future__ import annotations
 from PySide6.QtCore import QObject, Qt, Signal
 from PySide6.QtWidgets import QHBoxLayout, QPushButton, QWidget
 
+from decimus.kinds.explanations import Explanation
 from decimus.window.widgets.plain import PlainLabel
 from decimus.window.widgets.theme import QUIET, RULE, TEAL, sans
-from decimus.wording.explanations import Explanation
 
 _WIDTH = 470
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from decimus.analysis.comparison_results import Comparison
-from decimus.analysis.comparisons import PER_LEVEL, TWO_SIDED_ONLY, offered_adjustments
+from decimus.analysis.comparisons import PER_LEVEL, offered_adjustments
 from decimus.analysis.designs import (
     adjustments,
     can_be_one_sided,
@@ -13,17 +13,18 @@ from decimus.analysis.designs import (
 )
 from decimus.analysis.families import control_factor
 from decimus.analysis.groups import FactorInOrder, ShownGroups
-from decimus.analysis.method_kinds import (
+from decimus.analysis.results import Results
+from decimus.errors import DesignError
+from decimus.kinds.adjustments import ADJUSTMENTS, OF_RANGES
+from decimus.kinds.method_kinds import Compares
+from decimus.kinds.methods import (
     METHOD_NAMES,
     METHODS,
     OF_TWO,
     ONE_SAMPLE,
     SHARE_METHODS,
     WITHIN_UNITS,
-    Compares,
 )
-from decimus.analysis.results import Results
-from decimus.errors import DesignError
 from decimus.plurals import plural
 from decimus.study.edits import (
     ChooseAdjustment,
@@ -108,13 +109,6 @@ def _short(results: Results, method: Method, problem: DesignError) -> str:
     return what
 
 
-_NOT_OFFERED = {
-    Adjustment.TUKEY: "for all pairs on one pooled error",
-    Adjustment.GAMES_HOWELL: "belongs to Welch’s ANOVA",
-    Adjustment.DUNNETT: "for one-way ANOVA with every group against one control",
-}
-
-
 def adjustment_choice(results: Results, comparison: Comparison) -> Choice | None:
     """The follow-up; None where there is only one pair and nothing to adjust."""
     if comparison.method in OF_TWO or not comparison.pairs or len(comparison.groups) == 2:
@@ -138,8 +132,8 @@ def adjustment_choice(results: Results, comparison: Comparison) -> Choice | None
             note = "suggested for these pairs" if adjustment is offered[0] else ""
             options.append(Option(name, edit, adjustment is now, note))
             continue
-        is_sided = adjustment in TWO_SIDED_ONLY and adjustment in belong
-        why = "has no one-sided form" if is_sided else _NOT_OFFERED.get(adjustment, "")
+        is_sided = adjustment in OF_RANGES and adjustment in belong
+        why = "has no one-sided form" if is_sided else ADJUSTMENTS[adjustment].not_offered
         options.append(Option(name, None, why=why))
     return Choice("adjustment", follow_up_name(method, now), "the follow-up", tuple(options))
 

@@ -3,12 +3,15 @@
 from __future__ import annotations
 
 import math
+from typing import assert_never
 
 from decimus.analysis.comparison_results import Comparison, PairResult, Term
-from decimus.analysis.method_kinds import FACTORIAL, METHOD_NAMES, OF_TWO, SHARE_METHODS
 from decimus.analysis.results import Results
+from decimus.kinds.adjustments import ADJUSTMENTS
+from decimus.kinds.method_kinds import ErrorOf
+from decimus.kinds.methods import FACTORIAL, METHOD_NAMES, METHODS, OF_TWO, SHARE_METHODS
 from decimus.study.number_styles import Numerals
-from decimus.terms import Adjustment, Alternative, IntervalKind, Method, PairSet
+from decimus.terms import Alternative, IntervalKind, PairSet
 from decimus.wording.comparisons.choices import required
 from decimus.wording.comparisons.method_names import follow_up_name
 from decimus.wording.comparisons.pair_facts import equivalence_step, ratio_step
@@ -25,21 +28,6 @@ from decimus.wording.numbers import (
 )
 from decimus.wording.phrases import group_words, quantity
 from decimus.wording.spans import Style, Text
-
-_POOLED = (Method.ANOVA, Method.TWO_WAY, Method.THREE_WAY)
-
-
-def section_of(method: Method) -> str:
-    """Where docs/methods.md defines a method."""
-    if method in (Method.WELCH_T, Method.STUDENT_T, Method.PAIRED_T, Method.ONE_SAMPLE_T):
-        return "Two groups"
-    if method in (Method.REPEATED_MEASURES, Method.CROSSED_WITHIN, Method.SPLIT_PLOT):
-        return "The same units"
-    if method in (Method.TWO_WAY, Method.THREE_WAY):
-        return "Several factors"
-    if method in (Method.ANOVA, Method.WELCH_ANOVA):
-        return "Three groups or more"
-    return "Shares" if method in SHARE_METHODS else "Ranks"
 
 
 def pair_working(results: Results, pair: PairResult) -> Working:
@@ -60,8 +48,7 @@ def pair_working(results: Results, pair: PairResult) -> Working:
         formula = (Text("difference ± "), Text("q", Style.ITALIC), Text(" ÷ √2 × SE"))
         critical = f"{number(pair.critical, 3, numerals)} ÷ √2"
     else:
-        is_dunnett = comparison.family_of(pair)[1] is Adjustment.DUNNETT
-        letter = "d" if is_dunnett else "t"
+        letter = ADJUSTMENTS[comparison.family_of(pair)[1]].letter or "t"
         formula = (Text("difference ± "), Text(letter, Style.ITALIC), Text(" × SE"))
         critical = number(pair.critical, 3, numerals)
     return Working(
@@ -82,7 +69,7 @@ def pair_working(results: Results, pair: PairResult) -> Working:
             *(effect_words(effect, numerals) for effect in pair.effects),
             *filter(None, [ratio_step(results, pair), equivalence_step(results, pair)]),
         ),
-        section=section_of(comparison.method),
+        section=METHODS[comparison.method].section,
     )
 
 
@@ -96,7 +83,7 @@ def _direction(comparison: Comparison, pair: PairResult) -> str:
         return "The difference is the mean minus the reference value"
     if comparison.pair_set is PairSet.CONTROL:
         return "The difference is the group minus the control"
-    if comparison.method in (Method.PAIRED_T, Method.REPEATED_MEASURES, Method.CROSSED_WITHIN):
+    if METHODS[comparison.method].error in (ErrorOf.DIFFERENCES, ErrorOf.CROSSED_DIFFERENCES):
         rule = "the later minus the earlier"
     else:
         rule = "the first mean minus the second"
@@ -108,19 +95,25 @@ def _spread(comparison: Comparison, pair: PairResult) -> str:
     n = f"n = {pair.n[0]}"
     if comparison.design.is_single and comparison.method in FACTORIAL:
         return "the interaction, which stands for the error of single values"
-    if comparison.method in _POOLED or comparison.method is Method.STUDENT_T:
-        return "the spread pooled over all groups"
-    if comparison.method is Method.CROSSED_WITHIN and pair.cells is None:
-        return f"the differences of each unit’s means over the other factor, {n}"
-    if comparison.method in (Method.PAIRED_T, Method.REPEATED_MEASURES, Method.CROSSED_WITHIN):
-        return f"the differences within units, {n}"
-    if comparison.method is Method.ONE_SAMPLE_T:
-        return f"the group’s own spread, {n}"
-    if comparison.method is Method.SPLIT_PLOT:
-        if pair.cells is None:
+    match METHODS[comparison.method].error:
+        case ErrorOf.POOLED:
+            return "the spread pooled over all groups"
+        case ErrorOf.CROSSED_DIFFERENCES if pair.cells is None:
+            return f"the differences of each unit’s means over the other factor, {n}"
+        case ErrorOf.DIFFERENCES | ErrorOf.CROSSED_DIFFERENCES:
+            return f"the differences within units, {n}"
+        case ErrorOf.ONE_GROUP:
+            return f"the group’s own spread, {n}"
+        case ErrorOf.BETWEEN_AND_WITHIN if pair.cells is None:
             return "the means, or differences, of units, pooled over groups"
-        return "these two columns alone"
-    return "each group’s own spread"
+        case ErrorOf.BETWEEN_AND_WITHIN:
+            return "these two columns alone"
+        case ErrorOf.EACH_GROUP:
+            return "each group’s own spread"
+        case ErrorOf.NOTHING:
+            return "ranks or counts"
+        case never:
+            assert_never(never)
 
 
 def _p_words(results: Results, pair: PairResult) -> str:
@@ -186,7 +179,7 @@ def _share_working(results: Results, pair: PairResult) -> Working:
         f"In full: difference {value}, {level} CI {low} to {high}, "
         f"p {full_number(pair.p_value, numerals)}",
         steps=tuple(effect_words(effect, numerals) for effect in pair.effects),
-        section=section_of(comparison.method),
+        section=METHODS[comparison.method].section,
     )
 
 
@@ -199,7 +192,7 @@ def _rank_working(results: Results, pair: PairResult) -> Working:
     value = full_number(pair.value, numerals) if pair.rank else statistic(pair.value, numerals)
     p = f"{_p_words(results, pair)}"
     title = _title(results, pair)
-    section = section_of(comparison.method)
+    section = METHODS[comparison.method].section
     if pair.rank is None:
         return Working(
             title,
@@ -212,7 +205,7 @@ def _rank_working(results: Results, pair: PairResult) -> Working:
             f"p {full_number(pair.p_value, numerals)}",
             section=section,
         )
-    is_signed = comparison.method in (Method.SIGNED_RANK, Method.FRIEDMAN)
+    is_signed = METHODS[comparison.method].is_by_signed_ranks
     formula = (
         "W = sum of the ranks of positive differences"
         if is_signed
@@ -301,7 +294,7 @@ def statistic_working(results: Results, term: Term) -> Working:
         f"In full: {letter} {full_number(term.value, numerals)}, "
         f"p {full_number(term.p_value, numerals)}",
         steps=tuple(steps),
-        section=section_of(comparison.method),
+        section=METHODS[comparison.method].section,
     )
 
 
@@ -340,5 +333,5 @@ def _t_working(results: Results, pair: PairResult) -> Working:
             *(effect_words(effect, numerals) for effect in pair.effects),
             *filter(None, [ratio_step(results, pair), equivalence_step(results, pair)]),
         ),
-        section=section_of(comparison.method),
+        section=METHODS[comparison.method].section,
     )

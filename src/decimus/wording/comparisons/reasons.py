@@ -5,9 +5,9 @@ from __future__ import annotations
 from decimus.analysis.comparison_results import Comparison
 from decimus.analysis.designs import Kind, suggested_method, varying_factors
 from decimus.analysis.groups import names_of
-from decimus.analysis.method_kinds import FACTORIAL, METHOD_NAMES, RANK_METHODS, SHARE_METHODS
 from decimus.analysis.refusals import empty_cell
 from decimus.analysis.results import Results
+from decimus.kinds.methods import FACTORIAL, METHOD_NAMES, METHODS, RANK_METHODS, SHARE_METHODS
 from decimus.plurals import plural
 from decimus.study.edits import ChooseMethod, ChooseSameUnits, Edit, SetValuesAside
 from decimus.study.readings import SetAside
@@ -74,30 +74,6 @@ def _facts(comparison: Comparison, noun: str) -> str:
             return f"{factors} factors and independent replicates in {count} cells"
 
 
-_ASSUMED = {
-    Method.ONE_SAMPLE_T: "independent replicates from a normal distribution",
-    Method.WELCH_T: "independent replicates, normal within groups; spreads may differ",
-    Method.STUDENT_T: "independent replicates, normal within groups, with the same spread",
-    Method.PAIRED_T: "independent units whose differences are normal",
-    Method.ANOVA: "independent replicates, normal within groups, with the same spread in all",
-    Method.WELCH_ANOVA: "independent replicates, normal within groups; spreads may differ",
-    Method.TWO_WAY: "independent replicates, normal within cells, with the same spread in all",
-    Method.THREE_WAY: "independent replicates, normal within cells, with the same spread in all",
-    Method.REPEATED_MEASURES: "independent units, normal residuals",
-    Method.CROSSED_WITHIN: "independent units, normal residuals",
-    Method.SPLIT_PLOT: "independent units, normal residuals, groups of units that vary alike",
-    Method.MANN_WHITNEY: (
-        "independent replicates; that the shift is the difference asks for groups of like shape"
-    ),
-    Method.SIGNED_RANK: "independent differences, symmetric about their middle",
-    Method.BINOMIAL: "independent cases",
-    Method.FISHER: "independent cases, the numbers of either kind taken as given",
-    Method.FREEMAN_HALTON: "independent cases, the numbers of either kind taken as given",
-    Method.KRUSKAL_WALLIS: "independent replicates, groups of like shape",
-    Method.FRIEDMAN: "independent units; conditions ranked within each",
-}
-
-
 def _sphericity(comparison: Comparison) -> str:
     """What becomes of unequal spread of differences between three conditions or more."""
     found = [t.sphericity for t in comparison.terms if t.sphericity is not None]
@@ -128,7 +104,7 @@ def assumed(results: Results) -> str:
     comparison = results.comparison
     if comparison is None:
         return ""
-    said = f"Assumed: {_ASSUMED[comparison.method]}{_sphericity(comparison)}."
+    said = f"Assumed: {METHODS[comparison.method].assumes}{_sphericity(comparison)}."
     if comparison.design.is_single and comparison.method in FACTORIAL:
         said = f"Assumed: {_ADDITIVE}."
     noun = results.measurements.unit_name
@@ -186,8 +162,7 @@ def _use(results: Results, method: Method) -> Edit | None:
 
 def _spread(results: Results, comparison: Comparison) -> Consideration | None:
     check = results.checks.check("brown-forsythe")
-    instead = {Method.ANOVA: Method.WELCH_ANOVA, Method.STUDENT_T: Method.WELCH_T}
-    method = instead.get(comparison.method)
+    method = METHODS[comparison.method].unpooled
     if check is None or method is None or check.p_value >= _ALPHA:
         return None
     p = p_words(check.p_value, _ALPHA, results.numerals)
@@ -198,16 +173,7 @@ def _spread(results: Results, comparison: Comparison) -> Consideration | None:
 
 def _normality(results: Results, comparison: Comparison) -> Consideration | None:
     check = results.checks.check("shapiro-wilk")
-    instead = {
-        Method.ONE_SAMPLE_T: Method.SIGNED_RANK,
-        Method.WELCH_T: Method.MANN_WHITNEY,
-        Method.STUDENT_T: Method.MANN_WHITNEY,
-        Method.PAIRED_T: Method.SIGNED_RANK,
-        Method.ANOVA: Method.KRUSKAL_WALLIS,
-        Method.WELCH_ANOVA: Method.KRUSKAL_WALLIS,
-        Method.REPEATED_MEASURES: Method.FRIEDMAN,
-    }
-    method = instead.get(comparison.method)
+    method = METHODS[comparison.method].by_ranks
     if check is None or check.p_value >= _ALPHA:
         return None
     p = p_words(check.p_value, _ALPHA, results.numerals)
@@ -236,15 +202,8 @@ def _same_units(results: Results) -> Consideration | None:
 
 
 def _ignored_units(results: Results, comparison: Comparison) -> Consideration | None:
-    is_within = comparison.suggested in (
-        Method.PAIRED_T,
-        Method.REPEATED_MEASURES,
-        Method.CROSSED_WITHIN,
-        Method.SPLIT_PLOT,
-    )
-    ignores = (*RANK_METHODS - {Method.SIGNED_RANK, Method.FRIEDMAN}, Method.WELCH_T)
-    ignores = (*ignores, *SHARE_METHODS, Method.STUDENT_T, Method.ANOVA, Method.WELCH_ANOVA)
-    if not is_within or comparison.method not in (*ignores, Method.TWO_WAY, Method.THREE_WAY):
+    needs_units = METHODS[comparison.suggested].is_within_units
+    if not (needs_units and METHODS[comparison.method].ignores_units):
         return None
     noun = plural(results.measurements.unit_name, 2)
     name = METHOD_NAMES[comparison.suggested]

@@ -5,9 +5,10 @@ from __future__ import annotations
 from decimus.analysis.annotations import MOST_LINES
 from decimus.analysis.comparison_results import SUPERIORITY, Comparison, PairResult, Term
 from decimus.analysis.groups import ShownGroups
-from decimus.analysis.method_kinds import RANK_METHODS, SHARE_METHODS
 from decimus.analysis.ratios import pair_ratio
 from decimus.analysis.results import Results
+from decimus.kinds.intervals import INTERVALS
+from decimus.kinds.methods import RANK_METHODS, SHARE_METHODS
 from decimus.plurals import plural
 from decimus.statistics.effect_sizes import EffectSize
 from decimus.study.edits import ChooseDrawnComparisons
@@ -243,13 +244,6 @@ def _reference_result(
     return (Text(text), *statistics, Text("."))
 
 
-INTERVAL_WORDS = {
-    IntervalKind.INDIVIDUAL: "",
-    IntervalKind.SIMULTANEOUS: "simultaneous ",
-    IntervalKind.BONFERRONI: "Bonferroni ",
-}
-
-
 def _lead(results: Results, pair: PairResult) -> str:
     """What a size is: a difference, a shift of ranks, or a ratio, which says so itself."""
     if pair_ratio(results.groups, pair) is not None:
@@ -300,7 +294,7 @@ def difference_words(results: Results, pair: PairResult) -> str:
     if ends[0] is None or ends[1] is None:
         return text
     level = percent(required(results).level_of(pair), numerals)
-    kind = INTERVAL_WORDS[pair.ci_kind or IntervalKind.INDIVIDUAL]
+    kind = INTERVALS[pair.ci_kind or IntervalKind.INDIVIDUAL].before
     return f"{text} ({kind}{level} CI {ends[0]} to {ends[1]})"
 
 

@@ -6,10 +6,10 @@ import math
 from collections.abc import Sequence
 
 from decimus.analysis.comparison_results import Comparison, Error, PairResult
-from decimus.analysis.method_kinds import SHARE_METHODS
 from decimus.analysis.results import Results
+from decimus.kinds.methods import METHODS, SHARE_METHODS
 from decimus.study.number_styles import Numerals
-from decimus.terms import Method, PairSet
+from decimus.terms import PairSet
 from decimus.wording.comparisons.choices import required
 from decimus.wording.comparisons.pair_facts import change_of, change_words
 from decimus.wording.comparisons.sentences import (
@@ -88,7 +88,7 @@ def comparison_table(results: Results) -> tuple[tuple[str, ...], ...]:
         found = comparison.subjects
         rows.append(error("subjects", found.df, found.sum_of_squares, found.mean_square))
     found = comparison.residual
-    name = "within groups" if comparison.method is Method.ANOVA else "residuals"
+    name = METHODS[comparison.method].left_over
     if comparison.terms[-1].error is not None:
         name = f"error of {comparison.terms[-1].name}"
     rows.append(error(name, found.df, found.sum_of_squares, found.mean_square))

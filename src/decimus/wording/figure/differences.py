@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from decimus.analysis.outcomes import results_beside
 from decimus.analysis.results import Results
+from decimus.kinds.intervals import INTERVALS
 from decimus.terms import AxisScale
 from decimus.wording.comparisons.choices import adjustment_choice, method_choice
 from decimus.wording.comparisons.method_names import has_follow_up
-from decimus.wording.comparisons.sentences import INTERVAL_WORDS
 from decimus.wording.numbers import percent
 from decimus.wording.spans import Span, Text
 
@@ -52,7 +52,7 @@ def interval_words(results: Results) -> str:
         return ""
     kinds = {pair.ci_kind for pair in comparison.pairs if pair.ci_kind is not None}
     levels = {comparison.level_of(pair) for pair in comparison.pairs}
-    kind = INTERVAL_WORDS[next(iter(kinds))] if len(kinds) == 1 else ""
+    kind = INTERVALS[next(iter(kinds))].before if len(kinds) == 1 else ""
     level = percent(next(iter(levels)), results.numerals) if len(levels) == 1 else ""
     return f"{kind}{level} confidence intervals"
 

@@ -7,8 +7,8 @@ from typing import assert_never
 from decimus.analysis import remarks_on_spread as facts
 from decimus.analysis.designs import suggested_method
 from decimus.analysis.groups import Group
-from decimus.analysis.method_kinds import METHOD_NAMES
 from decimus.analysis.results import Results
+from decimus.kinds.methods import METHOD_NAMES, METHODS
 from decimus.plurals import plural
 from decimus.study.adjustments import Logarithm
 from decimus.study.edits import (
@@ -75,8 +75,7 @@ def _welch(results: Results) -> tuple[tuple[str, Edit], ...]:
     # Which test it is follows from the design; of many groups it takes long to make.
     now = results.question.comparison.method
     now = suggested_method(results.design) if now is Method.AUTO else now
-    instead = {Method.ANOVA: Method.WELCH_ANOVA, Method.STUDENT_T: Method.WELCH_T}
-    method = instead.get(now)
+    method = METHODS[now].unpooled
     if method is None or results.why_not(method) is not None:
         return ()
     name = METHOD_NAMES[method]

@@ -7,8 +7,8 @@ from collections.abc import Callable
 from msgspec.structs import replace
 
 from decimus.analysis.comparison_results import Comparison, PairResult
-from decimus.analysis.method_kinds import SHARE_METHODS
 from decimus.analysis.results import Results
+from decimus.kinds.methods import SHARE_METHODS
 from decimus.study.number_styles import Numerals
 from decimus.study.write_ups import TableChoices
 from decimus.wording.comparisons.pair_facts import change_decimals, change_of

@@ -7,9 +7,11 @@ from collections.abc import Callable
 from decimus import __version__
 from decimus.analysis.comparison_results import SUPERIORITY, Comparison, PairResult, Term
 from decimus.analysis.groups import FactorInOrder, Group
-from decimus.analysis.method_kinds import SHARE_METHODS
 from decimus.analysis.ratios import pair_ratio
 from decimus.analysis.results import Results
+from decimus.kinds.adjustments import ADJUSTMENTS
+from decimus.kinds.intervals import INTERVALS
+from decimus.kinds.methods import SHARE_METHODS
 from decimus.measurements.observations import Measurements
 from decimus.plurals import plural
 from decimus.statistics.effect_sizes import EffectSize
@@ -27,17 +29,15 @@ from decimus.study.live_parts import (
     TermFact,
     TermPart,
 )
-from decimus.terms import Adjustment, Statistic
+from decimus.terms import Statistic
 from decimus.wording.comparisons.choices import required
 from decimus.wording.comparisons.method_names import (
-    follow_up_name,
     has_follow_up,
     method_name,
     pair_test_name,
 )
 from decimus.wording.comparisons.pair_facts import change_of, change_words
 from decimus.wording.comparisons.sentences import (
-    INTERVAL_WORDS,
     compared_words,
     effect_name,
     effect_words,
@@ -140,9 +140,8 @@ def _n_in_all(results: Results) -> str:
 def _follow_up(comparison: Comparison) -> str | None:
     if not has_follow_up(comparison):
         return None
-    if comparison.adjustment is Adjustment.NONE:
-        return f"unadjusted {pair_test_name(comparison.method)}"
-    return with_article(follow_up_name(comparison.method, comparison.adjustment))
+    test = pair_test_name(comparison.method)
+    return ADJUSTMENTS[comparison.adjustment].in_text.format(test=test)
 
 
 def _shown_count(comparison: Comparison) -> str:
@@ -381,7 +380,7 @@ def _interval(results: Results, pair: PairResult, is_turned: bool) -> str | None
         for end in (low, high)
     ]
     level = percent(comparison.level_of(pair), numerals)
-    return f"{INTERVAL_WORDS[pair.ci_kind]}{level} CI {ends[0]} to {ends[1]}"
+    return f"{INTERVALS[pair.ci_kind].before}{level} CI {ends[0]} to {ends[1]}"
 
 
 _OF_PAIR: dict[PairFact, Callable[[Results, PairResult, bool], str | Sentence | None]] = {

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from decimus.analysis.comparison_results import Comparison, PairResult, Term
-from decimus.analysis.method_kinds import RANK_METHODS
 from decimus.analysis.results import Results
+from decimus.kinds.methods import RANK_METHODS
 from decimus.study.live_parts import (
     Fact,
     FactorPart,

@@ -7,6 +7,8 @@ from collections.abc import Callable
 from decimus.analysis.checks import Check
 from decimus.analysis.counting import counts_of
 from decimus.analysis.results import Results
+from decimus.kinds.adjustments import ADJUSTMENTS
+from decimus.kinds.intervals import INTERVALS
 from decimus.measurements.adjusting import in_order
 from decimus.measurements.observations import Measurements
 from decimus.plurals import plural
@@ -14,10 +16,8 @@ from decimus.study.adjustments import ComputedColumn
 from decimus.study.live_parts import SentenceAbout
 from decimus.study.readings import SetAside
 from decimus.terms import (
-    Adjustment,
     ErrorBar,
     Height,
-    IntervalKind,
     LimitRule,
     PairSet,
     SumsOfSquares,
@@ -172,7 +172,7 @@ def _family(results: Results) -> str:
     if not has_follow_up(comparison) or not comparison.pairs:
         return ""
     words = pair_set_words(results.groups, comparison)
-    if comparison.adjustment is Adjustment.NONE:
+    if not ADJUSTMENTS[comparison.adjustment].adjusts:
         return words
     if comparison.per_level:
         return f"{words} (one family at each level)"
@@ -183,13 +183,6 @@ def _family(results: Results) -> str:
     return words
 
 
-_INTERVALS = {
-    IntervalKind.INDIVIDUAL: "",
-    IntervalKind.SIMULTANEOUS: "simultaneous, ",
-    IntervalKind.BONFERRONI: "adjusted after Bonferroni, ",
-}
-
-
 def _intervals(results: Results) -> str:
     """What the intervals of differences promise, and what counts as shown."""
     comparison, numerals = required(results), results.numerals
@@ -197,7 +190,7 @@ def _intervals(results: Results) -> str:
     level = percent(comparison.interval_level, numerals)
     if not kinds:
         return ""
-    kind = _INTERVALS[kinds.pop()] if len(kinds) == 1 else ""
+    kind = INTERVALS[kinds.pop()].promised if len(kinds) == 1 else ""
     return f"intervals of differences are {kind}at {level}"
 
 
