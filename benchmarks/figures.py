@@ -16,6 +16,7 @@ from decimus.figure.ink.files import file_bytes
 from decimus.figure.layout import page_of
 from decimus.figure.outlines import measure
 from decimus.formats.delimited import table_of_text
+from decimus.kinds.figure_formats import FigureFormat
 from decimus.study.edits import (
     BringInTable,
     ChooseDrawnComparisons,
@@ -103,7 +104,7 @@ def export(groups: int) -> Callable[[], object]:
     start = ChooseSize(width_mm=174, height_mm=110).apply(study(groups, 4))
 
     def write() -> None:
-        file_bytes(page_of(Results(start), measure), "png")
+        file_bytes(page_of(Results(start), measure), FigureFormat.PNG)
 
     return write
 

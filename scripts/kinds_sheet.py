@@ -11,6 +11,7 @@ from decimus.examples.catalogue import example
 from decimus.figure.ink.files import FileLook, file_bytes
 from decimus.figure.layout import page_of
 from decimus.figure.outlines import measure
+from decimus.kinds.figure_formats import FigureFormat
 from decimus.study.edits import (
     ChooseHeight,
     ChooseKind,
@@ -60,7 +61,8 @@ def main(path: Path) -> None:
 
     pages = [page_of(Results(study), measure) for study in studies()]
     pictures = [
-        Image.open(io.BytesIO(file_bytes(page, "png", FileLook(dpi=DPI)))) for page in pages
+        Image.open(io.BytesIO(file_bytes(page, FigureFormat.PNG, FileLook(dpi=DPI))))
+        for page in pages
     ]
     width = max(picture.width for picture in pictures) + GAP
     height = max(picture.height for picture in pictures) + GAP

@@ -29,6 +29,10 @@ MORE = (
     "study.edits.question_list",
     "charts.styles",
     "kinds.method_kinds",
+    "kinds.checks",
+    "kinds.figure_formats",
+    "kinds.intervals",
+    "kinds.adjustments",
     "measurements.families",
 )
 """Modules beside `terms` whose enums are closed sets too."""

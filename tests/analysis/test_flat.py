@@ -10,6 +10,7 @@ from scipy import stats  # noqa: TID251, TID253 - another route to the same numb
 from decimus.__main__ import run
 from decimus.analysis.annotations import why_not
 from decimus.analysis.results import Results
+from decimus.kinds.checks import CheckName
 from decimus.report.records import comparison_record
 from decimus.study.edits import ChooseMethod
 from decimus.terms import ComparisonMarks, Method
@@ -111,8 +112,8 @@ def test_one_flat_pair_of_a_split_plot() -> None:
 def test_spread_of_two_values_each_cannot_be_compared() -> None:
     """Both values are equally far from their middle."""
     checks = results_of("group,x\na,1.5\na,1.9\nb,2.5\nb,2.7\nc,3.5\nc,3.1\n").checks
-    assert checks.check("brown-forsythe") is None
-    assert checks.check("shapiro-wilk") is not None
+    assert checks.check(CheckName.BROWN_FORSYTHE) is None
+    assert checks.check(CheckName.SHAPIRO_WILK) is not None
 
 
 @pytest.mark.parametrize(

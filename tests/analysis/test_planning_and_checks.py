@@ -12,6 +12,7 @@ import pytest
 from scipy import stats  # noqa: TID251, TID253 - another route to the same numbers
 
 from decimus.analysis.planning import planning_of
+from decimus.kinds.checks import CheckName
 from decimus.statistics.planning import needed_n
 from decimus.statistics.shapiro_wilk import combined_p, rounding_step, ties_spread
 from decimus.study import edits
@@ -105,7 +106,7 @@ def test_normal_values_of_unlike_spread_are_not_told_to_be_hardly_normal(
     )
     alarms = 0
     for seed in range(60):
-        check = results_of(unlike(seed, spreads, 12), welch).checks.check("shapiro-wilk")
+        check = results_of(unlike(seed, spreads, 12), welch).checks.check(CheckName.SHAPIRO_WILK)
         assert check is not None
         assert check.groups == len(spreads)
         alarms += check.p_value < 0.05
@@ -119,7 +120,7 @@ def test_the_check_is_that_of_the_groups_combined() -> None:
         stats.shapiro([float(r.split(",")[1]) for r in text.split("\n")[1:] if r.startswith(level)])
         for level in ("level 1", "level 2")
     ]
-    check = results.checks.check("shapiro-wilk")
+    check = results.checks.check(CheckName.SHAPIRO_WILK)
     assert check is not None
     assert check.value == pytest.approx(min(found.statistic for found in each), abs=1e-6)
     combined = stats.combine_pvalues([found.pvalue for found in each])
@@ -153,11 +154,13 @@ def test_ties_are_laid_evenly_over_their_step() -> None:
 def test_groups_of_eight_are_looked_at_by_themselves_and_smaller_ones_together() -> None:
     welch = edits.ChooseMethod(method=Method.WELCH_ANOVA, name="Welch")
     for n, groups in ((8, 3), (7, 1)):
-        check = results_of(unlike(1, (1.0, 1.0, 1.0), n), welch).checks.check("shapiro-wilk")
+        check = results_of(unlike(1, (1.0, 1.0, 1.0), n), welch).checks.check(
+            CheckName.SHAPIRO_WILK
+        )
         assert check is not None
         assert check.groups == groups
     apart = results_of(unlike(1, (1.0, 5.0, 1.0), 5), welch)
-    assert apart.checks.check("shapiro-wilk") is None
+    assert apart.checks.check(CheckName.SHAPIRO_WILK) is None
     assert any("spread too unlike" in line for line in check_lines(apart))
 
 

@@ -13,8 +13,9 @@ from decimus.analysis.results import Results
 from decimus.cli.main import run_command
 from decimus.errors import FileFormatError, InputError
 from decimus.examples.catalogue import example
-from decimus.formats.figure_studies import CARRIERS, study_in, with_study
+from decimus.formats.figure_studies import study_in, with_study
 from decimus.formats.study_file import undecided
+from decimus.kinds.figure_formats import CARRIERS
 from decimus.study import edits
 from decimus.study.studies import Study
 from decimus.terms import ChartKind

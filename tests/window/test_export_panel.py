@@ -10,12 +10,12 @@ from PySide6.QtCore import QPoint
 
 from decimus.analysis.results import Results
 from decimus.formats.study_file import undecided
+from decimus.kinds.figure_formats import FIGURE_FORMATS
 from decimus.study import edits
 from decimus.terms import ComparisonText
 from decimus.window.files.export_panel import ExportPanel
 from decimus.workflows import export_habits
 from decimus.workflows.export_habits import ExportHabits, keep_habits, last_habits, proposed_name
-from decimus.workflows.exporting import FIGURE_FORMATS
 from decimus.workflows.figure_checks import figure_checks
 from decimus.workflows.opening import open_study
 from tests.conftest import FIVE_BY_FOUR, results_of

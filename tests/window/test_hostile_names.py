@@ -20,6 +20,7 @@ from PySide6.QtWidgets import (
     QAbstractButton,
     QAbstractItemView,
     QApplication,
+    QFileDialog,
     QLabel,
     QMenu,
     QWidget,
@@ -28,6 +29,7 @@ from PySide6.QtWidgets import (
 from decimus.analysis.results import Results
 from decimus.formats.delimited import written_csv
 from decimus.formats.table_writers import markdown
+from decimus.kinds.figure_formats import FIGURE_FORMATS
 from decimus.study.edits import (
     AddTable,
     ChooseErrorBar,
@@ -51,7 +53,6 @@ from decimus.window.main_window import MainWindow
 from decimus.window.widgets.plain import PlainLabel, RichLabel, cut, menu_text, tip
 from decimus.window.write_up.place import Part
 from decimus.workflows.exporting import (
-    FIGURE_FORMATS,
     TABLE_FORMATS,
     FigureFile,
     export_figure,
@@ -203,9 +204,10 @@ def check_action(action: QAction) -> None:
 
 
 def walk(only: QWidget | None = None) -> int:
-    """Check every widget there is, or all of one; how many."""
+    """Check every widget of ours there is, or all of one; how many."""
     tops = QApplication.topLevelWidgets() if only is None else [only]
-    widgets = [w for top in tops for w in [top, *top.findChildren(QWidget)]]
+    every = [w for top in tops for w in [top, *top.findChildren(QWidget)]]
+    widgets = [w for w in every if not isinstance(w.window(), QFileDialog)]
     for widget in widgets:
         check_widget(widget)
     return len(widgets)

@@ -9,6 +9,7 @@ import numpy as np
 
 from decimus.analysis.comparison_results import Comparison
 from decimus.analysis.methods.subject_tests import complete_units, split_plot_of
+from decimus.kinds.checks import CheckName
 from decimus.kinds.method_kinds import ErrorOf
 from decimus.kinds.methods import FACTORIAL, METHODS, OWN_SPREAD, RANK_METHODS, SHARE_METHODS
 from decimus.statistics.assumption_checks import brown_forsythe, levene
@@ -40,7 +41,7 @@ class Check(Value, frozen=True):
     """One check.
 
     Args:
-        name: "shapiro-wilk", "brown-forsythe", "levene" or "mauchly".
+        name: which.
         value: its statistic: W or F.
         df: degrees of freedom, none for W of Shapiro and Wilk.
         p_value: its p.
@@ -49,7 +50,7 @@ class Check(Value, frozen=True):
         step: what equal values were rounded to, over which they were spread; 0 for no ties.
     """
 
-    name: str
+    name: CheckName
     value: float
     df: tuple[float, ...]
     p_value: float
@@ -78,7 +79,7 @@ class Checks(Value, frozen=True, eq=False):
     why_none: str = ""
     why_no_mauchly: str = ""
 
-    def check(self, name: str) -> Check | None:
+    def check(self, name: CheckName) -> Check | None:
         """The check of a name, None where it is undefined."""
         return next((check for check in self.checks if check.name == name), None)
 
@@ -128,8 +129,8 @@ def checks_of(comparison: Comparison) -> Checks:
     if METHODS[comparison.method].error in (ErrorOf.POOLED, ErrorOf.EACH_GROUP):
         values = _values(comparison)
         for name, spread in (
-            ("brown-forsythe", brown_forsythe(values)),
-            ("levene", levene(values)),
+            (CheckName.BROWN_FORSYTHE, brown_forsythe(values)),
+            (CheckName.LEVENE, levene(values)),
         ):
             if spread is not None:
                 found.append(Check(name, spread.statistic, spread.df, spread.p_value))
@@ -139,7 +140,7 @@ def checks_of(comparison: Comparison) -> Checks:
         why_no_mauchly = sphericity.why_not
         if sphericity.mauchly_w is not None and sphericity.mauchly_p is not None:
             df = (float(sphericity.mauchly_df),)
-            found.append(Check("mauchly", sphericity.mauchly_w, df, sphericity.mauchly_p))
+            found.append(Check(CheckName.MAUCHLY, sphericity.mauchly_w, df, sphericity.mauchly_p))
     is_paired = comparison.pairing is not None
     return Checks(
         tuple(found),
@@ -189,7 +190,7 @@ def _normality(comparison: Comparison, count: int) -> tuple[Check | None, str]:
                 return None, ""
             smallest = min(check.statistic for check in known)
             p = combined_p([check.p_value for check in known])
-            return Check("shapiro-wilk", smallest, (), p, len(known), tied), ""
+            return Check(CheckName.SHAPIRO_WILK, smallest, (), p, len(known), tied), ""
         spreads = [float(part.std(ddof=1)) for part in parts if len(part) > 1]
         if max(spreads) > _UNLIKE * min(spreads):
             return None, (
@@ -200,7 +201,7 @@ def _normality(comparison: Comparison, count: int) -> tuple[Check | None, str]:
     # Small groups of rounded values leave the same residuals again, in shares of the step.
     together = shapiro_wilk(ties_spread(spread, step / _SHARES))
     if together is not None:
-        return Check("shapiro-wilk", together.statistic, (), together.p_value, 1, tied), ""
+        return Check(CheckName.SHAPIRO_WILK, together.statistic, (), together.p_value, 1, tied), ""
     if FEWEST <= count <= MOST:
         return None, ""
     return None, f"Shapiro and Wilk’s W is made for {FEWEST} to {MOST} values; here are {count}"

@@ -10,8 +10,9 @@ from pathlib import Path
 from decimus.cli.arguments import UsageError
 from decimus.errors import InputError
 from decimus.formats.delimited import LARGE, delimiter_of
-from decimus.formats.files import FIGURE_SUFFIXES, STUDY_SUFFIX
+from decimus.formats.files import STUDY_SUFFIX
 from decimus.formats.table_files import FoundTable, table_in
+from decimus.kinds.figure_formats import CARRIER_SUFFIXES
 
 Ahead = Future[FoundTable] | None
 """The table being read; None where none is."""
@@ -25,7 +26,7 @@ def read_ahead(arguments: argparse.Namespace) -> Ahead:
     """
     delimiter = delimiter_told(arguments)
     path = Path(arguments.file)
-    if arguments.file == "-" or path.suffix.lower() in (STUDY_SUFFIX, *FIGURE_SUFFIXES):
+    if arguments.file == "-" or path.suffix.lower() in (STUDY_SUFFIX, *CARRIER_SUFFIXES):
         return None
     if path.is_file() and path.stat().st_size >= LARGE:
         # Two threads that load libraries at a time stand in each other's way.

@@ -16,8 +16,9 @@ import struct
 import zlib
 
 from decimus.errors import FileFormatError
+from decimus.kinds.figure_formats import CARRIERS, FigureFormat
+from decimus.kinds.totals import total
 
-CARRIERS = ("png", "svg", "pdf")
 LARGEST = 8 * 1024**2
 """Bytes of a study beyond which a figure does not carry it."""
 NAME = "study.decimus"
@@ -27,46 +28,52 @@ _NAMESPACE = "urn:decimus:study"
 _MOST_FILE = 200 * 1024**2
 
 
-def with_study(content: bytes, file_format: str, study: bytes) -> bytes:
+def with_study(content: bytes, file_format: FigureFormat, study: bytes) -> bytes:
     """The content of a figure's file with a study in it.
 
     Args:
         content: of the file, as we write it.
-        file_format: one of `CARRIERS`.
+        file_format: one that carries studies.
         study: the content of a study file.
     """
-    if file_format == "png":
-        end = content.rindex(b"IEND") - 4
-        return content[:end] + _chunk(_CHUNK, study) + content[end:]
-    if file_format == "svg":
-        end = content.rindex(b"</svg>")
-        coded = base64.encodebytes(study)
-        element = (
-            f'<metadata id="study"><study xmlns="{_NAMESPACE}" encoding="base64">\n'.encode()
-            + coded
-            + b"</study></metadata>\n"
-        )
-        return content[:end] + element + content[end:]
-    return _pdf_with(content, study)
+    put_in, _ = _PUT_AND_TAKEN[file_format]
+    return put_in(content, study)
+
+
+def _png_with(content: bytes, study: bytes) -> bytes:
+    end = content.rindex(b"IEND") - 4
+    return content[:end] + _chunk(_CHUNK, study) + content[end:]
+
+
+def _svg_with(content: bytes, study: bytes) -> bytes:
+    end = content.rindex(b"</svg>")
+    coded = base64.encodebytes(study)
+    element = (
+        f'<metadata id="study"><study xmlns="{_NAMESPACE}" encoding="base64">\n'.encode()
+        + coded
+        + b"</study></metadata>\n"
+    )
+    return content[:end] + element + content[end:]
 
 
 def _chunk(kind: bytes, data: bytes) -> bytes:
     return struct.pack(">I", len(data)) + kind + data + struct.pack(">I", zlib.crc32(kind + data))
 
 
-def study_in(content: bytes, file_format: str) -> bytes:
+def study_in(content: bytes, file_format: FigureFormat) -> bytes:
     """The study file that a figure carries.
 
     Args:
         content: of the figure's file, from anywhere.
-        file_format: one of `CARRIERS`.
+        file_format: one that carries studies.
 
     Raises:
         FileFormatError: it carries none, or is damaged.
     """
     if len(content) > _MOST_FILE:
         raise FileFormatError(("It is too large for a figure",))
-    found = {"png": _in_png, "svg": _in_svg, "pdf": _in_pdf}[file_format](content)
+    _, taken_out = _PUT_AND_TAKEN[file_format]
+    found = taken_out(content)
     if found is None:
         raise FileFormatError(("It carries no study",))
     return found
@@ -157,3 +164,14 @@ _DAMAGE = (
     zlib.error,
 )
 """What a library raises that meets a file which nobody would write."""
+
+
+_PUT_AND_TAKEN = total(
+    CARRIERS,
+    {
+        FigureFormat.PNG: (_png_with, _in_png),
+        FigureFormat.SVG: (_svg_with, _in_svg),
+        FigureFormat.PDF: (_pdf_with, _in_pdf),
+    },
+)
+"""What puts a study into a kind of file, and what takes it out again."""

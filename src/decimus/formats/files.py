@@ -15,8 +15,6 @@ from urllib.parse import unquote_to_bytes
 from decimus.errors import InputError
 
 STUDY_SUFFIX = ".decimus"
-FIGURE_SUFFIXES = (".png", ".svg", ".pdf")
-"""Of figures that can carry their study."""
 _LARGEST = 2 * 1024**3
 
 

@@ -235,30 +235,6 @@ SPHERICITY = {
     ),
 }
 
-CHECKS: dict[str, Explanation] = {
-    "shapiro-wilk": Explanation(
-        "Asks whether residuals look normal; W is near 1 where they do. With few replicates it "
-        "misses much, with many it finds what does not matter: look at the picture too.",
-        "Checks",
-    ),
-    "brown-forsythe": Explanation(
-        "Asks whether groups vary alike, by distances from their medians, which values far out "
-        "hardly move.",
-        "Checks",
-    ),
-    "levene": Explanation(
-        "Asks whether groups vary alike, by distances from their means. Values far out move it "
-        "more than Brown and Forsythe’s.",
-        "Checks",
-    ),
-    "mauchly": Explanation(
-        "Asks whether differences between conditions spread alike, as repeated-measures ANOVA "
-        "takes for granted. With few units it says little; df are corrected anyway.",
-        "Checks",
-    ),
-}
-
-
 _BY_KIND: dict[type[object], Callable[[Any], Explanation]] = {
     ChooseErrorBar: lambda edit: ERROR_BARS[edit.error_bar],
     ChooseHeight: lambda edit: HEIGHTS[edit.height],

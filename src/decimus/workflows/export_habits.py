@@ -11,8 +11,9 @@ from platformdirs import user_state_path
 from decimus.analysis.results import Results
 from decimus.errors import InputError
 from decimus.formats.files import write_whole
+from decimus.kinds.figure_formats import FigureFormat
 from decimus.wording.figure.alt_text import figure_name
-from decimus.workflows.exporting import FIGURE_FORMATS, FigureFile
+from decimus.workflows.exporting import FigureFile
 
 _LONGEST_NAME = 60
 _NOT_IN_A_NAME = re.compile(r"[^\w]+")
@@ -22,7 +23,7 @@ class ExportHabits(msgspec.Struct, frozen=True):
     """What was chosen last.
 
     Args:
-        file_format: one of `FIGURE_FORMATS`.
+        file_format: which kind of file.
         dpi: dots per inch of pictures.
         is_transparent: whether the paper was left out.
         is_grey: whether there were greys only.
@@ -31,7 +32,7 @@ class ExportHabits(msgspec.Struct, frozen=True):
         folder: where to, "" for the folder of the study.
     """
 
-    file_format: str = "png"
+    file_format: FigureFormat = FigureFormat.PNG
     dpi: float = 300.0
     is_transparent: bool = False
     is_grey: bool = False
@@ -57,8 +58,7 @@ def last_habits() -> ExportHabits:
         found = msgspec.json.decode(_path().read_bytes(), type=ExportHabits)
     except (OSError, msgspec.DecodeError):
         return ExportHabits()
-    is_known = found.file_format in FIGURE_FORMATS and 50 <= found.dpi <= 2400
-    return found if is_known else ExportHabits()
+    return found if 50 <= found.dpi <= 2400 else ExportHabits()
 
 
 def keep_habits(habits: ExportHabits) -> None:
@@ -70,7 +70,7 @@ def keep_habits(habits: ExportHabits) -> None:
         return
 
 
-def proposed_name(results: Results, study: Path | None, file_format: str) -> str:
+def proposed_name(results: Results, study: Path | None, file_format: FigureFormat) -> str:
     """A name for the file of a figure: of the study's file, and what the figure is about."""
     about = _NOT_IN_A_NAME.sub("-", figure_name(results).lower()).strip("-")[:_LONGEST_NAME]
     stem = f"{study.stem}-{about}" if study is not None else about or "figure"

@@ -9,10 +9,11 @@ from msgspec.structs import replace
 from decimus.analysis.results import Results
 from decimus.errors import ChoiceError, InputError
 from decimus.figure.layout import page_of
-from decimus.formats.figure_studies import CARRIERS, LARGEST, with_study
+from decimus.formats.figure_studies import LARGEST, with_study
 from decimus.formats.files import write_whole
 from decimus.formats.study_file import study_bytes
 from decimus.formats.table_writers import NamedRows, csv_bytes, markdown, ods_bytes, xlsx_bytes
+from decimus.kinds.figure_formats import FIGURE_FORMATS, FORMAT_OF_ENDING, FigureFormat
 from decimus.notation import plain
 from decimus.report.records import summary_rows
 from decimus.report.summary_tables import (
@@ -33,27 +34,25 @@ from decimus.wording.write_up.paragraphs import summary_table
 from decimus.wording.write_up.tables import table_of
 from decimus.workflows.keeping import told_of
 
-FIGURE_FORMATS = ("png", "svg", "pdf", "tiff", "jpg", "eps")
-_OTHER_ENDINGS = {"tif": "tiff", "jpeg": "jpg"}
 _MOST_PIXELS = 300e6
 
 
-def figure_format(path: Path) -> str:
+def figure_format(path: Path) -> FigureFormat:
     """The format that a file's ending asks for.
 
     Raises:
         ChoiceError: there is no such format; says which there are.
     """
     suffix = path.suffix.lower().removeprefix(".")
-    suffix = _OTHER_ENDINGS.get(suffix, suffix)
-    if suffix not in FIGURE_FORMATS:
+    found = FORMAT_OF_ENDING.get(suffix)
+    if found is None:
         known = ", ".join(FIGURE_FORMATS)
         raise ChoiceError(
             f"A figure cannot be written as “.{suffix}”" if suffix else "The file has no ending",
             where=str(path),
             remedy=f"Use one of: {known}",
         )
-    return suffix
+    return found
 
 
 def check_dpi(dpi: float) -> None:
@@ -94,22 +93,22 @@ def export_figure(
     Raises:
         InputError: there is no figure, or the file cannot be written.
     """
-    from decimus.figure.ink.files import BITMAPS, WITHOUT_CLEAR
     from decimus.figure.outlines import measure, missing_signs
     from decimus.figure.pages.page_remarks import page_remarks
 
     file_format = figure_format(path)
+    kind = FIGURE_FORMATS[file_format]
     check_dpi(wanted.dpi)
     page = page_of(results, measure)
     pixels = page.width_mm * page.height_mm * (wanted.dpi / 25.4) ** 2
-    if file_format in BITMAPS and pixels > _MOST_PIXELS:
+    if kind.is_bitmap and pixels > _MOST_PIXELS:
         raise InputError(
             f"{wanted.dpi:g} dots per inch make a picture too large for this size of figure",
             remedy="Choose fewer, or a vector format",
         )
     notes = []
     content = figure_bytes(results, file_format, wanted)
-    if wanted.carries_study and file_format in CARRIERS:
+    if wanted.carries_study and kind.carries_study:
         study = carried_study(results)
         if len(study) > LARGEST:
             size = len(study) / 1024**2
@@ -117,14 +116,14 @@ def export_figure(
         else:
             content = with_study(content, file_format, study)
     write_whole(path, content)
-    if wanted.is_transparent and file_format in WITHOUT_CLEAR:
-        notes.append(f"on white, as {file_format.upper()} has no transparent background")
+    if wanted.is_transparent and not kind.has_clear:
+        notes.append(f"on white, as {kind.name} has no transparent background")
     signs = missing_signs(page)
     lacking = (f"the typeface has no signs for {signs}",) if signs else ()
     return (*lacking, *notes, *page_remarks(results, page))
 
 
-def figure_bytes(results: Results, file_format: str, wanted: FigureFile) -> bytes:
+def figure_bytes(results: Results, file_format: FigureFormat, wanted: FigureFile) -> bytes:
     """The figure as the content of a file, with its caption and what it shows in words."""
     from decimus.figure.ink.files import FileLook, file_bytes
     from decimus.figure.outlines import measure

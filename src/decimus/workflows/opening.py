@@ -12,11 +12,12 @@ from decimus.analysis.results import Results
 from decimus.errors import FileFormatError, InputError
 from decimus.formats.delimited import table_of_text
 from decimus.formats.figure_studies import study_in
-from decimus.formats.files import FIGURE_SUFFIXES, STUDY_SUFFIX, read_bytes
+from decimus.formats.files import STUDY_SUFFIX, read_bytes
 from decimus.formats.html_tables import table_of_html
 from decimus.formats.progress import Progress, no_progress
 from decimus.formats.study_file import Opened, study_from_bytes
 from decimus.formats.table_files import table_in
+from decimus.kinds.figure_formats import CARRIER_SUFFIXES, FORMAT_OF_ENDING
 from decimus.study.edits import BringInTable
 from decimus.study.history import History
 from decimus.study.studies import Source
@@ -64,19 +65,19 @@ def open_file(
 
 def is_study(path: Path) -> bool:
     """Whether a file is a study by its name, or a figure that may carry one."""
-    return path.suffix.lower() in (STUDY_SUFFIX, *FIGURE_SUFFIXES)
+    return path.suffix.lower() in (STUDY_SUFFIX, *CARRIER_SUFFIXES)
 
 
 def open_study(path: Path) -> OpenedFile:
     """A study as it was saved, or as a figure carries it. Raises InputError."""
     try:
         content = read_bytes(path)
-        if path.suffix.lower() in FIGURE_SUFFIXES:
-            carried = study_in(content, path.suffix.lower().removeprefix("."))
+        if path.suffix.lower() in CARRIER_SUFFIXES:
+            carried = study_in(content, FORMAT_OF_ENDING[path.suffix.lower().removeprefix(".")])
             return _with_notes(study_from_bytes(carried), None)
         opened = study_from_bytes(content)
     except FileFormatError as error:
-        is_figure = path.suffix.lower() in FIGURE_SUFFIXES
+        is_figure = path.suffix.lower() in CARRIER_SUFFIXES
         remedy = _OTHER_FIGURE if is_figure else ""
         raise InputError(str(error), where=str(path), remedy=remedy) from error
     file = StudyFile(path, hashlib.sha256(content).hexdigest())

@@ -9,6 +9,7 @@ from decimus.analysis.results import Results
 from decimus.errors import ChoiceError, InputError
 from decimus.figure.layout import page_of
 from decimus.formats.files import write_whole
+from decimus.kinds.figure_formats import FigureFormat
 from decimus.report.documents.contents import (
     Block,
     Document,
@@ -210,8 +211,10 @@ def _figure(results: Results, number: int) -> Figure:
     from decimus.figure.outlines import measure
 
     page = page_of(results, measure)
-    svg = figure_bytes(results, "svg", FigureFile(has_outlines=True, carries_study=False))
-    png = figure_bytes(results, "png", FigureFile(dpi=_DPI, carries_study=False))
+    svg = figure_bytes(
+        results, FigureFormat.SVG, FigureFile(has_outlines=True, carries_study=False)
+    )
+    png = figure_bytes(results, FigureFormat.PNG, FigureFile(dpi=_DPI, carries_study=False))
     return Figure(
         number,
         svg,

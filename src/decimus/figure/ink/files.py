@@ -12,15 +12,14 @@ from decimus.errors import drawable
 from decimus.figure.ink.drawing import MM_PER_INCH, PAPER, Pen, picture
 from decimus.figure.ink.vision import seen
 from decimus.figure.marks import Page
+from decimus.kinds.figure_formats import BITMAPS, FIGURE_FORMATS, VECTORS, FigureFormat
+from decimus.kinds.totals import total
 from decimus.terms import Vision
 from decimus.values import Value
 
 if TYPE_CHECKING:
     from matplotlib.backend_bases import RendererBase
 
-BITMAPS = ("png", "tiff", "jpg")
-WITHOUT_CLEAR = frozenset({"jpg", "eps"})
-"""Formats that have no transparent background."""
 _PROGRAM = "Decimus"
 _LONGEST = 4000
 """Letters of a description; readers of pictures choke on more."""
@@ -51,51 +50,74 @@ class FileLook(Value, frozen=True):
     alt: str = ""
 
 
-def file_bytes(page: Page, file_format: str, look: FileLook = FileLook()) -> bytes:  # noqa: B008
+def file_bytes(
+    page: Page,
+    file_format: FigureFormat,
+    look: FileLook = FileLook(),  # noqa: B008 - frozen
+) -> bytes:
     """The page as the content of a file.
 
     Args:
         page: what to draw.
-        file_format: "png", "tiff", "jpg", "svg", "pdf" or "eps".
+        file_format: which kind of file.
         look: how it is written; formats without a transparent background stay white.
     """
     shown = seen(page, Vision.GREY) if look.is_grey else page
-    if file_format in BITMAPS:
+    kind = FIGURE_FORMATS[file_format]
+    if kind.is_bitmap:
         return _bitmap(shown, file_format, look)
     content = _vector(shown, file_format, look)
-    return _described(content, look) if file_format == "svg" else content
+    return _described(content, look) if kind.keeps_letters else content
 
 
-def _bitmap(page: Page, file_format: str, look: FileLook) -> bytes:
+def _bitmap(page: Page, file_format: FigureFormat, look: FileLook) -> bytes:
     """The very picture that the screen shows, at the dots per inch asked for."""
     from PIL import Image
-    from PIL.PngImagePlugin import PngInfo
 
-    is_clear = look.is_transparent and file_format not in WITHOUT_CLEAR
+    is_clear = look.is_transparent and FIGURE_FORMATS[file_format].has_clear
     pixels = picture(page, look.dpi / MM_PER_INCH, is_transparent=is_clear)
     image = Image.fromarray(pixels)
     image = image.convert(("LA" if is_clear else "L") if look.is_grey else image.mode)
     if not is_clear and not look.is_grey:
         image = image.convert("RGB")
     said = _said(look)
-    options: dict[str, Any] = {"dpi": (look.dpi, look.dpi)}
-    if file_format == "png":
-        info = PngInfo()
-        info.add_text("Software", _PROGRAM)
-        for key, text in (("Title", look.title), ("Description", said)):
-            if text:
-                info.add_itxt(key, text)
-        options["pnginfo"] = info
-    elif file_format == "tiff":
-        described = {_DESCRIPTION: _ascii(said)} if said else {}
-        options |= {"compression": "tiff_lzw", "tiffinfo": {**described, _SOFTWARE: _PROGRAM}}
-    else:
-        # Nothing is lost between neighbouring colours, as letters and lines have sharp edges.
-        options |= {"quality": 95, "subsampling": 0}
-        options |= {"comment": said.encode("utf-8")[:_COMMENT]} if said else {}
+    encoder, options = _ENCODED[file_format]
     out = io.BytesIO()
-    image.save(out, {"jpg": "JPEG"}.get(file_format, file_format.upper()), **options)
+    image.save(out, encoder, dpi=(look.dpi, look.dpi), **options(look, said))
     return out.getvalue()
+
+
+def _of_png(look: FileLook, said: str) -> dict[str, Any]:
+    from PIL.PngImagePlugin import PngInfo
+
+    info = PngInfo()
+    info.add_text("Software", _PROGRAM)
+    for key, text in (("Title", look.title), ("Description", said)):
+        if text:
+            info.add_itxt(key, text)
+    return {"pnginfo": info}
+
+
+def _of_tiff(_look: FileLook, said: str) -> dict[str, Any]:
+    described = {_DESCRIPTION: _ascii(said)} if said else {}
+    return {"compression": "tiff_lzw", "tiffinfo": {**described, _SOFTWARE: _PROGRAM}}
+
+
+def _of_jpg(_look: FileLook, said: str) -> dict[str, Any]:
+    """Nothing is lost between neighbouring colours, as letters and lines have sharp edges."""
+    comment = {"comment": said.encode("utf-8")[:_COMMENT]} if said else {}
+    return {"quality": 95, "subsampling": 0, **comment}
+
+
+_ENCODED = total(
+    BITMAPS,
+    {
+        FigureFormat.PNG: ("PNG", _of_png),
+        FigureFormat.TIFF: ("TIFF", _of_tiff),
+        FigureFormat.JPG: ("JPEG", _of_jpg),
+    },
+)
+"""What writes each kind of picture, and what it is told beside the dots."""
 
 
 def _said(look: FileLook) -> str:
@@ -108,12 +130,33 @@ def _ascii(text: str) -> str:
     return plain.encode("ascii", "replace").decode("ascii")
 
 
-def _vector(page: Page, file_format: str, look: FileLook) -> bytes:
+# No dates and no library versions: equal figures give equal files.
+def _in_svg(_look: FileLook) -> dict[str, str | None]:
+    return {"Date": None, "Creator": _PROGRAM}
+
+
+def _in_pdf(look: FileLook) -> dict[str, str | None]:
+    said = {"Title": drawable(look.title), "Subject": _said(look)}
+    told = {key: text for key, text in said.items() if text}
+    return {"CreationDate": None, "Creator": _PROGRAM, "Producer": None, **told}
+
+
+def _in_eps(_look: FileLook) -> dict[str, str | None]:
+    return {"Creator": _PROGRAM}
+
+
+_METADATA = total(
+    VECTORS,
+    {FigureFormat.SVG: _in_svg, FigureFormat.PDF: _in_pdf, FigureFormat.EPS: _in_eps},
+)
+
+
+def _vector(page: Page, file_format: FigureFormat, look: FileLook) -> bytes:
     from matplotlib import rc_context
     from matplotlib.backends.backend_agg import FigureCanvasAgg
     from matplotlib.figure import Figure
 
-    is_clear = look.is_transparent and file_format not in WITHOUT_CLEAR
+    is_clear = look.is_transparent and FIGURE_FORMATS[file_format].has_clear
     paper = "none" if is_clear else PAPER
     size = (page.width_mm / MM_PER_INCH, page.height_mm / MM_PER_INCH)
     figure = Figure(figsize=size, facecolor=paper, linewidth=0)
@@ -126,28 +169,16 @@ def _vector(page: Page, file_format: str, look: FileLook) -> bytes:
         "ps.fonttype": 42,
         "svg.hashsalt": "decimus",
     }
-    # No dates and no library versions: equal figures give equal files.
-    said = {"Title": drawable(look.title), "Subject": _said(look)}
-    metadata: dict[str, dict[str, str | None]] = {
-        "svg": {"Date": None, "Creator": _PROGRAM},
-        "pdf": {
-            "CreationDate": None,
-            "Creator": _PROGRAM,
-            "Producer": None,
-            **{key: text for key, text in said.items() if text},
-        },
-        "eps": {"Creator": _PROGRAM},
-    }
     out = io.BytesIO()
     with rc_context(settings), warnings.catch_warnings():
         warnings.filterwarnings("ignore", message="Glyph .* missing from font")
         FigureCanvasAgg(figure).print_figure(
             out,
-            format=file_format,
+            format=str(file_format),
             dpi=look.dpi,
             facecolor=paper,
             edgecolor="none",
-            metadata=metadata[file_format],
+            metadata=_METADATA[file_format](look),
         )
     return out.getvalue()
 

@@ -18,13 +18,14 @@ from PySide6.QtWidgets import (
 )
 
 from decimus.analysis.results import Results
+from decimus.kinds.checks import CHECKS
 from decimus.window.comparisons.check_pictures import CheckPictures
 from decimus.window.widgets.clipboard import copy_text
 from decimus.window.widgets.plain import PlainLabel, RichLabel, menu_text
 from decimus.window.widgets.rich_text import html_of, html_table
 from decimus.window.widgets.sentences import SentenceFonts, SentenceView
 from decimus.window.widgets.theme import QUIET, sans, serif
-from decimus.wording.comparisons.checks import check_lines, check_name, check_title, check_working
+from decimus.wording.comparisons.checks import check_lines, check_name, check_working
 from decimus.wording.comparisons.choices import required
 from decimus.wording.comparisons.main_effects import (
     main_effects_sentence,
@@ -41,7 +42,6 @@ from decimus.wording.comparisons.shares import shares_sentence
 from decimus.wording.comparisons.tables import comparison_table
 from decimus.wording.comparisons.trends import trend_sentence, trend_working
 from decimus.wording.comparisons.with_and_without import both_ways
-from decimus.wording.explanations import CHECKS
 from decimus.wording.figure.overlap import overlap_note
 from decimus.wording.groups.working import Working
 
@@ -263,8 +263,6 @@ def label(
 
 def _explained(results: Results) -> list[str]:
     """What each check asks, once, below what the checks said."""
-    names = dict.fromkeys(check.name for check in results.checks.checks)
-    return [
-        f'<span style="color: {QUIET}">{escape(f"{check_title(name)}: {CHECKS[name].text}")}</span>'
-        for name in names
-    ]
+    kinds = dict.fromkeys(CHECKS[check.name] for check in results.checks.checks)
+    said = (escape(f"{kind.title}: {kind.help.text}") for kind in kinds)
+    return [f'<span style="color: {QUIET}">{text}</span>' for text in said]

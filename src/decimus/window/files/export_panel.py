@@ -20,15 +20,12 @@ from PySide6.QtWidgets import (
 from decimus.analysis.results import Results
 from decimus.figure.layout import page_of
 from decimus.figure.outlines import measure
-from decimus.formats.figure_studies import CARRIERS
+from decimus.kinds.figure_formats import FIGURE_FORMATS, FigureFormat
 from decimus.window.widgets.plain import PlainLabel
 from decimus.window.widgets.theme import INK, PAPER, QUIET, RULE, TEAL, TEAL_SOFT, sans, serif
 from decimus.workflows.export_habits import ExportHabits
-from decimus.workflows.exporting import FIGURE_FORMATS
 from decimus.workflows.figure_checks import figure_checks
 
-_BITMAPS = ("png", "tiff", "jpg")
-_NO_CLEAR = ("jpg", "eps")
 PANEL_STYLE = f"""
 #export_panel {{ background: {PAPER}; border: 1px solid {RULE}; }}
 QPushButton[pick="true"] {{ background: {PAPER}; border: 1px solid {RULE}; color: {INK};
@@ -106,7 +103,7 @@ class ExportPanel(QFrame):
         self.setAccessibleName("Write the figure")
         self.setStyleSheet(PANEL_STYLE)
         self._results, self._habits = results, habits
-        self.format = Pick("format", [(f, f.upper()) for f in FIGURE_FORMATS], self)
+        self.format = Pick("format", [(f, kind.name) for f, kind in FIGURE_FORMATS.items()], self)
         self.dpi = QDoubleSpinBox(self)
         self.dpi.setRange(50, 2400)
         self.dpi.setDecimals(0)
@@ -144,7 +141,7 @@ class ExportPanel(QFrame):
         """What is chosen now."""
         return msgspec.structs.replace(
             self._habits,
-            file_format=str(self.format.value),
+            file_format=FigureFormat(str(self.format.value)),
             dpi=self.dpi.value(),
             is_transparent=bool(self.paper.value),
             is_grey=bool(self.colours.value),
@@ -216,18 +213,19 @@ class ExportPanel(QFrame):
     def _say(self) -> None:
         """What the file will be, and what a journal would ask."""
         chosen = self.habits
-        is_picture = chosen.file_format in _BITMAPS
+        kind = FIGURE_FORMATS[chosen.file_format]
+        is_picture = kind.is_bitmap
         self.dpi.setEnabled(is_picture)
         self.usual_dpi.setEnabled(is_picture)
-        self.letters.setEnabled(chosen.file_format == "svg")
-        self.paper.button(value=True).setEnabled(chosen.file_format not in _NO_CLEAR)
-        self.study.setEnabled(chosen.file_format in CARRIERS)
+        self.letters.setEnabled(kind.keeps_letters)
+        self.paper.button(value=True).setEnabled(kind.has_clear)
+        self.study.setEnabled(kind.carries_study)
         page = page_of(self._results, measure)
         size = f"{page.width_mm:g} × {round(page.height_mm, 1):g} mm"
         if is_picture:
             across, up = (round(mm * chosen.dpi / 25.4) for mm in (page.width_mm, page.height_mm))
             size += f", {across} × {up} pixels"
-        carries = chosen.carries_study and chosen.file_format in CARRIERS
+        carries = chosen.carries_study and kind.carries_study
         size += "; its data and settings go with it" if carries else ""
         self.said_size.setText(size)
         found = figure_checks(self._results)

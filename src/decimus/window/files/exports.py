@@ -17,10 +17,10 @@ from decimus.analysis.results import Results
 from decimus.errors import InputError
 from decimus.figure.layout import page_of
 from decimus.figure.outlines import measure
-from decimus.formats.figure_studies import CARRIERS
 from decimus.formats.files import name_in_words
 from decimus.formats.progress import Progress
 from decimus.formats.style_file import read_style
+from decimus.kinds.figure_formats import FIGURE_FORMATS, FigureFormat
 from decimus.study.edits import AddTable, ApplyStyle, BringInTable, TableEdit, WriteCells
 from decimus.study.edits.question_list import AsksOf
 from decimus.study.history import History
@@ -304,7 +304,7 @@ class Files(QObject):
 
     def _figure_note(self, path: Path, wanted: FigureFile) -> str:
         notes = export_figure(self._store.results, path, wanted)
-        carries = wanted.carries_study and figure_format(path) in CARRIERS
+        carries = wanted.carries_study and FIGURE_FORMATS[figure_format(path)].carries_study
         is_said = carries and not any("without its study" in note for note in notes)
         return ("; its data and settings go with it" if is_said else "") + _besides(notes)
 
@@ -333,10 +333,10 @@ class Files(QObject):
         """Put the figure on the clipboard: as picture, as vector, and with its caption."""
         results = self._store.results
         wanted = FigureFile(dpi=_CLIPBOARD_DPI)
-        png = figure_bytes(results, "png", wanted)
+        png = figure_bytes(results, FigureFormat.PNG, wanted)
         vectors = {
-            "image/svg+xml": figure_bytes(results, "svg", wanted),
-            "application/pdf": figure_bytes(results, "pdf", wanted),
+            "image/svg+xml": figure_bytes(results, FigureFormat.SVG, wanted),
+            "application/pdf": figure_bytes(results, FigureFormat.PDF, wanted),
         }
         page = page_of(results, measure)
         html = (

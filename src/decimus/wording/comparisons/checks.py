@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from decimus.analysis.checks import Check, Checks
 from decimus.analysis.results import Results
+from decimus.kinds.checks import CHECKS
 from decimus.study.number_styles import Numerals
 from decimus.wording.groups.working import Working
 from decimus.wording.numbers import (
@@ -16,52 +17,23 @@ from decimus.wording.numbers import (
 from decimus.wording.spans import Text
 
 _ALPHA = 0.05
-_NAMES = {
-    "shapiro-wilk": "Normality, Shapiro–Wilk",
-    "brown-forsythe": "Equal spread, Brown–Forsythe",
-    "levene": "Equal spread, Levene",
-    "mauchly": "Sphericity, Mauchly",
-}
-_LETTERS = {"shapiro-wilk": "W", "brown-forsythe": "F", "levene": "F", "mauchly": "W"}
-_FOUND = {
-    "shapiro-wilk": "residuals are hardly normal",
-    "brown-forsythe": "groups hardly vary alike",
-    "levene": "groups hardly vary alike",
-    "mauchly": "differences between conditions hardly vary alike",
-}
-_NOT_FOUND = {
-    "shapiro-wilk": "nothing speaks against normal residuals",
-    "brown-forsythe": "nothing speaks against equal spread",
-    "levene": "nothing speaks against equal spread",
-    "mauchly": "nothing speaks against equal spread of differences",
-}
-
-
 _FOUND_WITHIN = "values are hardly normal within groups"
 _NOT_FOUND_WITHIN = "nothing speaks against normal values within groups"
 
 
-def check_title(name: str) -> str:
-    """What a check is called by: "Shapiro–Wilk"."""
-    return _NAMES[name].rpartition(", ")[2]
-
-
-SAYS_LITTLE = _FOUND
-"""What a check that found something says."""
-
-
 def check_words(check: Check, numerals: Numerals) -> str:
     """One check: its name, its statistic and p."""
+    kind = CHECKS[check.name]
     df = f",{NBSP}".join(degrees_of_freedom(df, numerals) for df in check.df)
     brackets = f"({df})" if df else ""
-    value = number(check.value, 3 if check.name in ("shapiro-wilk", "mauchly") else 2, numerals)
+    value = number(check.value, kind.decimals, numerals)
     p = p_words(check.p_value, _ALPHA, numerals)
     if check.groups > 1:
         return (
             f"Normality within each of {check.groups} groups, Shapiro–Wilk: smallest "
             f"W{numerals.equals}{value}, all together {p}"
         )
-    return f"{_NAMES[check.name]}: {_LETTERS[check.name]}{brackets}{numerals.equals}{value}, {p}"
+    return f"{check_name(check)}: {kind.letter}{brackets}{numerals.equals}{value}, {p}"
 
 
 def check_sentence(check: Check, numerals: Numerals) -> str:
@@ -69,7 +41,8 @@ def check_sentence(check: Check, numerals: Numerals) -> str:
     if check.groups > 1:
         says = _FOUND_WITHIN if check.p_value < _ALPHA else _NOT_FOUND_WITHIN
     else:
-        says = (_FOUND if check.p_value < _ALPHA else _NOT_FOUND)[check.name]
+        kind = CHECKS[check.name]
+        says = kind.says if check.p_value < _ALPHA else kind.says_not
     return f"{check_words(check, numerals)}: {says}."
 
 
@@ -89,35 +62,15 @@ def check_lines(results: Results) -> tuple[str, ...]:
     return tuple(lines)
 
 
-_FORMULAS = {
-    "shapiro-wilk": "W = (Σ aᵢ y₍ᵢ₎)² ÷ Σ (y − ȳ)²",
-    "brown-forsythe": "F of the distances |y − median of the group|",
-    "levene": "F of the distances |y − mean of the group|",
-    "mauchly": "W = det S ÷ (trace S ÷ d)ᵈ",
-}
-_READINGS = {
-    "shapiro-wilk": (
-        "The residuals y₍ᵢ₎ in order beside weights aᵢ that a normal sample would have; W is 1 "
-        "where they lie on a line. p by Royston’s approximation."
-    ),
-    "brown-forsythe": "A one-way ANOVA of how far values lie from the middle of their group.",
-    "levene": "A one-way ANOVA of how far values lie from the mean of their group.",
-    "mauchly": (
-        "S is the covariance of d orthonormal contrasts of the conditions; W is 1 where they vary "
-        "alike and apart from each other. p from chi-square with the "
-        "term of second order."
-    ),
-}
-
-
 def check_name(check: Check) -> str:
     """What a check is called."""
-    return _NAMES[check.name]
+    kind = CHECKS[check.name]
+    return f"{kind.of}, {kind.title}"
 
 
 def check_working(check: Check, numerals: Numerals) -> Working:
     """The working of a check."""
-    reading = _READINGS[check.name]
+    reading = CHECKS[check.name].reading
     if check.groups > 1:
         reading += (
             f" Each of {check.groups} groups by itself, since this test does not pool their "
@@ -133,7 +86,7 @@ def check_working(check: Check, numerals: Numerals) -> Working:
     on = f" On {df} df." if df else ""
     return Working(
         f"Working: {check_name(check)}",
-        (Text(_FORMULAS[check.name]),),
+        (Text(CHECKS[check.name].formula),),
         "",
         number(check.value, 3, numerals),
         f"{reading}{on} It decides nothing by itself.",

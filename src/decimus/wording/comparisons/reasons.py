@@ -7,6 +7,7 @@ from decimus.analysis.designs import Kind, suggested_method, varying_factors
 from decimus.analysis.groups import names_of
 from decimus.analysis.refusals import empty_cell
 from decimus.analysis.results import Results
+from decimus.kinds.checks import CheckName
 from decimus.kinds.methods import FACTORIAL, METHOD_NAMES, METHODS, RANK_METHODS, SHARE_METHODS
 from decimus.plurals import plural
 from decimus.study.edits import ChooseMethod, ChooseSameUnits, Edit, SetValuesAside
@@ -161,7 +162,7 @@ def _use(results: Results, method: Method) -> Edit | None:
 
 
 def _spread(results: Results, comparison: Comparison) -> Consideration | None:
-    check = results.checks.check("brown-forsythe")
+    check = results.checks.check(CheckName.BROWN_FORSYTHE)
     method = METHODS[comparison.method].unpooled
     if check is None or method is None or check.p_value >= _ALPHA:
         return None
@@ -172,7 +173,7 @@ def _spread(results: Results, comparison: Comparison) -> Consideration | None:
 
 
 def _normality(results: Results, comparison: Comparison) -> Consideration | None:
-    check = results.checks.check("shapiro-wilk")
+    check = results.checks.check(CheckName.SHAPIRO_WILK)
     method = METHODS[comparison.method].by_ranks
     if check is None or check.p_value >= _ALPHA:
         return None

@@ -8,6 +8,7 @@ from decimus.analysis.checks import Check
 from decimus.analysis.counting import counts_of
 from decimus.analysis.results import Results
 from decimus.kinds.adjustments import ADJUSTMENTS
+from decimus.kinds.checks import CHECKS
 from decimus.kinds.intervals import INTERVALS
 from decimus.measurements.adjusting import in_order
 from decimus.measurements.observations import Measurements
@@ -22,7 +23,7 @@ from decimus.terms import (
     PairSet,
     SumsOfSquares,
 )
-from decimus.wording.comparisons.checks import SAYS_LITTLE, check_words
+from decimus.wording.comparisons.checks import check_words
 from decimus.wording.comparisons.choices import pair_set_words, required
 from decimus.wording.comparisons.method_names import has_follow_up
 from decimus.wording.comparisons.pair_facts import change_sentence, equivalence_sentence
@@ -214,12 +215,12 @@ def _checks(results: Results) -> str:
     if results.is_large:
         return ""
     # Of two checks of the same the one that fewer things upset is enough.
-    found = tuple(check for check in results.checks.checks if check.name != "levene")
+    found = tuple(check for check in results.checks.checks if CHECKS[check.name].is_in_text)
     if not found:
         return ""
     numerals = results.numerals
     said = "; ".join(lower_first(check_words(check, numerals)) for check in found)
-    against = [SAYS_LITTLE[check.name] for check in found if check.p_value < _ALPHA]
+    against = [CHECKS[check.name].says for check in found if check.p_value < _ALPHA]
     return f"Checks: {said}; {_verdict(found, against)}."
 
 
