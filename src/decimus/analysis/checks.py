@@ -12,7 +12,8 @@ from decimus.analysis.methods.subject_tests import complete_units, split_plot_of
 from decimus.kinds.checks import CheckName
 from decimus.kinds.method_kinds import ErrorOf
 from decimus.kinds.methods import FACTORIAL, METHODS, OWN_SPREAD, RANK_METHODS, SHARE_METHODS
-from decimus.statistics.assumption_checks import brown_forsythe, levene
+from decimus.kinds.totals import total
+from decimus.statistics.assumption_checks import SpreadCheck, brown_forsythe, levene
 from decimus.statistics.distributions import Floats
 from decimus.statistics.linear_models import top_interaction
 from decimus.statistics.shapiro_wilk import (
@@ -122,35 +123,45 @@ def checks_of(comparison: Comparison) -> Checks:
         why = "Single values are not known, so nothing can be checked."
         return Checks((), _NOTHING, _NOTHING, why_none=why)
     residuals, fitted = _residuals(comparison, lambda values: values)
-    found: list[Check] = []
-    normality, why = _normality(comparison, len(residuals))
-    if normality is not None:
-        found.append(normality)
-    if METHODS[comparison.method].error in (ErrorOf.POOLED, ErrorOf.EACH_GROUP):
-        values = _values(comparison)
-        for name, spread in (
-            (CheckName.BROWN_FORSYTHE, brown_forsythe(values)),
-            (CheckName.LEVENE, levene(values)),
-        ):
-            if spread is not None:
-                found.append(Check(name, spread.statistic, spread.df, spread.p_value))
-    why_no_mauchly = ""
-    sphericity = next((t.sphericity for t in comparison.terms if t.sphericity is not None), None)
-    if sphericity is not None:
-        why_no_mauchly = sphericity.why_not
-        if sphericity.mauchly_w is not None and sphericity.mauchly_p is not None:
-            df = (float(sphericity.mauchly_df),)
-            found.append(Check(CheckName.MAUCHLY, sphericity.mauchly_w, df, sphericity.mauchly_p))
-    is_paired = comparison.pairing is not None
+    looked = {name: look(comparison, len(residuals)) for name, look in _LOOKED_AT.items()}
     return Checks(
-        tuple(found),
+        tuple(check for check, _ in looked.values() if check is not None),
         residuals,
         fitted,
         _scaled(comparison),
-        is_paired,
-        why,
-        why_no_mauchly,
+        comparison.pairing is not None,
+        looked[CheckName.SHAPIRO_WILK][1],
+        looked[CheckName.MAUCHLY][1],
     )
+
+
+Found = tuple[Check | None, str]
+"""A check, or why there is none; "" where that says itself."""
+
+
+def _equal_spread(
+    name: CheckName, made: Callable[[list[Floats]], SpreadCheck | None]
+) -> Callable[[Comparison, int], Found]:
+    """Whether independent groups vary alike."""
+
+    def look(comparison: Comparison, _count: int) -> Found:
+        if METHODS[comparison.method].error not in (ErrorOf.POOLED, ErrorOf.EACH_GROUP):
+            return None, ""
+        found = made(_values(comparison))
+        if found is None:
+            return None, ""
+        return Check(name, found.statistic, found.df, found.p_value), ""
+
+    return look
+
+
+def _sphericity(comparison: Comparison, _count: int) -> Found:
+    """Whether differences between conditions vary alike."""
+    found = next((t.sphericity for t in comparison.terms if t.sphericity is not None), None)
+    if found is None or found.mauchly_w is None or found.mauchly_p is None:
+        return None, "" if found is None else found.why_not
+    df = (float(found.mauchly_df),)
+    return Check(CheckName.MAUCHLY, found.mauchly_w, df, found.mauchly_p), found.why_not
 
 
 def _scaled(comparison: Comparison) -> Floats | None:
@@ -165,7 +176,7 @@ def _values(comparison: Comparison) -> list[Floats]:
     return [group.summary.exact_array for group in comparison.groups]
 
 
-def _normality(comparison: Comparison, count: int) -> tuple[Check | None, str]:
+def _normality(comparison: Comparison, count: int) -> Found:
     """Whether residuals can be normal, else why that is not looked at.
 
     Where spread is not pooled, each group is looked at by itself if it has enough values for
@@ -205,6 +216,18 @@ def _normality(comparison: Comparison, count: int) -> tuple[Check | None, str]:
     if FEWEST <= count <= MOST:
         return None, ""
     return None, f"Shapiro and Wilk’s W is made for {FEWEST} to {MOST} values; here are {count}"
+
+
+_LOOKED_AT: dict[CheckName, Callable[[Comparison, int], Found]] = total(
+    CheckName,
+    {
+        CheckName.SHAPIRO_WILK: _normality,
+        CheckName.BROWN_FORSYTHE: _equal_spread(CheckName.BROWN_FORSYTHE, brown_forsythe),
+        CheckName.LEVENE: _equal_spread(CheckName.LEVENE, levene),
+        CheckName.MAUCHLY: _sphericity,
+    },
+)
+"""What looks at each assumption, from a comparison and how many residuals its model leaves."""
 
 
 def _residuals(
