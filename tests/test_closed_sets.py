@@ -83,16 +83,6 @@ LEFT_OUT: dict[tuple[str, str], dict[str, str]] = {
     ("measurements/summaries/checks.py", "Meaning"): {
         "STANDARD_DEVIATION to VARIANCE": "GIVEN INTERVAL MARGIN",
     },
-    ("wording/figure/error_bars.py", "ErrorBar"): {
-        "STANDARD_DEVIATION to GIVEN": "MULTIPLE_OF_SD MULTIPLE_OF_SE NONE",
-        "QUARTILES to WITHIN_CI": (
-            "CONFIDENCE_INTERVAL GIVEN MULTIPLE_OF_SD MULTIPLE_OF_SE NONE RANGE "
-            "STANDARD_DEVIATION STANDARD_ERROR"
-        ),
-    },
-    ("wording/figure/error_bars.py", "Height"): {
-        "MEAN to COUNT": "SHARE",
-    },
     ("wording/figure/drawn_comparisons.py", "ComparisonMarks"): {
         "LINES to OVER_GROUPS": "LETTERS",
     },
@@ -100,16 +90,6 @@ LEFT_OUT: dict[tuple[str, str], dict[str, str]] = {
         "STANDARD_DEVIATION to CONFIDENCE_INTERVAL": (
             "GIVEN MULTIPLE_OF_SD MULTIPLE_OF_SE NONE QUARTILES RANGE WITHIN_CI WITHIN_SE"
         ),
-    },
-    ("wording/write_up/whole_sentences.py", "ErrorBar"): {
-        "QUARTILES to WITHIN_CI": (
-            "CONFIDENCE_INTERVAL GIVEN MULTIPLE_OF_SD MULTIPLE_OF_SE NONE RANGE "
-            "STANDARD_DEVIATION STANDARD_ERROR"
-        ),
-    },
-    ("wording/write_up/whole_sentences.py", "Height"): {
-        "MEAN to COUNT": "SHARE",
-        "MEAN to GEOMETRIC_MEAN": "COUNT MEDIAN SHARE",
     },
     ("wording/groups/number_search.py", "Statistic"): {
         "STANDARD_DEVIATION to MARGIN": (
@@ -119,12 +99,6 @@ LEFT_OUT: dict[tuple[str, str], dict[str, str]] = {
             "POPULATION_SD QUARTILES RANGE RANK SHARE SHARE_INTERVAL SUM VARIANCE "
             "WITHIN_CI WITHIN_SE"
         ),
-    },
-    ("wording/figure/overlap.py", "ErrorBar"): {
-        "STANDARD_DEVIATION to GIVEN": "NONE",
-    },
-    ("wording/remarks/on_spread.py", "Height"): {
-        "MEDIAN to GEOMETRIC_MEAN": "COUNT MEAN SHARE",
     },
     ("wording/figure/settings.py", "Decimals"): {
         "ONE_MORE to AS_DATA": "FIXED",

@@ -146,8 +146,10 @@ def test_the_same_words_about_other_pairs_are_doubted() -> None:
     after = Results(history.study)
     which = Passage.RESULTS
     assert skeleton(suggested(before, which)) == skeleton(suggested(after, which))
-    (doubt,) = doubts(after)
-    assert doubt.words.startswith("What is suggested reads otherwise")
+    # Of b and c, which are equal now, neither is the smaller.
+    equal, others = doubts(after)
+    assert equal.words == "No longer followed, as it is not there any more: “smaller”"
+    assert others.words.startswith("What is suggested reads otherwise")
 
 
 def test_the_letter_of_p_is_slanted_in_frozen_words_and_in_choices() -> None:

@@ -88,7 +88,7 @@ def _drawn(comparison: Comparison, figure: FigureChoices) -> tuple[PairResult, .
         both = pair.cells
         if both is None or frozenset(both) not in wanted or set(both) & set(figure.hidden):
             continue
-        if figure.hides_not_significant and pair.p_shown >= comparison.alpha:
+        if figure.hides_not_significant and not comparison.shows(pair):
             continue
         found.append(pair)
     return tuple(found[:MOST_LINES])
@@ -107,7 +107,7 @@ def _letters(comparison: Comparison) -> tuple[tuple[Levels, str], ...]:
     different = []
     for pair in comparison.pairs:
         both = pair.cells
-        if both is not None and pair.p_shown < comparison.alpha:
+        if both is not None and comparison.shows(pair):
             different.append((place[both[0]], place[both[1]]))
     letters = letters_of(len(groups), different)
     return tuple((group.levels, letters[i]) for i, group in enumerate(groups))

@@ -9,7 +9,7 @@ import numpy as np
 
 from decimus.analysis.comparison_results import Comparison
 from decimus.analysis.methods.subject_tests import complete_units, split_plot_of
-from decimus.kinds.checks import CheckName
+from decimus.kinds.checks import CHECK_LIMIT, CheckName
 from decimus.kinds.method_kinds import ErrorOf
 from decimus.kinds.methods import FACTORIAL, METHODS, OWN_SPREAD, RANK_METHODS, SHARE_METHODS
 from decimus.kinds.totals import total
@@ -57,6 +57,11 @@ class Check(Value, frozen=True):
     p_value: float
     groups: int = 1
     step: float = 0.0
+
+    @property
+    def finds(self) -> bool:
+        """Whether it is said to find something."""
+        return self.p_value < CHECK_LIMIT
 
 
 class Checks(Value, frozen=True, eq=False):

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from enum import Enum
 from functools import cached_property
 
 from decimus.analysis.designs import Design
@@ -93,6 +94,24 @@ class Term(Value, frozen=True):
         return self.effects[0] if self.effects else None
 
 
+class Order(Enum):
+    """Which side of a pair is the larger."""
+
+    FIRST_LARGER = "the first"
+    SECOND_LARGER = "the second"
+    NEITHER = "neither can be said to be"
+
+    @property
+    def turned(self) -> Order:
+        """The same with the sides exchanged."""
+        others = {
+            Order.FIRST_LARGER: Order.SECOND_LARGER,
+            Order.SECOND_LARGER: Order.FIRST_LARGER,
+            Order.NEITHER: Order.NEITHER,
+        }
+        return others[self]
+
+
 class PairResult(Value, frozen=True):
     """Side a minus side b; differences and intervals in the unit of the outcome.
 
@@ -164,6 +183,25 @@ class PairResult(Value, frozen=True):
             return EffectSize(SUPERIORITY, probability_above(*self.samples))
         return self.effects[0] if self.effects else None
 
+    @cached_property
+    def order(self) -> Order:
+        """Which side is the larger: by the difference, of ranks by how often it is.
+
+        The shift of ranks may be nought, or of the other sign, where one side is the larger in
+        most pairs of values: then that is what the test is of, or nothing is said.
+        """
+        effect = self.effect
+        by_ranks = self.rank is not None or self.samples is not None
+        if by_ranks and effect is not None and effect.name == SUPERIORITY:
+            more = effect.value - 0.5
+            if more * self.estimate < 0:
+                return Order.NEITHER
+        else:
+            more = self.estimate
+        if more == 0:
+            return Order.NEITHER
+        return Order.FIRST_LARGER if more > 0 else Order.SECOND_LARGER
+
     @property
     def cells(self) -> tuple[Levels, Levels] | None:
         """Both groups, where both sides are groups."""
@@ -205,6 +243,9 @@ class MainEffect(Value, frozen=True):
     factor: int
     adjustment: Adjustment
     pairs: tuple[PairResult, ...]
+
+
+_USUAL_ALPHA = 0.05
 
 
 class Comparison(Value, frozen=True):
@@ -298,6 +339,16 @@ class Comparison(Value, frozen=True):
     def is_of_two(self) -> bool:
         """True for a test of two groups, of pairs or of one group."""
         return METHODS[self.method].compares is not Compares.SEVERAL
+
+    @property
+    def has_usual_alpha(self) -> bool:
+        """Whether α goes without saying."""
+        return self.alpha == _USUAL_ALPHA
+
+    def shows(self, found: PairResult | Term) -> bool:
+        """Whether a difference, or a term, is shown at the level of this comparison."""
+        p = found.p_shown if isinstance(found, PairResult) else found.p_value
+        return p < self.alpha
 
     def pair(self, first: SideLevels, second: SideLevels) -> PairResult | None:
         """The result for two groups, whichever way round; None when it was not asked for."""

@@ -17,6 +17,7 @@ from decimus.analysis.remarks_on_figure import FigureRemark
 from decimus.analysis.remarks_on_reading import ReadingRemark, remarks_on_reading
 from decimus.analysis.remarks_on_spread import SpreadRemark, remarks_on_spread
 from decimus.analysis.row_names import RowNames
+from decimus.kinds.error_bars import ERROR_BARS
 from decimus.measurements.observations import CellReference, Measurements, Place, empty_cells
 from decimus.measurements.spellings import similar_levels
 from decimus.measurements.summaries.checks import Disagreement, disagreements, disagreements_with
@@ -455,15 +456,9 @@ def remarks_on_comparison(
     if annotations.not_made:
         found.append(OutdatedComparisons(annotations.not_made, comparison is not None))
     invites = (
-        groups.heights.choices.error_bar in _INVITING
+        ERROR_BARS[groups.heights.choices.error_bar].invites_overlap
         and groups.heights.choices.height.is_of_outcome
     )
     if comparison is not None and not annotations.has_any and invites and len(groups.on_figure) > 1:
         found.append(OverlapInvites())
     return tuple(found)
-
-
-_INVITING = frozenset(
-    {ErrorBar.STANDARD_ERROR, ErrorBar.CONFIDENCE_INTERVAL, ErrorBar.MULTIPLE_OF_SE}
-)
-"""Error bars whose overlap is often read as a test."""

@@ -12,10 +12,11 @@ from decimus.analysis.groups import Group, taken_back
 from decimus.analysis.heights import Heights
 from decimus.analysis.results import Results
 from decimus.figure.scales import Scale, padded, tick_labels, tick_step, ticks
+from decimus.kinds.error_bars import ERROR_BARS
 from decimus.kinds.methods import SHARE_METHODS
 from decimus.study.number_styles import Numerals
 from decimus.study.questions import HeightChoices
-from decimus.terms import ErrorBar, Height
+from decimus.terms import Height
 from decimus.values import Value
 
 _MOST_TICKS = 6
@@ -46,7 +47,7 @@ def lane_axis(results: Results) -> StripAxis:
     """The axis of the lanes: over every replicate and every error bar."""
     groups, choices = results.groups, results.question.heights
     values: list[float] = []
-    is_shared = choices.error_bar in (ErrorBar.WITHIN_SE, ErrorBar.WITHIN_CI)
+    is_shared = ERROR_BARS[choices.error_bar].is_within_units
     base, axis_base = groups.log_base, groups.axis_base
     for group in groups.shown:
         if is_shared:

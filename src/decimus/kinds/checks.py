@@ -46,6 +46,9 @@ class CheckKind(Value, frozen=True):
     help: Explanation
 
 
+CHECK_LIMIT = 0.05
+"""The p below which a check is said to find something; it decides nothing."""
+
 CHECKS = total(
     CheckName,
     {

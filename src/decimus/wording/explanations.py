@@ -6,7 +6,9 @@ from collections.abc import Callable
 from typing import Any
 
 from decimus.kinds.adjustments import ADJUSTMENTS
+from decimus.kinds.error_bars import ERROR_BARS
 from decimus.kinds.explanations import Explanation
+from decimus.kinds.heights import HEIGHTS
 from decimus.kinds.methods import METHODS as METHOD_KINDS
 from decimus.study.edits import (
     ChooseAdjustment,
@@ -24,94 +26,11 @@ from decimus.study.edits import (
     Edit,
 )
 from decimus.terms import (
-    ErrorBar,
-    Height,
     Method,
     PairSet,
     SphericityCorrection,
     SumsOfSquares,
 )
-
-
-def _of_groups(text: str) -> Explanation:
-    return Explanation(text, "Per group")
-
-
-ERROR_BARS: dict[ErrorBar, Explanation] = {
-    ErrorBar.STANDARD_DEVIATION: _of_groups(
-        "The SD says how far single replicates typically lie from their mean. It describes the "
-        "spread of what was measured and does not shrink with more replicates. Use it to show how "
-        "variable things are, not how well a mean is known."
-    ),
-    ErrorBar.STANDARD_ERROR: _of_groups(
-        "The SE is the SD divided by √n: how far the mean itself would scatter if all were done "
-        "again. Bars of one SE hold the true mean about two times in three, less with few "
-        "replicates. They look small; say that they are SE."
-    ),
-    ErrorBar.CONFIDENCE_INTERVAL: _of_groups(
-        "A 95 % CI is made by a rule that catches the true mean in 95 of 100 experiments. It is "
-        "t × SE wide on either side, so that it allows for few replicates. It says how well the "
-        "mean is known, and is the safest bar to publish."
-    ),
-    ErrorBar.MULTIPLE_OF_SD: _of_groups(
-        "A multiple of the SD, such as 2 SD, is a band in which most single replicates lie where "
-        "they are roughly normal. It describes spread. The caption says which multiple."
-    ),
-    ErrorBar.MULTIPLE_OF_SE: _of_groups(
-        "A multiple of the SE is a rough interval of the mean. With few replicates 2 SE are too "
-        "narrow for 95 %, as t is larger than 2 then: a confidence interval is exact."
-    ),
-    ErrorBar.RANGE: _of_groups(
-        "From the smallest to the largest value. It grows with n, so that groups of unequal n "
-        "cannot be compared by it. Shown replicates say the same and more."
-    ),
-    ErrorBar.QUARTILES: _of_groups(
-        "The middle half of the values lies between the quartiles. They suit medians and skewed "
-        "values, and extreme ones hardly move them."
-    ),
-    ErrorBar.WITHIN_SE: Explanation(
-        "What sets subjects apart is taken out first, so that the bar shows how well conditions "
-        "can be told within the same units. It says nothing about single means. Cousineau 2005, "
-        "corrected by Morey 2008.",
-        "The same units",
-    ),
-    ErrorBar.WITHIN_CI: Explanation(
-        "An interval without what sets subjects apart: overlap then speaks of differences between "
-        "conditions measured on the same units, roughly. It is not the interval of a mean.",
-        "The same units",
-    ),
-    ErrorBar.GIVEN: Explanation(
-        "The spread as the table gave it, whatever it was made of. Nothing else follows from it.",
-        "Already summarised",
-    ),
-    ErrorBar.NONE: _of_groups(
-        "Without error bars nobody can see how sure a height is. Show replicates, or say in the "
-        "text how precise the means are."
-    ),
-}
-
-HEIGHTS: dict[Height, Explanation] = {
-    Height.MEAN: _of_groups(
-        "The sum of all values divided by n. It uses every value, and one that lies far out moves "
-        "it. Tests of means compare these."
-    ),
-    Height.MEDIAN: _of_groups(
-        "Half of the values lie below it. Values far out hardly move it, which suits skewed "
-        "values and scores; its error bars are quartiles."
-    ),
-    Height.GEOMETRIC_MEAN: _of_groups(
-        "The mean of the logarithms, taken back. It suits values that multiply, such as titres or "
-        "concentrations, and is never above the mean. All values must be positive."
-    ),
-    Height.COUNT: Explanation(
-        "How many cases there are in each group, whatever was measured of them.", "Per group"
-    ),
-    Height.SHARE: Explanation(
-        "How many of all cases lie beyond a threshold, in percent. Its interval is Wilson’s, which "
-        "stays between 0 and 100 %. Exact tests compare shares.",
-        "Shares",
-    ),
-}
 
 METHODS: dict[Method, Explanation] = {
     Method.AUTO: Explanation(
@@ -236,8 +155,8 @@ SPHERICITY = {
 }
 
 _BY_KIND: dict[type[object], Callable[[Any], Explanation]] = {
-    ChooseErrorBar: lambda edit: ERROR_BARS[edit.error_bar],
-    ChooseHeight: lambda edit: HEIGHTS[edit.height],
+    ChooseErrorBar: lambda edit: ERROR_BARS[edit.error_bar].help,
+    ChooseHeight: lambda edit: HEIGHTS[edit.height].help,
     ChooseMethod: lambda edit: METHODS[edit.method],
     ChooseAdjustment: lambda edit: ADJUSTMENTS[edit.adjustment].help,
     ChoosePairs: lambda edit: PAIRS[edit.pair_set],

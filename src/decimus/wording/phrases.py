@@ -8,6 +8,7 @@ import re
 from decimus.analysis.families import Compared
 from decimus.analysis.groups import FactorInOrder, Group, ShownGroups
 from decimus.errors import ChoiceError
+from decimus.kinds.error_bars import ERROR_BARS
 from decimus.measurements.observations import Measurements
 from decimus.plurals import is_plural, plural
 from decimus.study.number_styles import PLAIN, Numerals
@@ -159,19 +160,7 @@ def error_bar_name(
         return "geometric standard deviation (×/÷)"
     if error_bar is ErrorBar.CONFIDENCE_INTERVAL and choices.height is Height.SHARE:
         return f"{at} confidence interval (Wilson)"
-    return {
-        ErrorBar.STANDARD_DEVIATION: "standard deviation",
-        ErrorBar.STANDARD_ERROR: "standard error",
-        ErrorBar.CONFIDENCE_INTERVAL: f"{at} confidence interval",
-        ErrorBar.MULTIPLE_OF_SD: f"{factor} × standard deviation",
-        ErrorBar.MULTIPLE_OF_SE: f"{factor} × standard error",
-        ErrorBar.RANGE: "range from minimum to maximum",
-        ErrorBar.QUARTILES: "quartiles",
-        ErrorBar.WITHIN_SE: "within-subject standard error",
-        ErrorBar.WITHIN_CI: f"within-subject {at} confidence interval",
-        ErrorBar.GIVEN: "error bar as given",
-        ErrorBar.NONE: "no error bars",
-    }[error_bar]
+    return ERROR_BARS[error_bar].noun.format(at=at, factor=factor)
 
 
 def levels_phrase(groups: ShownGroups) -> str:

@@ -7,6 +7,7 @@ import re
 from msgspec.structs import replace
 
 from decimus.errors import ChoiceError
+from decimus.kinds.heights import HEIGHTS
 from decimus.study.edits.kinds import FigureEdit, HeightEdit, LaneEdit, LevelEdit
 from decimus.study.questions import (
     ControlLevel,
@@ -19,44 +20,12 @@ from decimus.study.questions import (
 from decimus.study.targets import Levels
 from decimus.terms import ErrorBar, Height, Side, Statistic, Totals
 
-_FITTING: dict[Height, tuple[ErrorBar, ...]] = {
-    Height.MEAN: (
-        ErrorBar.CONFIDENCE_INTERVAL,
-        ErrorBar.STANDARD_DEVIATION,
-        ErrorBar.STANDARD_ERROR,
-        ErrorBar.MULTIPLE_OF_SD,
-        ErrorBar.MULTIPLE_OF_SE,
-        ErrorBar.RANGE,
-        ErrorBar.WITHIN_CI,
-        ErrorBar.WITHIN_SE,
-        ErrorBar.GIVEN,
-        ErrorBar.NONE,
-    ),
-    Height.MEDIAN: (ErrorBar.QUARTILES, ErrorBar.RANGE, ErrorBar.NONE),
-    Height.GEOMETRIC_MEAN: (
-        ErrorBar.CONFIDENCE_INTERVAL,
-        ErrorBar.STANDARD_DEVIATION,
-        ErrorBar.RANGE,
-        ErrorBar.NONE,
-    ),
-    Height.COUNT: (ErrorBar.NONE,),
-    Height.SHARE: (ErrorBar.CONFIDENCE_INTERVAL, ErrorBar.NONE),
-}
-"""The error bars that belong to each height, the usual one first."""
-
-HEIGHT_WORDS = {
-    Height.MEAN: "mean",
-    Height.MEDIAN: "median",
-    Height.GEOMETRIC_MEAN: "geometric mean",
-    Height.COUNT: "count",
-    Height.SHARE: "share",
-}
 _COLOUR = re.compile(r"#[0-9a-f]{6}")
 
 
 def fitting(height: Height) -> tuple[ErrorBar, ...]:
     """The error bars that belong to a height, the usual one first."""
-    return _FITTING[height]
+    return HEIGHTS[height].fits
 
 
 class ChooseHeight(HeightEdit, frozen=True, kw_only=True):
@@ -72,11 +41,11 @@ class ChooseHeight(HeightEdit, frozen=True, kw_only=True):
     @property
     def title(self) -> str:
         """The change in plain words."""
-        return f"show the {HEIGHT_WORDS[self.height]} of every group"
+        return f"show the {HEIGHTS[self.height].noun} of every group"
 
     def chosen(self, heights: HeightChoices) -> HeightChoices:
         """The choices with that height."""
-        bars = _FITTING[self.height]
+        bars = HEIGHTS[self.height].fits
         wanted = heights.kept_bar or heights.error_bar
         return replace(
             heights,

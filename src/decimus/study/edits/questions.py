@@ -5,6 +5,7 @@ from __future__ import annotations
 from msgspec.structs import replace
 
 from decimus.errors import ChoiceError
+from decimus.kinds.error_bars import ERROR_BARS
 from decimus.plurals import plural
 from decimus.study.edits.groups import fitting
 from decimus.study.edits.kinds import HeightEdit, LevelEdit, NumberEdit, QuestionEdit, check_level
@@ -242,22 +243,9 @@ class ChooseErrorBar(HeightEdit, frozen=True, kw_only=True):
     @property
     def title(self) -> str:
         """The change in plain words."""
-        words = {
-            ErrorBar.STANDARD_DEVIATION: "the SD",
-            ErrorBar.STANDARD_ERROR: "the SE",
-            ErrorBar.CONFIDENCE_INTERVAL: "the confidence interval",
-            ErrorBar.MULTIPLE_OF_SD: "a multiple of the SD",
-            ErrorBar.MULTIPLE_OF_SE: "a multiple of the SE",
-            ErrorBar.RANGE: "minimum to maximum",
-            ErrorBar.QUARTILES: "the quartiles",
-            ErrorBar.WITHIN_SE: "the within-subject SE",
-            ErrorBar.WITHIN_CI: "the within-subject interval",
-            ErrorBar.GIVEN: "what was given",
-            ErrorBar.NONE: "nothing",
-        }
         if self.level is not None and self.error_bar is ErrorBar.CONFIDENCE_INTERVAL:
             return f"error bars show the {self.level:g} % confidence interval"
-        return f"error bars show {words[self.error_bar]}"
+        return f"error bars show {ERROR_BARS[self.error_bar].short}"
 
     def chosen(self, heights: HeightChoices) -> HeightChoices:
         """The choices with those error bars."""

@@ -12,8 +12,9 @@ from decimus.analysis.results import Results
 from decimus.analysis.statistic_kinds import STATISTICS
 from decimus.figure.content import group_colours
 from decimus.figure.strips import StripAxis, axis_between, lane_axis
+from decimus.kinds.error_bars import ERROR_BARS
 from decimus.study.edits import Edit, RenameLevel
-from decimus.terms import ErrorBar, Statistic
+from decimus.terms import Statistic
 from decimus.values import Value
 from decimus.window.widgets.strips import NO_INDEX, Index, StripModel
 from decimus.wording.groups import statistics
@@ -115,7 +116,7 @@ class LanesModel(StripModel):
             return None
         if now.groups.decimals != results.groups.decimals or now.numerals != results.numerals:
             return None
-        if results.question.heights.error_bar in (ErrorBar.WITHIN_SE, ErrorBar.WITHIN_CI):
+        if ERROR_BARS[results.question.heights.error_bar].is_within_units:
             return None
         if any(STATISTICS[c].depends_on_others for c in results.question.lanes.columns):
             return None

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from decimus.analysis.checks import Check, Checks
 from decimus.analysis.results import Results
-from decimus.kinds.checks import CHECKS
+from decimus.kinds.checks import CHECK_LIMIT, CHECKS
 from decimus.study.number_styles import Numerals
 from decimus.wording.groups.working import Working
 from decimus.wording.numbers import (
@@ -16,7 +16,6 @@ from decimus.wording.numbers import (
 )
 from decimus.wording.spans import Text
 
-_ALPHA = 0.05
 _FOUND_WITHIN = "values are hardly normal within groups"
 _NOT_FOUND_WITHIN = "nothing speaks against normal values within groups"
 
@@ -27,7 +26,7 @@ def check_words(check: Check, numerals: Numerals) -> str:
     df = f",{NBSP}".join(degrees_of_freedom(df, numerals) for df in check.df)
     brackets = f"({df})" if df else ""
     value = number(check.value, kind.decimals, numerals)
-    p = p_words(check.p_value, _ALPHA, numerals)
+    p = p_words(check.p_value, CHECK_LIMIT, numerals)
     if check.groups > 1:
         return (
             f"Normality within each of {check.groups} groups, Shapiro–Wilk: smallest "
@@ -39,10 +38,10 @@ def check_words(check: Check, numerals: Numerals) -> str:
 def check_sentence(check: Check, numerals: Numerals) -> str:
     """One check: its name, statistic, p, and what that says."""
     if check.groups > 1:
-        says = _FOUND_WITHIN if check.p_value < _ALPHA else _NOT_FOUND_WITHIN
+        says = _FOUND_WITHIN if check.finds else _NOT_FOUND_WITHIN
     else:
         kind = CHECKS[check.name]
-        says = kind.says if check.p_value < _ALPHA else kind.says_not
+        says = kind.says if check.finds else kind.says_not
     return f"{check_words(check, numerals)}: {says}."
 
 

@@ -35,7 +35,7 @@ def _others(comparison: Comparison) -> tuple[MainEffect, ...]:
 
 
 def _interacts(comparison: Comparison) -> bool:
-    return any(len(t.factors) > 1 and t.p_value < comparison.alpha for t in comparison.terms)
+    return any(len(t.factors) > 1 and comparison.shows(t) for t in comparison.terms)
 
 
 def _effect_words(results: Results, effect: MainEffect) -> str:

@@ -7,7 +7,7 @@ from decimus.analysis.designs import Kind, suggested_method, varying_factors
 from decimus.analysis.groups import names_of
 from decimus.analysis.refusals import empty_cell
 from decimus.analysis.results import Results
-from decimus.kinds.checks import CheckName
+from decimus.kinds.checks import CHECK_LIMIT, CheckName
 from decimus.kinds.methods import FACTORIAL, METHOD_NAMES, METHODS, RANK_METHODS, SHARE_METHODS
 from decimus.plurals import plural
 from decimus.study.edits import ChooseMethod, ChooseSameUnits, Edit, SetValuesAside
@@ -91,7 +91,7 @@ def _disagrees(comparison: Comparison) -> bool:
     if pair.ci_lower is None or pair.ci_upper is None:
         return False
     is_out = pair.ci_lower > 0 or pair.ci_upper < 0
-    return is_out != (pair.p_shown < comparison.alpha)
+    return is_out != comparison.shows(pair)
 
 
 _ADDITIVE = (
@@ -140,7 +140,6 @@ class Consideration(Value, frozen=True):
     edit: Edit | None
 
 
-_ALPHA = 0.05
 _WHOLE = 100.0
 
 
@@ -164,9 +163,9 @@ def _use(results: Results, method: Method) -> Edit | None:
 def _spread(results: Results, comparison: Comparison) -> Consideration | None:
     check = results.checks.check(CheckName.BROWN_FORSYTHE)
     method = METHODS[comparison.method].unpooled
-    if check is None or method is None or check.p_value >= _ALPHA:
+    if check is None or method is None or not check.finds:
         return None
-    p = p_words(check.p_value, _ALPHA, results.numerals)
+    p = p_words(check.p_value, CHECK_LIMIT, results.numerals)
     text = f"Groups do not vary alike (Brown–Forsythe {p}); {METHOD_NAMES[method]} allows for it."
     edit = _use(results, method)
     return Consideration(text, f"Use {METHOD_NAMES[method]}", edit) if edit else None
@@ -175,9 +174,9 @@ def _spread(results: Results, comparison: Comparison) -> Consideration | None:
 def _normality(results: Results, comparison: Comparison) -> Consideration | None:
     check = results.checks.check(CheckName.SHAPIRO_WILK)
     method = METHODS[comparison.method].by_ranks
-    if check is None or check.p_value >= _ALPHA:
+    if check is None or not check.finds:
         return None
-    p = p_words(check.p_value, _ALPHA, results.numerals)
+    p = p_words(check.p_value, CHECK_LIMIT, results.numerals)
     text = (
         f"Residuals are hardly normal (Shapiro–Wilk {p}). With many replicates that matters "
         "little to means; else consider logarithms or ranks."

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from decimus.analysis.annotations import MOST_LINES
-from decimus.analysis.comparison_results import SUPERIORITY, Comparison, PairResult, Term
+from decimus.analysis.comparison_results import SUPERIORITY, Comparison, Order, PairResult, Term
 from decimus.analysis.groups import ShownGroups
 from decimus.analysis.ratios import pair_ratio
 from decimus.analysis.results import Results
@@ -71,7 +71,7 @@ def _drawn_choice(results: Results) -> Choice:
         options = [option("no comparison", []), option(f"the {MOST_LINES} smallest p", few)]
         text = f"{len(results.question.figure.drawn_pairs)} of {len(comparison.pairs)}"
         return Choice("drawn", text, "comparisons on the figure", tuple(options))
-    shown = [both for pair, both in drawable if pair.p_shown < comparison.alpha]
+    shown = [both for pair, both in drawable if comparison.shows(pair)]
     bound = f"those with p < {p_limit(comparison.alpha, results.numerals)}"
     options = [option("no comparison", []), option(bound, shown)]
     for group in (comparison.groups[0], comparison.groups[-1]):
@@ -137,12 +137,9 @@ def result_sentence(results: Results) -> Sentence:
 
 def alpha_note(comparison: Comparison, numerals: Numerals) -> str:
     """What counts as shown, where it is not what readers take for granted: " (α = 0.01)"."""
-    if comparison.alpha == _USUAL_ALPHA:
+    if comparison.has_usual_alpha:
         return ""
     return f" (α{numerals.equals}{p_limit(comparison.alpha, numerals)})"
-
-
-_USUAL_ALPHA = 0.05
 
 
 def compared_words(results: Results) -> str:
@@ -157,7 +154,7 @@ def _term_result(results: Results, comparison: Comparison, term: Term) -> list[S
     groups = results.groups
     outcome = compared_words(results)
     statistics = term_spans(term, comparison.alpha, results.numerals)
-    is_shown = term.p_value < comparison.alpha
+    is_shown = comparison.shows(term)
     is_joint = len(term.factors) > 1 and len(comparison.terms) > 1
     if is_joint:
         names = [factor_or_levels(groups.factors[i]) for i in term.factors]
@@ -194,18 +191,23 @@ def _two_group_result(results: Results, comparison: Comparison) -> Sentence:
     groups, pair = results.groups, comparison.pairs[0]
     outcome = compared_words(results)
     statistics = statistic_spans(comparison, results.numerals)
-    is_shown = pair.p_shown < comparison.alpha
+    is_shown = comparison.shows(pair)
     other = group_words(groups, pair.b)
     if comparison.reference is not None:
         return _reference_result(results, comparison, pair, statistics)
     if is_shown:
         size = difference_words(results, pair)
-        relation = "larger" if pair.estimate > 0 else "smaller"
-        verb = f"{agreeing(outcome, 'is', 'are')} {relation}"
-        if pair.rank is not None:
-            verb = f"{agreeing(outcome, 'tends', 'tend')} to be {relation}"
-        a, b = at_group(groups, pair.a), at_group(groups, pair.b)
-        text = f"{upper_first(outcome)} {verb} {a} than {b}: {_lead(results, pair)}{size}"
+        tends = f"{agreeing(outcome, 'tends', 'tend')} to " if pair.rank is not None else ""
+        if pair.order is Order.NEITHER:
+            differs = f"{tends}differ" if tends else agreeing(outcome, "differs", "differ")
+            said = f"{differs} between {group_words(groups, pair.a)} and {other}"
+        else:
+            relation = _RELATIONS[pair.order]
+            verb = (
+                f"{tends}be {relation}" if tends else f"{agreeing(outcome, 'is', 'are')} {relation}"
+            )
+            said = f"{verb} {at_group(groups, pair.a)} than {at_group(groups, pair.b)}"
+        text = f"{upper_first(outcome)} {said}: {_lead(results, pair)}{size}"
         return (Text(f"{text}; "), *statistics, Text("."))
     size = difference_words(results, pair)
     a = group_words(groups, pair.a)
@@ -216,6 +218,10 @@ def _two_group_result(results: Results, comparison: Comparison) -> Sentence:
         b = at_group(groups, pair.b)
         text = f"That {outcome} {at_group(groups, pair.a)} {verb} {relation} that {b}"
     return (Text(f"{text} is not shown: {size}; "), *statistics, Text("."))
+
+
+_RELATIONS = {Order.FIRST_LARGER: "larger", Order.SECOND_LARGER: "smaller"}
+_SIDES = {Order.FIRST_LARGER: "above", Order.SECOND_LARGER: "below"}
 
 
 def _reference_result(
@@ -231,11 +237,12 @@ def _reference_result(
         "one group",
     )
     where = f" {at_group(groups, pair.a)}" if is_named else ""
-    if pair.p_shown < comparison.alpha:
-        side = "above" if pair.estimate > 0 else "below"
+    if comparison.shows(pair):
         size = difference_words(results, pair)
-        verb = agreeing(name, "lies", "lie")
-        lead = f"{upper_first(name)}{where} {verb} {side} {value}"
+        verb = f"{agreeing(name, 'differs', 'differ')} from"
+        if pair.order is not Order.NEITHER:
+            verb = f"{agreeing(name, 'lies', 'lie')} {_SIDES[pair.order]}"
+        lead = f"{upper_first(name)}{where} {verb} {value}"
         text = f"{lead}: {_lead(results, pair)}{size}; "
     else:
         size = difference_words(results, pair)
@@ -445,19 +452,19 @@ def _tested_pairs(results: Results) -> str:
         size = f"{_lead(results, pairs[0])}{difference_words(results, pairs[0])}"
         p = plain_text(_shown_p(results, pairs[0]))
         return f"Between {a} and {b}: {size}, {p}."
-    shown = [pair for pair in pairs if pair.p_shown < comparison.alpha]
+    shown = [pair for pair in pairs if comparison.shows(pair)]
     if not shown:
         note = alpha_note(comparison, results.numerals)
         return f"None of {len(pairs)} pairs is shown to differ{note}."
     furthest = max(shown, key=lambda pair: abs(pair.estimate))
     groups = results.groups
-    larger = "above" if furthest.estimate > 0 else "below"
     size = difference_words(results, furthest)
     a, b = group_words(groups, furthest.a), group_words(groups, furthest.b)
     differ = "differs" if len(shown) == 1 else "differ"
     note = alpha_note(comparison, results.numerals)
     lead = f"{len(shown)} of {len(pairs)} pairs {differ}{note}; furthest apart: " + a
-    said = f"{lead} lies {larger} {b}: {_lead(results, furthest)}{size}."
+    lies = "and" if furthest.order is Order.NEITHER else f"lies {_SIDES[furthest.order]}"
+    said = f"{lead} {lies} {b}: {_lead(results, furthest)}{size}."
     is_wider = furthest.ci_lower is not None and furthest.ci_upper is not None
     if is_wider and (furthest.ci_lower or 0.0) <= 0 <= (furthest.ci_upper or 0.0):
         said += " Intervals of Bonferroni’s kind are wider than Holm’s p asks for."

@@ -115,8 +115,8 @@ def comparison_spans(results: Results, comparison: Comparison) -> list[Span]:
         ]
         is_bare = question.figure.comparison_text is ComparisonText.STARS
         has_stars = is_bare or question.figure.comparison_text is ComparisonText.STARS_AND_P
-        if has_stars and (is_bare or any(pair.p_shown < comparison.alpha for pair in drawn)):
-            others = is_bare and any(pair.p_shown >= comparison.alpha for pair in drawn)
+        if has_stars and (is_bare or any(comparison.shows(pair) for pair in drawn)):
+            others = is_bare and any(not comparison.shows(pair) for pair in drawn)
             limits = question.figure.star_limits
             key = star_key(comparison.alpha, numerals, limits, has_others=others)
             spans += [Text(" ("), *key, Text(")")]

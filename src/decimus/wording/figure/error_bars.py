@@ -6,6 +6,8 @@ import re
 
 from decimus.analysis.groups import ShownGroups
 from decimus.errors import ChoiceError
+from decimus.kinds.error_bars import ERROR_BARS
+from decimus.kinds.heights import HEIGHTS
 from decimus.study.edits import ChooseDirection, ChooseErrorBar, ChooseHeight, Edit
 from decimus.study.edits.groups import fitting
 from decimus.study.number_styles import PLAIN, Numerals
@@ -22,21 +24,6 @@ from decimus.wording.phrases import (
 )
 from decimus.wording.spans import Choice, Entry, Option, Span, Text
 
-_HELP = {
-    ErrorBar.STANDARD_DEVIATION: "how far single replicates spread around their mean",
-    ErrorBar.STANDARD_ERROR: "how far the mean would vary from sample to sample",
-    ErrorBar.CONFIDENCE_INTERVAL: "where the true value plausibly lies",
-    ErrorBar.RANGE: "the smallest and the largest replicate",
-    ErrorBar.QUARTILES: "the middle half of the replicates",
-    ErrorBar.WITHIN_SE: "as the SE, without what sets subjects apart",
-    ErrorBar.WITHIN_CI: "as the interval, without what sets subjects apart",
-    ErrorBar.GIVEN: "what the table gives beside its means",
-}
-_NOTES = {
-    ErrorBar.QUARTILES: " (by linear interpolation)",
-    ErrorBar.WITHIN_SE: " (Cousineau–Morey)",
-    ErrorBar.WITHIN_CI: " (Cousineau–Morey)",
-}
 _MULTIPLE = re.compile(r"([\d.,]+)\s*[×x*]?\s*(SD|SE)", re.IGNORECASE)
 DIRECTION_WORDS = {
     Direction.BOTH: "both ways",
@@ -47,36 +34,25 @@ DIRECTION_WORDS = {
 
 def height_words(groups: ShownGroups, numerals: Numerals = PLAIN) -> str:
     """What stands for a group, in running text."""
-    match groups.heights.height:
-        case Height.MEAN:
-            return "mean"
-        case Height.MEDIAN:
-            return "median"
-        case Height.GEOMETRIC_MEAN:
-            return "geometric mean"
-        case Height.COUNT:
-            return "count"
-        case Height.SHARE:
-            return lower_first(share_words(groups, numerals, with_unit=True))
+    height = groups.heights.height
+    if height is Height.SHARE:
+        return lower_first(share_words(groups, numerals, with_unit=True))
+    return HEIGHTS[height].noun
 
 
 def height_choice(groups: ShownGroups, numerals: Numerals = PLAIN) -> Choice:
     """What stands for a group."""
     now = groups.heights.height
     is_given = groups.measurements.is_summarised
-    words = {
-        Height.MEAN: "mean",
-        Height.MEDIAN: "median",
-        Height.GEOMETRIC_MEAN: "geometric mean",
-        Height.COUNT: "count of cases",
-    }
     options = []
-    for height, word in words.items():
+    for height, kind in HEIGHTS.items():
+        if height is Height.SHARE:
+            continue  # needs a threshold
         why = "single values are not known" if is_given and height is not Height.MEAN else ""
         if height is Height.GEOMETRIC_MEAN and not why and not _all_positive(groups):
             why = "a value is zero or negative"
         edit = None if why else ChooseHeight(height=height)
-        options.append(Option(word, edit, height is now, why))
+        options.append(Option(kind.option, edit, height is now, why))
     entries: tuple[Entry, ...] = ()
     if not is_given:
         if groups.heights.choices.threshold is not None:
@@ -127,7 +103,7 @@ def error_bar_choice(groups: ShownGroups, numerals: Numerals = PLAIN) -> Choice:
             name = error_bar_name(choices, bar, at, numerals)
             is_current = bar is now and at in (None, level)
             edit = None if why else ChooseErrorBar(error_bar=bar, level=at)
-            said = why or ("" if number else _HELP.get(bar, ""))
+            said = why or ("" if number else ERROR_BARS[bar].worth)
             options.append(Option(name, edit, is_current, said))
 
     def at_level(text: str) -> Edit:
@@ -160,7 +136,7 @@ def _why_not(groups: ShownGroups, bar: ErrorBar) -> str:
         return ""
     if groups.heights.can_be(bar):
         return ""
-    if bar in (ErrorBar.WITHIN_SE, ErrorBar.WITHIN_CI):
+    if ERROR_BARS[bar].is_within_units:
         return "no subject is measured again under every condition"
     if groups.measurements.is_summarised:
         return "it does not follow from what was given"
@@ -185,6 +161,6 @@ def error_bar_spans(groups: ShownGroups, numerals: Numerals) -> list[Span]:
     choice = error_bar_choice(groups, numerals)
     if choices.error_bar is ErrorBar.NONE:
         return [Text(", with "), choice]
-    note = _NOTES.get(choices.error_bar, "")
+    note = ERROR_BARS[choices.error_bar].note
     spans: list[Span] = [Text(" and its "), choice]
     return [*spans, Text(f"{note}, "), direction_choice(choices)]

@@ -8,6 +8,8 @@ from decimus.analysis import remarks_on_spread as facts
 from decimus.analysis.designs import suggested_method
 from decimus.analysis.groups import Group
 from decimus.analysis.results import Results
+from decimus.kinds.checks import CHECK_LIMIT
+from decimus.kinds.heights import HEIGHTS
 from decimus.kinds.methods import METHOD_NAMES, METHODS
 from decimus.plurals import plural
 from decimus.study.adjustments import Logarithm
@@ -59,7 +61,7 @@ def _sd(results: Results, group: Group) -> str:
 
 def _unequal(results: Results, widest: Group, narrowest: Group, p: float | None) -> RemarkWords:
     groups = results.groups
-    said = f" (Brown–Forsythe {p_words(p, 0.05, results.numerals)})" if p is not None else ""
+    said = f" (Brown–Forsythe {p_words(p, CHECK_LIMIT, results.numerals)})" if p is not None else ""
     return RemarkWords(
         "groups",
         f"Groups do not spread alike: SD {_sd(results, widest)} "
@@ -142,7 +144,7 @@ def _weak_bars(results: Results, remark: facts.WeakErrorBars) -> RemarkWords:
 
 def _height_and_test(results: Results, height: Height) -> RemarkWords:
     asked = results.number
-    words = {Height.MEDIAN: "medians", Height.GEOMETRIC_MEAN: "geometric means"}[height]
+    words = HEIGHTS[height].plural
     fixes: list[tuple[str, Edit]] = [
         ("show means", ChooseHeight(height=Height.MEAN, question=asked)),
         ("take the lines off", ChooseDrawnComparisons(pairs=(), words="none", question=asked)),

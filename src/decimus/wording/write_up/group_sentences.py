@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from decimus.analysis.groups import Group
 from decimus.analysis.results import Results
+from decimus.kinds.heights import HEIGHTS
 from decimus.plurals import plural
 from decimus.study.live_parts import EndsPart, Fact, FactPart, GroupPart
 from decimus.terms import ErrorBar, Height, Statistic
@@ -59,21 +60,12 @@ def group_sentence(results: Results, group: Group) -> Sentence:
     return filled(f"{start}{{bar}}.", bar=_what_the_bar_says(results, group), **parts)
 
 
-_STATISTICS = {
-    Height.MEAN: Statistic.MEAN,
-    Height.MEDIAN: Statistic.MEDIAN,
-    Height.GEOMETRIC_MEAN: Statistic.GEOMETRIC_MEAN,
-    Height.COUNT: Statistic.N,
-    Height.SHARE: Statistic.SHARE,
-}
-
-
 def _height(results: Results, group: Group) -> Sentence:
     groups, numerals = results.groups, results.numerals
     text = quantity(
         number(groups.height(group), groups.decimals, numerals), groups.shown_unit, numerals
     )
-    return marked(GroupPart(group.levels, _STATISTICS[groups.heights.height]), text)
+    return marked(GroupPart(group.levels, HEIGHTS[groups.heights.height].statistic), text)
 
 
 def _share(results: Results, group: Group, parts: dict[str, str | Sentence]) -> Sentence:

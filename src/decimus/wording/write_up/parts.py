@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from decimus import __version__
-from decimus.analysis.comparison_results import SUPERIORITY, Comparison, PairResult, Term
+from decimus.analysis.comparison_results import SUPERIORITY, Comparison, Order, PairResult, Term
 from decimus.analysis.groups import FactorInOrder, Group
 from decimus.analysis.ratios import pair_ratio
 from decimus.analysis.results import Results
@@ -145,7 +145,7 @@ def _follow_up(comparison: Comparison) -> str | None:
 
 
 def _shown_count(comparison: Comparison) -> str:
-    shown = sum(pair.p_shown < comparison.alpha for pair in comparison.pairs)
+    shown = sum(comparison.shows(pair) for pair in comparison.pairs)
     return "one" if shown == 1 else str(shown)
 
 
@@ -332,9 +332,10 @@ def _pair_change(results: Results, pair: PairResult, is_turned: bool) -> str | N
     return None if ratio is None else change_words(ratio, results.numerals)
 
 
-def _pair_relation(results: Results, pair: PairResult, is_turned: bool) -> str:
+def _pair_relation(results: Results, pair: PairResult, is_turned: bool) -> str | None:
+    order = pair.order.turned if is_turned else pair.order
     more, less = comparative(results.measurements, compared_words(results))
-    return more if (pair.estimate > 0) != is_turned else less
+    return {Order.FIRST_LARGER: more, Order.SECOND_LARGER: less, Order.NEITHER: None}[order]
 
 
 def replace_value(pair: PairResult, value: float) -> PairResult:

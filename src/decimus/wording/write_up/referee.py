@@ -8,6 +8,7 @@ from msgspec.structs import replace
 
 from decimus.analysis.comparison_results import Comparison
 from decimus.analysis.results import Results
+from decimus.kinds.error_bars import ERROR_BARS
 from decimus.plurals import plural
 from decimus.study.live_parts import Fact, FactPart, PairFact, PairPart, SentenceAbout
 from decimus.study.number_styles import Numerals
@@ -21,7 +22,6 @@ from decimus.wording.comparisons.reasons import reason
 from decimus.wording.comparisons.sentences import effect_words, statistic_spans, term_spans
 from decimus.wording.comparisons.with_and_without import both_ways
 from decimus.wording.counting import taken_words, why_words
-from decimus.wording.explanations import ERROR_BARS
 from decimus.wording.letters import lettered
 from decimus.wording.numbers import superscript
 from decimus.wording.phrases import group_words, n_words, upper_first
@@ -206,7 +206,7 @@ def _bars(results: Results) -> Iterator[SheetLine]:
     elif results.measurements.counts_cases:
         yield _line("Error bars", shown)
     else:
-        meaning = f"{ERROR_BARS[heights.error_bar].text.partition('. ')[0]}."
+        meaning = f"{ERROR_BARS[heights.error_bar].help.text.partition('. ')[0]}."
         yield _line("Error bars", f"{shown} {meaning}".strip())
 
 

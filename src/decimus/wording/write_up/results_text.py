@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from decimus.analysis.comparison_results import Comparison, PairResult, Term
+from decimus.analysis.comparison_results import Comparison, Order, PairResult, Term
 from decimus.analysis.results import Results
 from decimus.kinds.methods import RANK_METHODS
 from decimus.study.live_parts import (
@@ -57,7 +57,7 @@ def _outcome(results: Results) -> Sentence:
 
 def _of_two(results: Results, comparison: Comparison) -> Sentence:
     pair, outcome = comparison.pairs[0], written_comparison(results)
-    is_shown = pair.p_shown < comparison.alpha
+    is_shown = comparison.shows(pair)
     if comparison.reference is not None:
         return _beside_value(results, comparison, pair, is_shown=is_shown)
     parts: dict[str, str | Sentence] = {
@@ -69,6 +69,11 @@ def _of_two(results: Results, comparison: Comparison) -> Sentence:
         "more": _part(results, pair, PairFact.RELATION),
         "size": _in_brackets(results, comparison, pair),
     }
+    if is_shown and pair.order is Order.NEITHER:
+        verb = "tended to differ" if pair.rank is not None else "differed"
+        return capitalised(
+            filled(f"{{outcome}} {verb} between {{a}} and {{b}} ({{size}}).", **parts)
+        )
     if is_shown:
         verb = "tended to be" if pair.rank is not None else "{was}"
         pattern = f"{{outcome}} {verb} {{more}} {{at}} {{a}} than {{at}} {{b}} ({{size}})."
@@ -94,6 +99,8 @@ def _beside_value(
         "value": quantity(full_number(comparison.reference, numerals), unit, numerals),
         "size": _in_brackets(results, comparison, pair),
     }
+    if is_shown and pair.order is Order.NEITHER:
+        return capitalised(filled("{outcome} differed from {value} ({size}).", **parts))
     if is_shown:
         return capitalised(filled("{outcome} {was} {more} than {value} ({size}).", **parts))
     if comparison.alternative is not None:
@@ -114,16 +121,13 @@ def _in_brackets(results: Results, comparison: Comparison, pair: PairResult) -> 
     """Size, interval, statistic and effect size of the only pair."""
     first = comparison.terms[0]
     test = live(results, _term_part(results, first, TermFact.TEST))
-    if comparison.alpha != _USUAL_ALPHA:
+    if not comparison.has_usual_alpha:
         alpha = live(results, FactPart(Fact.ALPHA))
         test = (*test, Text(f", α{results.numerals.equals}"), *alpha)
     parts = [_size(results, pair, with_name=True), test]
     if first.effect is not None:
         parts.append(live(results, _term_part(results, first, TermFact.EFFECT)))
     return joined(parts, last="; ", others="; ")
-
-
-_USUAL_ALPHA = 0.05
 
 
 def _size(results: Results, pair: PairResult, *, with_name: bool) -> Sentence:
@@ -164,7 +168,7 @@ def _of_term(results: Results, comparison: Comparison, term: Term) -> Sentence:
         "outcome": _outcome(results),
         "size": joined([part for part in (test, effect) if part], "; ", "; "),
     }
-    is_shown = term.p_value < comparison.alpha
+    is_shown = comparison.shows(term)
     if len(term.factors) > 1 and len(comparison.terms) > 1:
         parts |= {"first": names[0], "others": joined(names[1:]), "all": joined(names)}
         if is_shown:
@@ -199,7 +203,7 @@ def _pairs(results: Results, comparison: Comparison) -> Sentence:
     if not pairs:
         return ()
     drawn = results.annotations.pairs
-    shown = [pair for pair in pairs if pair.p_shown < comparison.alpha]
+    shown = [pair for pair in pairs if comparison.shows(pair)]
     by_p = sorted(shown, key=lambda pair: (pair.p_shown, -abs(pair.estimate)))
     told = list(drawn) or by_p
     told = told[:MOST_PAIRS]
@@ -278,8 +282,9 @@ def _rest(count: int) -> str:
 
 def _clauses(results: Results, comparison: Comparison, told: list[PairResult]) -> Sentence:
     """Those that differ, then those of which that was not shown."""
-    shown = [pair for pair in told if pair.p_shown < comparison.alpha]
-    others = [pair for pair in told if pair.p_shown >= comparison.alpha]
+    shown = [p for p in told if comparison.shows(p) and p.order is not Order.NEITHER]
+    unlike = [p for p in told if comparison.shows(p) and p.order is Order.NEITHER]
+    others = [p for p in told if not comparison.shows(p)]
     found: list[Sentence] = []
     if shown:
         parts = [_shown(results, pair) for pair in shown]
@@ -293,13 +298,14 @@ def _clauses(results: Results, comparison: Comparison, told: list[PairResult]) -
                 parts=joined(parts),
             )
         )
-    found += [_one_not_shown(results, pair) for pair in others]
+    found += [_difference(results, pair, "was shown") for pair in unlike]
+    found += [_difference(results, pair, "was not shown") for pair in others]
     return joined(found, "; ", "; ")
 
 
-def _one_not_shown(results: Results, pair: PairResult) -> Sentence:
+def _difference(results: Results, pair: PairResult, verdict: str) -> Sentence:
     return filled(
-        "a difference between {a} and {b} was not shown ({size})",
+        f"a difference between {{a}} and {{b}} {verdict} ({{size}})",
         a=_group(results, pair, is_first=True),
         b=_group(results, pair, is_first=False),
         size=_of_pair(results, pair),

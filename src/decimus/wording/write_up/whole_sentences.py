@@ -9,6 +9,8 @@ from decimus.analysis.counting import counts_of
 from decimus.analysis.results import Results
 from decimus.kinds.adjustments import ADJUSTMENTS
 from decimus.kinds.checks import CHECKS
+from decimus.kinds.error_bars import ERROR_BARS
+from decimus.kinds.heights import HEIGHTS
 from decimus.kinds.intervals import INTERVALS
 from decimus.measurements.adjusting import in_order
 from decimus.measurements.observations import Measurements
@@ -38,7 +40,6 @@ from decimus.wording.phrases import bar_name, group_words, lower_first, preposit
 from decimus.wording.remarks.words import listed
 
 _MOST_NAMED = 6
-_ALPHA = 0.05
 
 
 def _readings(results: Results) -> str:
@@ -131,28 +132,11 @@ def _adjusted(results: Results) -> str:
     )
 
 
-_PLURALS = {
-    Height.MEAN: "means",
-    Height.MEDIAN: "medians",
-    Height.GEOMETRIC_MEAN: "geometric means",
-    Height.COUNT: "counts",
-}
-_T_BASED = {
-    Height.MEAN: " (t-based)",
-    Height.GEOMETRIC_MEAN: " (t-based on logarithms, taken back)",
-}
-_BASIS = {
-    ErrorBar.QUARTILES: " (linear interpolation of order statistics, Hyndman & Fan 1996, type 7)",
-    ErrorBar.WITHIN_SE: " (Cousineau 2005, corrected by Morey 2008)",
-    ErrorBar.WITHIN_CI: " (Cousineau 2005, corrected by Morey 2008; t-based)",
-}
-
-
 def _shown(results: Results) -> str:
     """What stands for a group, what its error bar is, and what circles are."""
     question, numerals, measurements = results.question, results.numerals, results.measurements
     height, bar = question.heights.height, question.heights.error_bar
-    words = upper_first(_PLURALS.get(height, ""))
+    words = upper_first(HEIGHTS[height].plural)
     if height is Height.SHARE:
         words = upper_first(height_words(results.groups, numerals).replace("share", "shares", 1))
     circles = ""
@@ -161,9 +145,9 @@ def _shown(results: Results) -> str:
         circles = f"; circles are single {plural(measurements.unit_name, 2)}"
     if bar is ErrorBar.NONE:
         return f"{words} are shown without error bars{circles}."
-    based = _BASIS.get(bar, "")
+    based = ERROR_BARS[bar].basis
     if bar is ErrorBar.CONFIDENCE_INTERVAL:
-        based = _T_BASED.get(height, based)
+        based = HEIGHTS[height].interval_basis
     return f"{words} are shown with their {bar_name(question.heights, numerals)}{based}{circles}."
 
 
@@ -220,7 +204,7 @@ def _checks(results: Results) -> str:
         return ""
     numerals = results.numerals
     said = "; ".join(lower_first(check_words(check, numerals)) for check in found)
-    against = [CHECKS[check.name].says for check in found if check.p_value < _ALPHA]
+    against = [CHECKS[check.name].says for check in found if check.finds]
     return f"Checks: {said}; {_verdict(found, against)}."
 
 
