@@ -8,7 +8,8 @@ from collections.abc import Callable, Sequence
 import numpy as np
 
 from decimus.analysis.groups import Group, ShownGroups
-from decimus.analysis.statistic_kinds import STATISTICS, Family, Shape, StatisticKind
+from decimus.kinds.statistic_kinds import Family, Shape, StatisticKind
+from decimus.kinds.statistics import STATISTICS
 from decimus.statistics.geometric import geometric_summary
 from decimus.statistics.marginal_means import MarginalMean, marginal_mean
 from decimus.statistics.summaries import GivenSummary, Interval, Summary

@@ -6,7 +6,7 @@ from PySide6.QtCore import QPoint, QPointF, QRect, Qt, Signal
 from PySide6.QtGui import QFontMetrics, QPainter, QPen
 from PySide6.QtWidgets import QHeaderView, QWidget
 
-from decimus.analysis.statistic_kinds import STATISTICS
+from decimus.kinds.statistics import STATISTICS
 from decimus.study.edits import ChooseErrorBar
 from decimus.terms import ErrorBar, Statistic
 from decimus.window.groups.lanes_model import Column, Fixed, LanesModel

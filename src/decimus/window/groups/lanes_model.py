@@ -9,16 +9,16 @@ from PySide6.QtCore import Qt
 from decimus.analysis.groups import Group, with_unit
 from decimus.analysis.lane_statistics import Total
 from decimus.analysis.results import Results
-from decimus.analysis.statistic_kinds import STATISTICS
 from decimus.figure.content import group_colours
 from decimus.figure.strips import StripAxis, axis_between, lane_axis
 from decimus.kinds.error_bars import ERROR_BARS
+from decimus.kinds.statistics import STATISTICS
 from decimus.study.edits import Edit, RenameLevel
 from decimus.terms import Statistic
 from decimus.values import Value
 from decimus.window.widgets.strips import NO_INDEX, Index, StripModel
 from decimus.wording.groups import statistics
-from decimus.wording.groups.statistics import NAMES, statistic_text, total_words
+from decimus.wording.groups.statistics import statistic_text, total_words
 from decimus.wording.phrases import level_words
 
 _MOST_RENAMED = 2
@@ -173,7 +173,7 @@ class LanesModel(StripModel):
             return self.text(index.row(), index.column())
         if role == Qt.ItemDataRole.ToolTipRole and isinstance(row, Lane | TotalRow):
             if isinstance(column, Statistic):
-                return f"{NAMES[column]}; click for the working"
+                return f"{STATISTICS[column].name}; click for the working"
             if column is Fixed.NAME and isinstance(row, Lane):
                 return "Drag the grip to reorder; double-click to rename; right-click for more"
         return None
@@ -208,7 +208,7 @@ class LanesModel(StripModel):
             return None
         column = self._columns[section]
         if role == Qt.ItemDataRole.ToolTipRole and isinstance(column, Statistic):
-            return NAMES[column]
+            return STATISTICS[column].name
         return self.heading(column) if role == Qt.ItemDataRole.DisplayRole else None
 
     def heading(self, column: Column) -> str:

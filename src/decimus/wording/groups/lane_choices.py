@@ -6,6 +6,9 @@ from collections.abc import Callable
 
 from decimus.analysis.groups import FactorInOrder, Group, ShownGroups
 from decimus.analysis.results import Results
+from decimus.kinds.statistic_kinds import Shelf, Unit
+from decimus.kinds.statistics import STATISTICS
+from decimus.kinds.totals import total
 from decimus.study.edits import (
     ChooseColumns,
     ChooseThreshold,
@@ -23,39 +26,30 @@ from decimus.study.readings import SetAside
 from decimus.terms import LevelKind, Statistic, Totals
 from decimus.wording.entries import name_entry
 from decimus.wording.figure.error_bars import side_and_threshold
-from decimus.wording.groups.statistics import NAMES, SIDES
+from decimus.wording.groups.statistics import SIDES
 from decimus.wording.numbers import NBSP
 from decimus.wording.phrases import factor_words, group_words
 from decimus.wording.spans import Choice, Entry, Option, Sentence, Span, Text
 
 _FIRST = "columns"
-_FAMILIES: dict[str, tuple[str, tuple[Statistic, ...]]] = {
-    _FIRST: (
-        "means and spreads",
-        (
-            *(Statistic.MEAN, Statistic.STANDARD_DEVIATION, Statistic.STANDARD_ERROR),
-            *(Statistic.CONFIDENCE_INTERVAL, Statistic.MARGIN, Statistic.MEAN_AND_SD),
-            *(Statistic.MEAN_AND_SE, Statistic.MEAN_AND_MARGIN, Statistic.VARIANCE),
-            *(Statistic.COEFFICIENT_OF_VARIATION, Statistic.SUM, Statistic.POPULATION_SD),
-        ),
-    ),
-    "columns of order": (
-        "sorted values",
-        (
-            *(Statistic.MEDIAN, Statistic.QUARTILES, Statistic.MINIMUM, Statistic.MAXIMUM),
-            *(Statistic.RANGE, Statistic.MODE, Statistic.RANK),
-        ),
-    ),
-    "columns of cases": (
-        "factors, shares, counts",
-        (
-            *(Statistic.GEOMETRIC_MEAN, Statistic.GEOMETRIC_SD, Statistic.GEOMETRIC_INTERVAL),
-            *(Statistic.SHARE, Statistic.SHARE_INTERVAL, Statistic.WITHIN_SE),
-            *(Statistic.WITHIN_CI, Statistic.MISSING, Statistic.EXCLUDED),
-        ),
-    ),
-}
-"""The statistics that can be shown beside n, by families: key, name and members."""
+_SHELVES = total(
+    Shelf,
+    {
+        Shelf.MEANS: _FIRST,
+        Shelf.ORDER: "columns of order",
+        Shelf.CASES: "columns of cases",
+        Shelf.ALWAYS: "",
+    },
+)
+"""The choice in which each shelf of statistics is offered; "" for none."""
+
+
+def _on_shelf(shelf: Shelf) -> list[Statistic]:
+    """The statistics of a shelf, counts last."""
+    found = [s for s, kind in STATISTICS.items() if kind.shelf is shelf]
+    return sorted(found, key=lambda s: STATISTICS[s].unit is Unit.COUNT)
+
+
 _SWATCHES = {
     "teal": "#2c6b70",
     "blue": "#2f5d9b",
@@ -89,13 +83,13 @@ def lanes_sentence(results: Results) -> Sentence:
 
 def columns_choices(results: Results) -> tuple[Choice, ...]:
     """The statistics beside the lanes by families; each can be put in or taken out."""
-    return tuple(_family(results, key) for key in _FAMILIES)
+    return tuple(_family(results, shelf) for shelf, key in _SHELVES.items() if key)
 
 
-def _family(results: Results, key: str) -> Choice:
+def _family(results: Results, shelf: Shelf) -> Choice:
     groups, number = results.groups, results.number
     columns = results.question.lanes.columns
-    name, statistics = _FAMILIES[key]
+    key, name, statistics = _SHELVES[shelf], shelf.value, _on_shelf(shelf)
     options = []
     if key == _FIRST:
         usual = ChooseColumns(columns=USUAL_COLUMNS, words="the usual columns", question=number)
@@ -103,10 +97,10 @@ def _family(results: Results, key: str) -> Choice:
     for statistic in statistics:
         is_in = statistic in columns
         kept = tuple(c for c in columns if c is not statistic)
-        words = f"{'take out' if is_in else 'show'} the {NAMES[statistic]}"
+        words = f"{'take out' if is_in else 'show'} the {STATISTICS[statistic].name}"
         after = kept if is_in else (*columns, statistic)
         edit = ChooseColumns(columns=after, words=words, question=number)
-        options.append(Option(NAMES[statistic], edit, is_in, _why(groups, statistic)))
+        options.append(Option(STATISTICS[statistic].name, edit, is_in, _why(groups, statistic)))
     entries: tuple[Entry, ...] = ()
     if Statistic.SHARE in statistics:
         now = ""
@@ -134,7 +128,7 @@ def _threshold(number: int) -> Callable[[str], Edit]:
 def column_choice(results: Results, column: Statistic) -> Choice:
     """What can be done to one column: moved, taken out."""
     columns, number = results.question.lanes.columns, results.number
-    name = NAMES[column]
+    name = STATISTICS[column].name
     options = []
     if column in columns:
         at = columns.index(column)

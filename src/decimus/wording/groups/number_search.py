@@ -7,10 +7,11 @@ from decimus.analysis.lane_statistics import Total
 from decimus.analysis.number_search import Derived, Match, matches
 from decimus.analysis.results import Results
 from decimus.errors import ChoiceError
+from decimus.kinds.statistics import STATISTICS
 from decimus.measurements.numbers import CellKind, read_cell
 from decimus.study.number_styles import Numerals
 from decimus.terms import Statistic
-from decimus.wording.groups.statistics import NAMES, total_words
+from decimus.wording.groups.statistics import total_words
 from decimus.wording.numbers import full_number, number, percent
 from decimus.wording.phrases import at_group, quantity
 
@@ -69,7 +70,7 @@ def _where(results: Results, lane: Group | Total) -> str:
 
 def _name(match: Match, level: str, numerals: Numerals) -> str:
     if isinstance(match.quantity, Statistic):
-        name = NAMES[match.quantity]
+        name = STATISTICS[match.quantity].name
         if match.quantity is Statistic.MARGIN:
             return f"the {level} margin (half width of the interval)"
         if match.quantity is Statistic.N:

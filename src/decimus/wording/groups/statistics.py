@@ -5,7 +5,8 @@ from __future__ import annotations
 from decimus.analysis.groups import Group, ShownGroups
 from decimus.analysis.lane_statistics import Total, Values, statistic_of, statistic_of_total
 from decimus.analysis.results import Results
-from decimus.analysis.statistic_kinds import STATISTICS, Family, Shape, StatisticKind, Unit
+from decimus.kinds.statistic_kinds import Family, Shape, StatisticKind, Unit
+from decimus.kinds.statistics import STATISTICS
 from decimus.plurals import plural
 from decimus.study.number_styles import PLAIN, Numerals
 from decimus.terms import Side, Statistic
@@ -20,71 +21,6 @@ from decimus.wording.numbers import (
 )
 from decimus.wording.phrases import quantity
 
-NAMES = {
-    Statistic.N: "n",
-    Statistic.MISSING: "missing",
-    Statistic.EXCLUDED: "set aside",
-    Statistic.MEAN: "mean",
-    Statistic.STANDARD_DEVIATION: "standard deviation",
-    Statistic.STANDARD_ERROR: "standard error of the mean",
-    Statistic.CONFIDENCE_INTERVAL: "confidence interval",
-    Statistic.MARGIN: "margin (half width of the interval)",
-    Statistic.MEAN_AND_SD: "mean ± SD",
-    Statistic.MEAN_AND_SE: "mean ± SE",
-    Statistic.MEAN_AND_MARGIN: "mean ± margin",
-    Statistic.MEDIAN: "median",
-    Statistic.QUARTILES: "quartiles",
-    Statistic.MINIMUM: "minimum",
-    Statistic.MAXIMUM: "maximum",
-    Statistic.RANGE: "range (maximum − minimum)",
-    Statistic.VARIANCE: "variance",
-    Statistic.COEFFICIENT_OF_VARIATION: "coefficient of variation",
-    Statistic.MODE: "mode",
-    Statistic.SUM: "sum",
-    Statistic.POPULATION_SD: "population standard deviation",
-    Statistic.GEOMETRIC_MEAN: "geometric mean",
-    Statistic.GEOMETRIC_SD: "geometric standard deviation",
-    Statistic.GEOMETRIC_INTERVAL: "confidence interval of the geometric mean",
-    Statistic.SHARE: "share beyond a threshold",
-    Statistic.SHARE_INTERVAL: "confidence interval of the share",
-    Statistic.WITHIN_SE: "within-subject standard error",
-    Statistic.WITHIN_CI: "within-subject confidence interval",
-    Statistic.RANK: "rank by mean, the largest first",
-}
-"""Every statistic in full."""
-
-_HEADINGS = {
-    Statistic.N: "n",
-    Statistic.MISSING: "Missing",
-    Statistic.EXCLUDED: "Set aside",
-    Statistic.MEAN: "Mean",
-    Statistic.STANDARD_DEVIATION: "SD",
-    Statistic.STANDARD_ERROR: "SE",
-    Statistic.MEAN_AND_SD: "Mean ± SD",
-    Statistic.MEAN_AND_SE: "Mean ± SE",
-    Statistic.MEDIAN: "Median",
-    Statistic.QUARTILES: "Quartiles",
-    Statistic.MINIMUM: "Min",
-    Statistic.MAXIMUM: "Max",
-    Statistic.RANGE: "Range",
-    Statistic.VARIANCE: "Variance",
-    Statistic.COEFFICIENT_OF_VARIATION: "CV",
-    Statistic.MODE: "Mode",
-    Statistic.SUM: "Sum",
-    Statistic.POPULATION_SD: "Population SD",
-    Statistic.GEOMETRIC_MEAN: "Geom. mean",
-    Statistic.GEOMETRIC_SD: "Geom. SD",
-    Statistic.WITHIN_SE: "Within SE",
-    Statistic.RANK: "Rank",
-    Statistic.CONFIDENCE_INTERVAL: "{level} CI",
-    Statistic.MARGIN: "{level} margin",
-    Statistic.MEAN_AND_MARGIN: "Mean ± {level} margin",
-    Statistic.GEOMETRIC_INTERVAL: "Geom. {level} CI",
-    Statistic.WITHIN_CI: "Within {level} CI",
-    Statistic.SHARE: "{share}",
-    Statistic.SHARE_INTERVAL: "{level} CI of share",
-}
-"""Every statistic as a heading, short; level and threshold are put in."""
 SIDES = {Side.ABOVE: "above", Side.AT_LEAST: "at least", Side.BELOW: "below"}
 _SHARE_DECIMALS = 1
 _FACTOR_DECIMALS = 3
@@ -93,7 +29,7 @@ _FACTOR_DECIMALS = 3
 def heading(groups: ShownGroups, statistic: Statistic, numerals: Numerals = PLAIN) -> str:
     """The heading of a column, short; levels and thresholds are said."""
     level = percent(groups.heights.choices.level, numerals)
-    return _HEADINGS[statistic].format(level=level, share=share_words(groups, numerals))
+    return STATISTICS[statistic].heading.format(level=level, share=share_words(groups, numerals))
 
 
 def share_words(groups: ShownGroups, numerals: Numerals = PLAIN, *, with_unit: bool = False) -> str:
@@ -194,17 +130,9 @@ def part_names(statistic: Statistic) -> tuple[str, ...]:
         case Shape.ENDS:
             return ("lower", "upper")
         case Shape.MEAN_AND:
-            return ("mean", _BEHIND[statistic])
+            return ("mean", STATISTICS[statistic].behind)
         case Shape.SHARE:
             return ("%", "cases", "of")
-
-
-_BEHIND = {
-    Statistic.MEAN_AND_SD: "SD",
-    Statistic.MEAN_AND_SE: "SE",
-    Statistic.MEAN_AND_MARGIN: "margin",
-}
-"""What stands behind ± of a mean."""
 
 
 def full_text(statistic: Statistic, values: Values, numerals: Numerals = PLAIN) -> str:

@@ -7,16 +7,15 @@ from collections.abc import Callable, Sequence
 from decimus.analysis.groups import Group
 from decimus.analysis.lane_statistics import Total
 from decimus.analysis.results import Results
-from decimus.analysis.statistic_kinds import STATISTICS, Family
+from decimus.kinds.statistic_kinds import Family
+from decimus.kinds.statistics import STATISTICS
 from decimus.plurals import plural
 from decimus.statistics.geometric import geometric_summary
 from decimus.statistics.shares import Share
 from decimus.statistics.summaries import Summary
 from decimus.terms import Statistic
 from decimus.values import Value
-from decimus.wording.groups.definitions import DEFINITIONS
 from decimus.wording.groups.statistics import (
-    NAMES,
     SIDES,
     full_text,
     statistic_unit,
@@ -108,7 +107,7 @@ class _Worker:
     def work(self, which: Statistic) -> Working:
         """The working of one statistic."""
         values = values_of(self._results, self._lane, which)
-        name = NAMES[which]
+        name = STATISTICS[which].name
         level = percent(self._groups.heights.choices.level, self._numerals)
         if "interval" in name or "margin" in name:
             name = f"{level} {name}"
@@ -121,7 +120,7 @@ class _Worker:
                 "–",
                 f"Undefined here: {values.why}.",
                 "In full: –",
-                DEFINITIONS[which],
+                STATISTICS[which].definition,
             )
         parts = self._parts(which)
         return Working(
@@ -131,7 +130,7 @@ class _Worker:
             quantity(shown, statistic_unit(self._groups, which), self._numerals),
             parts.reading,
             f"In full: {full_text(which, values, self._numerals)}",
-            DEFINITIONS[which],
+            STATISTICS[which].definition,
             parts.steps,
         )
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from decimus.analysis.results import Results
+from decimus.kinds.statistics import STATISTICS
 from decimus.study.live_parts import (
     AnyPart,
     ChoicePart,
@@ -22,7 +23,6 @@ from decimus.study.live_parts import (
 )
 from decimus.terms import Statistic
 from decimus.values import Value
-from decimus.wording.groups.statistics import NAMES
 from decimus.wording.phrases import factor_or_levels, group_words
 from decimus.wording.write_up.parts import part_text
 
@@ -140,7 +140,7 @@ def _all(results: Results) -> Iterator[tuple[AnyPart, str]]:
         yield GroupPart(group.levels), f"name of {name}"
         yield EndsPart(group.levels), f"ends of the error bar, {name}"
         for statistic in Statistic:
-            yield GroupPart(group.levels, statistic), f"{NAMES[statistic]}, {name}"
+            yield GroupPart(group.levels, statistic), f"{STATISTICS[statistic].name}, {name}"
     yield from ((SentencePart(about), name) for about, name in _SENTENCE_NAMES.items())
     if comparison is None:
         return

@@ -9,11 +9,11 @@ from msgspec.structs import replace
 from decimus.analysis.groups import Group
 from decimus.analysis.lane_statistics import Total
 from decimus.analysis.results import Results
+from decimus.kinds.statistics import STATISTICS
 from decimus.measurements.observations import Measurements
 from decimus.study.write_ups import TableChoices
 from decimus.terms import Layout, Statistic
 from decimus.wording.groups.statistics import (
-    NAMES,
     heading,
     part_names,
     text_of,
@@ -129,7 +129,7 @@ def _statistic(
     return TableColumn(
         key,
         said,
-        f"{NAMES[statistic]}, {name}" if is_named else NAMES[statistic],
+        f"{STATISTICS[statistic].name}, {name}" if is_named else STATISTICS[statistic].name,
         is_numeric=True,
         cells=tuple(
             "" if found is None else text_of(groups, statistic, found, each, decimals)
