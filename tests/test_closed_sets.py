@@ -78,9 +78,6 @@ LEFT_OUT: dict[tuple[str, str], dict[str, str]] = {
     ("analysis/designs.py", "Kind"): {
         "ONE_GROUP to SAME_OFTEN": "BEYOND CROSSED_WITHIN SPLIT_PLOT",
     },
-    ("measurements/assembly.py", "LimitRule"): {
-        "LIMIT to ZERO": "MISSING",
-    },
     ("measurements/summaries/checks.py", "Meaning"): {
         "STANDARD_DEVIATION to VARIANCE": "GIVEN INTERVAL MARGIN",
     },

@@ -54,6 +54,12 @@ class ErrorsNotUsed(Struct, frozen=True):
     names: tuple[str, ...]
 
 
+class ErrorsOfSingles(Struct, frozen=True):
+    """Columns that hold the known error of every single value, drawn at its circle."""
+
+    columns: tuple[int, ...]
+
+
 class OtherTables(Struct, frozen=True):
     """Other tables in the same file."""
 
@@ -177,6 +183,7 @@ ColumnRemark = (
     | OtherOutcomes
     | ColumnsNotUsed
     | ErrorsNotUsed
+    | ErrorsOfSingles
     | TwoValues
 )
 ReadingRemark = TableRemark | ColumnRemark | StructureRemark | DesignRemark
@@ -274,6 +281,10 @@ def _on_columns(
     used: set[int | None] = {f.variable for f in measurements.factors}
     used |= {measurements.outcome.variable, measurements.units.variable, shape.row_names}
     used |= {*shape.readings, *shape.summary_columns}
+    if measurements.errors and roles is not None:
+        used |= {*measurements.error_columns, roles.reading}
+        rest = _beside_outcome(shape, roles, used, outcome, factors)
+        return [ErrorsOfSingles(measurements.error_columns), *rest]
     if (others := tuple(c for c in shape.quantities if c not in used)) and outcome is None:
         return [OtherOutcomes(others)]
     if roles is not None:

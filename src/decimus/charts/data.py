@@ -30,6 +30,7 @@ class Member(Value, frozen=True):
         box: its quartiles and whiskers, None where the kind shows no boxes.
         mean: its mean, whatever stands for the group.
         count: how many values it has.
+        errors: where the known error of each replicate ends; empty for none.
     """
 
     levels: Levels
@@ -43,6 +44,7 @@ class Member(Value, frozen=True):
     box: BoxSummary | None = None
     mean: float | None = None
     count: int = 0
+    errors: tuple[Ends | None, ...] = ()
 
 
 class Difference(Value, frozen=True):

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from enum import Enum
 
-from decimus.charts.data import CurveMark
+from decimus.charts.data import CurveMark, Ends
 from decimus.statistics.boxes import BoxSummary
 from decimus.study.targets import Levels
 from decimus.terms import ReplicatePlace
@@ -114,6 +114,7 @@ class DotsMark(Value, frozen=True):
         place: where the kind has them; None for the rule of all kinds.
         is_alone: whether nothing else stands for the group.
         is_joined: whether lines join them to other groups, so that they are not spread.
+        errors: where the known error of each replicate ends; empty for none.
     """
 
     levels: Levels
@@ -125,6 +126,7 @@ class DotsMark(Value, frozen=True):
     place: ReplicatePlace | None = None
     is_alone: bool = False
     is_joined: bool = False
+    errors: tuple[Ends | None, ...] = ()
 
 
 class PathRole(Enum):
@@ -191,7 +193,9 @@ def reach(mark: SceneMark) -> tuple[float, ...]:
         case BoxMark():
             return _known(mark.box.lower_whisker, mark.box.upper_whisker, mark.mean)
         case DotsMark():
-            return (*mark.values, *(value for value in mark.asides if not math.isnan(value)))
+            ends = (end for own in mark.errors if own is not None for end in (own.lower, own.upper))
+            asides = (value for value in mark.asides if not math.isnan(value))
+            return (*mark.values, *asides, *_known(*ends))
         case PathMark() | CurveMark():
             return mark.values
         case DifferenceMark():

@@ -51,6 +51,7 @@ def all_replicates(
             member.is_adjusted,
             place,
             are_alone,
+            errors=member.errors,
         )
         for spot, member in placed_members(panel)
         if member.replicates or member.asides

@@ -119,7 +119,20 @@ def _member(groups: ShownGroups, group: Group, figure: FigureChoices, chart: Cha
         box=box,
         mean=None if mean is None else groups.as_shown((mean,))[0],
         count=group.n,
+        errors=_errors(groups, group, numbers),
     )
+
+
+def _errors(groups: ShownGroups, group: Group, numbers: tuple[int, ...]) -> tuple[Ends | None, ...]:
+    """Where the known error of each value that is drawn ends."""
+    known = groups.measurements.errors
+    if not known or groups.log_base is not None:
+        return ()
+    found: list[Ends | None] = []
+    for number in numbers:
+        value, own = group.summary.array[number], known.get(group.cells.places_of(number)[0][0])
+        found.append(None if own is None else Ends(float(value - own[0]), float(value + own[1])))
+    return tuple(found)
 
 
 def panels_of_differences(results: Results) -> tuple[Panel, ...]:

@@ -204,7 +204,10 @@ class Plot(Value, frozen=True):
             case DotsMark():
                 seen = [value for value in mark.values if self.scale.covers(value)]
                 over = self._style(mark.levels).replicate_mm / 2
+                ends = [e.upper for e in mark.errors if e is not None and e.upper is not None]
+                tops = [end for end in ends if self.scale.covers(end)]
                 reached = [(max(seen), over)] if seen else []
+                reached += [(max(tops), 0.0)] if tops else []
             case DifferenceMark():
                 reached = []
             case _ as other:

@@ -75,11 +75,30 @@ class ReplicateDots(Value, frozen=True):
             places = [(middle + o, at) for o, at in zip(offsets, heights, strict=True)]
             each = tuple(ReplicateAt(levels, number) for number, _ in shown)
             fill, ink = self._replicate_colours(mark)
+            marks += self._errors(mark, places, style, ink)
             weight = _ring(1.4 * style.line_pt if mark.is_alone else style.line_pt, radius)
             marks.append(turn.dots(places, radius, fill, weight, ink, whole, each))
         if mark.values:
             ends = (max(mark.values), min(mark.values))
             marks += tips(self.frame, scale, slot, ends, GroupAt(levels))
+        return marks
+
+    def _errors(
+        self, mark: DotsMark, places: list[tuple[float, float]], style: Style, ink: str
+    ) -> list[Mark]:
+        """A thin line through every circle that has a known error, below it, within the axis."""
+        pairs = zip(mark.values, mark.errors, strict=False)
+        shown = [ends for value, ends in pairs if self.scale.covers(value)]
+        scale, marks = self.scale, list[Mark]()
+        for (across, at), ends in zip(places, shown, strict=False):
+            if ends is None:
+                continue
+            low, high = (
+                at if end is None else scale.clamped(end) for end in (ends.lower, ends.upper)
+            )
+            line = [(across, low), (across, high)]
+            whole = ReplicatesAt(mark.levels)
+            marks.append(self.frame.turn.line(line, style.line_pt, ink, whole))
         return marks
 
     def _spread(
@@ -93,6 +112,11 @@ class ReplicateDots(Value, frozen=True):
         # Neighbours may share a line. Beside an error bar, they keep close to it.
         apart, half = 2 * radius + line / 2, room - radius - line / 2
         wanted = -half if self._place(mark) is ReplicatePlace.BESIDE else 0.0
+        if any(mark.errors) and half > 0:
+            # Lines through circles in one column could not be told apart.
+            steps = max(1, len(heights) - 1)
+            offsets = tuple(-half + 2 * half * i / steps for i in range(len(heights)))
+            return heights, offsets, apart
         return heights, swarm(heights, apart, half, wanted), apart
 
     @cached_property

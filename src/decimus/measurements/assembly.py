@@ -11,6 +11,7 @@ import numpy as np
 from msgspec.structs import replace
 
 from decimus.errors import TableError
+from decimus.kinds.limits import LIMITS
 from decimus.measurements.adjusting import (
     adjusted_groups,
     adjusted_readings,
@@ -44,7 +45,6 @@ _ALIKE = 1e-3
 """Values that differ by less than this share of themselves have constant leading digits."""
 _EXACT = 2.0**50
 """Whole numbers of the last decimal below that are found again from the nearest double."""
-_LIMIT_SHARE = {LimitRule.LIMIT: 1.0, LimitRule.HALF: 0.5, LimitRule.ZERO: 0.0}
 
 
 class Assembly:
@@ -102,7 +102,7 @@ class Assembly:
 
     def _take_limits(self) -> None:
         """Count limits as what they were said to stand for."""
-        share = _LIMIT_SHARE.get(self._reading.limits or LimitRule.MISSING)
+        share = LIMITS[self._reading.limits or LimitRule.MISSING].share
         limits = self._observed.kinds == CODE[CellKind.LIMIT]
         if share is not None and limits.any():
             self._values = np.where(limits, self._values * share, self._values)
@@ -438,8 +438,9 @@ class Assembly:
     def _exact(self, i: int) -> Decimal:
         """The number of a cell as typed; of a limit what it counts as."""
         cell = read_cell(self._table.cell(*self._place(i)), self._shape.decimal)
-        if cell.kind is CellKind.LIMIT and self._reading.limits is not None:
-            return cell.exact * Decimal(_LIMIT_SHARE[self._reading.limits])
+        share = LIMITS[self._reading.limits or LimitRule.MISSING].share
+        if cell.kind is CellKind.LIMIT and share is not None:
+            return cell.exact * Decimal(share)
         return cell.exact
 
 

@@ -135,6 +135,8 @@ class Measurements(Value, frozen=True):
         without_group: rows that hold a measurement and name no group.
         longer_rows: rows that reach beyond the headings.
         counts_cases: whether every row is one case that is counted, and nothing was measured.
+        error_columns: columns of the known error of every single value.
+        errors: these by row, as distances downwards and upwards.
     """
 
     shape: TableShape
@@ -157,6 +159,8 @@ class Measurements(Value, frozen=True):
     without_group: tuple[int, ...] = ()
     longer_rows: tuple[int, ...] = ()
     counts_cases: bool = False
+    error_columns: tuple[int, ...] = ()
+    errors: dict[int, tuple[float, float]] = field(default_factory=dict)
 
     @cached_property
     def count(self) -> int:

@@ -10,6 +10,7 @@ from decimus.measurements.kept import table_shape
 from decimus.measurements.observations import Measurements
 from decimus.measurements.observing.cases import with_cases
 from decimus.measurements.observing.extraction import observe
+from decimus.measurements.observing.known_errors import with_known_errors
 from decimus.measurements.summaries.lines import statistics_without_mean
 from decimus.measurements.summaries.reading import measurements_of_summary
 from decimus.study.readings import Reading
@@ -68,4 +69,5 @@ def read_measurements(
         )
     observed, column = observe(table, shape, reading, outcome, factors)
     found = Assembly(table, shape, reading, observed, column, (outcome, factors)).measurements()
+    found = with_known_errors(found, table, reading)
     return with_cases(found, table, reading) if reading.computed else found

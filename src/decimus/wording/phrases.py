@@ -13,17 +13,10 @@ from decimus.measurements.observations import Measurements
 from decimus.plurals import is_plural, plural
 from decimus.study.number_styles import PLAIN, Numerals
 from decimus.study.questions import HeightChoices
-from decimus.terms import ErrorBar, Height, LevelKind, LimitRule
+from decimus.terms import ErrorBar, Height, LevelKind
 from decimus.wording.numbers import NBSP, count, count_word, percent, typed_power
 
 _LARGEST_TYPED = 1e50
-LIMIT_WORDS = {
-    LimitRule.MISSING: "missing",
-    LimitRule.LIMIT: "the limit itself",
-    LimitRule.HALF: "half the limit",
-    LimitRule.ZERO: "zero",
-}
-"""What a cell such as "<0.1" counts as."""
 LEVELS_OFFERED = (80.0, 90.0, 95.0, 99.0)
 """Confidence levels one click away; any other can be typed."""
 

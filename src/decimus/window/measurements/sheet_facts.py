@@ -9,6 +9,7 @@ from msgspec import field
 
 from decimus.analysis.results import Results
 from decimus.figure.content import group_colours
+from decimus.kinds.limits import LIMITS
 from decimus.measurements.cells import Codes, Integers
 from decimus.measurements.numbers import CellKind
 from decimus.measurements.observations import Measurements, Place
@@ -16,7 +17,6 @@ from decimus.study.marks import Marks
 from decimus.study.readings import Reading
 from decimus.terms import Layout
 from decimus.values import Value
-from decimus.wording.phrases import LIMIT_WORDS
 
 
 class CellState(IntEnum):
@@ -287,7 +287,7 @@ def _notes(results: Results) -> dict[Place, str]:
     for group in measurements.groups:
         for aside in group.asides:
             notes[aside.place] = f"Set aside: {aside.reason}. Not counted"
-    rule = LIMIT_WORDS[measurements.limit_rule]
+    rule = LIMITS[measurements.limit_rule].noun
     for cell in measurements.limits:
         notes[cell.row, cell.column] = f"Only a limit: counted as {rule}"
     for cell in measurements.unreadable:

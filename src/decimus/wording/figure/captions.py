@@ -13,6 +13,7 @@ from decimus.analysis.results import Results
 from decimus.charts.kinds import Chart
 from decimus.charts.registry import CHARTS
 from decimus.charts.styles import style_of
+from decimus.kinds.limits import LIMITS
 from decimus.measurements.observations import Measurements
 from decimus.plurals import plural
 from decimus.study.edits import (
@@ -40,7 +41,6 @@ from decimus.wording.figure.setting_choices import setting_choice
 from decimus.wording.measurements.adjustments import adjusted_caption
 from decimus.wording.numbers import NBSP
 from decimus.wording.phrases import (
-    LIMIT_WORDS,
     group_words,
     levels_phrase,
     lower_first,
@@ -188,7 +188,7 @@ def _named(groups: ShownGroups, members: list[Group]) -> str:
 def _limits(measurements: Measurements) -> str:
     """What was put in the place of limits such as "<0.1"."""
     count = len(measurements.limits)
-    words = LIMIT_WORDS[measurements.limit_rule]
+    words = LIMITS[measurements.limit_rule].noun
     stand = "stands" if count == 1 else "stand"
     noun = plural("value", count)
     return f" {count} {noun} beyond a limit of detection {stand} at {words}."
@@ -304,6 +304,8 @@ def _replicates(results: Results) -> list[Span]:
         return [Text(f" of {unit}"), *_total(results)]
     if groups.heights.height is Height.SHARE:
         return [Text("; "), *count, Text(f" {unit}")]
+    if chart.has_replicates and (errors := _known_errors(groups)):
+        return [Text(f"; {errors}; "), *count, Text(f" {unit}")]
     if chart.has_replicates or chart.kind is ChartKind.DIFFERENCES:
         return [Text("; "), *count, Text(f" {unit}")]
     if figure.show_replicates:
@@ -324,4 +326,15 @@ def _about_circles(groups: ShownGroups) -> str:
         said.append(f"at most {groups.most_dots} of a group, evenly by rank")
     if measurements.aside_count:
         said.append("pale ones set aside and not counted")
+    if errors := _known_errors(groups):
+        said.append(errors)
     return f" ({'; '.join(said)})" if said else ""
+
+
+def _known_errors(groups: ShownGroups) -> str:
+    """What lines through circles are; "" where there are none."""
+    measurements = groups.measurements
+    if not measurements.errors or groups.log_base is not None:
+        return ""
+    names = " and ".join(measurements.shape.name(c) for c in measurements.error_columns)
+    return f"lines through circles are their known errors, {names}"

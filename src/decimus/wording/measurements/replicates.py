@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from decimus.analysis.results import Results
+from decimus.kinds.limits import LIMITS
 from decimus.measurements.observations import Measurements
 from decimus.plurals import plural
 from decimus.study.edits import (
@@ -15,7 +16,6 @@ from decimus.study.edits import (
 )
 from decimus.study.readings import ROW_NUMBERS
 from decimus.terms import Layout, LimitRule
-from decimus.wording.phrases import LIMIT_WORDS
 from decimus.wording.spans import Choice, Option, Span, Text
 
 
@@ -131,10 +131,10 @@ def limit_spans(results: Results, measurements: Measurements) -> list[Span]:
     now = results.sheet.reading.limits or LimitRule.MISSING
     sheet = results.question.asked.sheet
     options = tuple(
-        Option(words, ChooseLimits(rule=rule, sheet=sheet), rule is now)
-        for rule, words in LIMIT_WORDS.items()
+        Option(kind.noun, ChooseLimits(rule=rule, sheet=sheet), rule is now)
+        for rule, kind in LIMITS.items()
     )
-    choice = Choice("limits", LIMIT_WORDS[now], "what a limit counts as", options)
+    choice = Choice("limits", LIMITS[now].noun, "what a limit counts as", options)
     count = len(limits)
     subject = (
         f"{count} cells such as “{limits[0].text}” count"

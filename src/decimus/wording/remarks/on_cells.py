@@ -6,6 +6,7 @@ from typing import assert_never
 
 from decimus.analysis import remarks as facts
 from decimus.analysis.results import Results
+from decimus.kinds.limits import LIMITS
 from decimus.measurements.numbers import CellKind, read_cell
 from decimus.measurements.observations import CellReference
 from decimus.measurements.summaries.checks import Disagreement
@@ -22,7 +23,7 @@ from decimus.study.edits import (
 from decimus.study.readings import NumberInCell
 from decimus.terms import LimitRule
 from decimus.wording.numbers import number
-from decimus.wording.phrases import LIMIT_WORDS, upper_first
+from decimus.wording.phrases import upper_first
 from decimus.wording.remarks.words import RemarkWords, cell_name, listed
 
 
@@ -41,7 +42,7 @@ def cell_remark(results: Results, remark: facts.CellRemark) -> RemarkWords:
         case facts.LimitCells(cells, rule):
             named = listed(tuple(f"“{cell.text}” ({cell_name(cell)})" for cell in cells))
             verb = "is" if len(cells) == 1 else "are"
-            now = LIMIT_WORDS[rule]
+            now = LIMITS[rule].noun
             fixes = (
                 ("half the limit", ChooseLimits(rule=LimitRule.HALF, sheet=sheet)),
                 ("the limit", ChooseLimits(rule=LimitRule.LIMIT, sheet=sheet)),

@@ -82,6 +82,7 @@ _CHANGES: tuple[type, ...] = (
     facts.UntestedPairs,
     doubts.TwoValues,
     doubts.ErrorsNotUsed,
+    doubts.ErrorsOfSingles,
     doubts.TableBelow,
     doubts.OtherTables,
     doubts.SheetsJoined,

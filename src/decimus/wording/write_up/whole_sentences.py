@@ -12,6 +12,7 @@ from decimus.kinds.checks import CHECKS
 from decimus.kinds.error_bars import ERROR_BARS
 from decimus.kinds.heights import HEIGHTS
 from decimus.kinds.intervals import INTERVALS
+from decimus.kinds.limits import LIMITS
 from decimus.measurements.adjusting import in_order
 from decimus.measurements.observations import Measurements
 from decimus.plurals import plural
@@ -21,7 +22,6 @@ from decimus.study.readings import SetAside
 from decimus.terms import (
     ErrorBar,
     Height,
-    LimitRule,
     PairSet,
     SumsOfSquares,
 )
@@ -101,21 +101,13 @@ def _missing(results: Results) -> str:
     return f"{upper_first(count_word(missing))} {plural('value', missing)} {verb} missing{why}."
 
 
-_LIMIT_WORDS = {
-    LimitRule.MISSING: "left out",
-    LimitRule.LIMIT: "counted as the limit itself",
-    LimitRule.HALF: "counted as half the limit",
-    LimitRule.ZERO: "counted as zero",
-}
-
-
 def _limits(results: Results) -> str:
     measurements = results.measurements
     count = len(measurements.limits)
     if not count:
         return ""
     noun, verb = plural("value", count), "was" if count == 1 else "were"
-    words = _LIMIT_WORDS[measurements.limit_rule]
+    words = LIMITS[measurements.limit_rule].told
     return f"{upper_first(count_word(count))} {noun} beyond a limit of detection {verb} {words}."
 
 
