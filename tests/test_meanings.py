@@ -1,0 +1,221 @@
+"""What breaks at random went unnoticed in: a fact each, pinned by value."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+import pytest
+
+from decimus.analysis.chart_facts import chart_facts
+from decimus.analysis.pair_facts import mean_ratio
+from decimus.analysis.results import Results
+from decimus.charts.registry import CHARTS
+from decimus.errors import InputError
+from decimus.figure.scales import plain_decimals
+from decimus.report.reading_options import options_of_edit
+from decimus.report.readings import check_record
+from decimus.report.records import comparison_record
+from decimus.statistics.rank_tests import mann_whitney
+from decimus.study import edits
+from decimus.study.readings import NOBODY
+from decimus.study.studies import Source
+from decimus.study.tables import Table
+from decimus.terms import ChartKind, Layout, Meaning, Method, Statistic
+from decimus.wording.figure.alt_text import alt_text
+from decimus.wording.groups.working import working
+from decimus.wording.remarks.remarks import remark_words
+from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS, confirmed, results_of
+
+PAIRED = "unit,dim,sun\nu1,10,14\nu2,12,15\nu3,9,13\nu4,11,16\nu5,13,17\n"
+
+
+def kinds(results: Results) -> set[str]:
+    return {remark.kind for remark in remark_words(results)}
+
+
+# --- analysis -------------------------------------------------------------------------------
+
+
+def test_the_interval_of_a_paired_ratio_takes_the_covariance_in() -> None:
+    """By Fieller: the roots of (15 − θ·11)² = t² (v₁ − 2 θ c + θ² v₂) with c the covariance.
+
+    Sun 14, 15, 13, 16, 17: mean 15, variance 2.5; dim 10, 12, 9, 11, 13: mean 11, variance 2.5;
+    products (−1)(−1) + 0·1 + (−2)(−2) + 1·0 + 2·2 = 9, so that covariance is 9 / 4.
+    """
+    same = edits.ChooseSameUnits(is_same=True, subject=0)
+    results = results_of(PAIRED, same)
+    comparison = results.comparison
+    assert comparison is not None
+    (pair,) = comparison.pairs
+    ratio = mean_ratio(results.groups, comparison, pair)
+    assert ratio is not None
+    t, n = 2.7764451051977987, 5
+    means = {"dim": 11.0, "sun": 15.0}
+    top, below = means[pair.a.levels[0] or ""], means[pair.b.levels[0] or ""]
+    a = below**2 - t**2 * 2.5 / n
+    b = -2 * (top * below - t**2 * 2.25 / n)
+    c = top**2 - t**2 * 2.5 / n
+    root = math.sqrt(b**2 - 4 * a * c)
+    assert ratio.lower == pytest.approx((-b - root) / (2 * a), rel=1e-9)
+    assert ratio.upper == pytest.approx((-b + root) / (2 * a), rel=1e-9)
+
+
+@pytest.mark.parametrize("kind", ["unequal-groups", "two-values"])
+def test_plain_tables_raise_no_such_remark(kind: str) -> None:
+    """Unequal groups are pointed out in columns only; two values where every one is 0 or 1."""
+    assert kind not in kinds(results_of("feed,mass\nhay,1.5\nhay,2.5\nhay,3.0\noats,4.0\n"))
+    assert kind not in kinds(results_of(FIVE_BY_FOUR))
+
+
+def test_two_values_and_unequal_columns_are_pointed_out() -> None:
+    assert "two-values" in kinds(results_of("feed,alive\nhay,1\nhay,0\nhay,1\noats,0\noats,1\n"))
+    assert "unequal-groups" in kinds(results_of("hay,oats\n1.5,2.5\n2.5,3.5\n3.5,\n"))
+
+
+@pytest.mark.parametrize(
+    ("heading", "is_asked"),
+    [("eggs", True), ("eggs (mm)", False), ("day", False), ("mouse", False)],
+)
+def test_values_with_a_unit_or_of_time_are_no_frequencies(heading: str, is_asked: bool) -> None:
+    text = f"pond,{heading},nests\nA,0,3\nA,1,8\nA,2,4\nB,0,1\nB,1,4\nB,2,9\n"
+    assert ("may-be-frequencies" in kinds(results_of(text))) is is_asked
+
+
+def test_pairs_of_groups_can_be_drawn_where_some_are_marginal() -> None:
+    results = results_of(TWO_FACTORS)
+    facts = chart_facts(results.groups, results.comparison)
+    assert CHARTS[ChartKind.DIFFERENCES].needs(facts) == ""
+    alone = results_of("mass\n1.0\n2.0\n3.5\n")
+    assert CHARTS[ChartKind.DIFFERENCES].needs(chart_facts(alone.groups, alone.comparison))
+
+
+def test_the_interval_of_a_shift_without_ties_by_the_normal_distribution() -> None:
+    """Of 60 and 60 values the k-th smallest difference, k = ⌊mn/2 − z √(mn(m+n+1)/12) − 0.5⌋."""
+    a = [float(7 * i % 61) + 0.01 * i for i in range(60)]
+    b = [float(11 * i % 67) + 0.005 for i in range(60)]
+    found = mann_whitney(np.array(a), np.array(b), 95.0)
+    k = math.floor(60 * 60 / 2 - 1.959963984540054 * math.sqrt(60 * 60 * 121 / 12) - 0.5)
+    differences = sorted(x - y for x in a for y in b)
+    assert found.ci_lower == pytest.approx(differences[k])
+    assert found.ci_upper == pytest.approx(differences[-1 - k])
+
+
+# --- study ----------------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize(
+    "limits", [(0.6, 0.01), (0.01, 0.05), (0.04, 0.03, 0.02, 0.01), (0.1, 0.0)]
+)
+def test_such_limits_of_stars_are_refused(limits: tuple[float, ...]) -> None:
+    with pytest.raises(InputError):
+        edits.ChooseStarLimits(limits=limits)
+
+
+def test_one_to_three_falling_limits_of_stars_are_taken() -> None:
+    for limits in ((0.04,), (0.04, 0.01), (0.04, 0.01, 0.001)):
+        assert edits.ChooseStarLimits(limits=limits).limits == limits
+
+
+@pytest.mark.parametrize(
+    ("cells", "title"),
+    [
+        ((("9.5",),), "type “9.5”"),
+        ((("",),), "empty a cell"),
+        ((("9.5", "2"),), "paste cells"),
+        ((("9.5",), ("2",)), "paste cells"),
+        ((("", ""),), "empty cells"),
+    ],
+)
+def test_what_was_written_over_cells_is_told_apart(
+    cells: tuple[tuple[str, ...], ...], title: str
+) -> None:
+    assert edits.WriteCells(row=1, column=1, cells=cells).title == title
+
+
+def test_another_meaning_keeps_the_level_that_was_said() -> None:
+    margin = edits.ChooseMeaning(meaning=Meaning.MARGIN, level=90.0)
+    text = "Pond\tMean\tX\tn\nA\t10.2\t1.4\t6\nB\t12.9\t1.1\t6\n"
+    again = edits.ChooseMeaning(meaning=Meaning.INTERVAL)
+    said = results_of(text, margin, again).sheet.reading.summary
+    assert (said.meaning, said.level) == (Meaning.INTERVAL, 90.0)
+
+
+def test_other_data_are_called_by_their_file_else_by_their_title() -> None:
+    table = Table.from_rows((("a",), ("1",)), "pasted")
+    assert edits.ReplaceTable(table=table).title == "use pasted instead"
+    named = edits.ReplaceTable(table=table, source=Source(name="new.csv"))
+    assert named.title == "use new.csv instead"
+
+
+# --- figure ----------------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize(("value", "decimals"), [(0.0, 0), (0.5, 1), (0.02, 2), (20.0, 0)])
+def test_decimals_of_round_numbers(value: float, decimals: int) -> None:
+    assert plain_decimals(value) == decimals
+
+
+# --- words ----------------------------------------------------------------------------------
+
+
+def test_the_working_of_n_says_what_is_missing() -> None:
+    results = results_of(FIVE_BY_FOUR)
+    said = {g.levels[0]: str(working(results, g, Statistic.N)) for g in results.groups.shown}
+    assert "1 is missing" in said["2"]
+    assert all("missing" not in text for level, text in said.items() if level != "2")
+
+
+def test_the_words_for_a_picture_name_every_group_with_its_mean() -> None:
+    said = alt_text(confirmed("feed,mass (g)\nhay,1.0\nhay,2.0\noats,4.0\noats,5.0\n"))
+    assert "1.50 g for hay" in said
+    assert "4.50 g for oats" in said
+
+
+# --- records --------------------------------------------------------------------------------
+
+
+def test_checks_are_recorded_with_their_df_where_they_have_some() -> None:
+    results = confirmed(FIVE_BY_FOUR)
+    assert results.comparison is not None
+    checks = comparison_record(results, results.comparison, with_pairs=False)["checks"]
+    found = {check["name"]: check["df"] for check in checks}
+    assert found["shapiro-wilk"] is None
+    assert found["levene"] == [4, 14]
+    assert found["brown-forsythe"] == [4, 14]
+
+
+def test_why_there_is_no_interval_is_said_only_where_there_is_none() -> None:
+    ranks = edits.ChooseMethod(method=Method.MANN_WHITNEY, name="Mann–Whitney")
+    for text, has_interval in (
+        ("feed,mass\nhay,1\nhay,2\noats,4\noats,5\n", False),
+        ("feed,mass\n" + "".join(f"hay,{i}.5\noats,{i + 3}.1\n" for i in range(8)), True),
+    ):
+        results = confirmed(text, ranks)
+        assert results.comparison is not None
+        (pair,) = comparison_record(results, results.comparison, with_pairs=True)["pairs"]
+        assert (pair["ci"] is not None) is has_interval
+        assert ("ci_why" in pair) is not has_interval
+
+
+def test_no_other_reading_is_offered_twice_or_without_its_options() -> None:
+    record = check_record(results_of(FIVE_BY_FOUR))
+    options = [tuple(other["options"]) for other in record["instead"]]
+    of_remarks = [tuple(o["options"]) for r in record["remarks"] for o in r["instead"]]
+    assert all(options)
+    assert len(set(options)) == len(options)
+    assert not set(options) & set(of_remarks)
+
+
+def test_readings_that_are_not_averaged_have_one_option() -> None:
+    text = "plant,r1,r2,r3\n" + "".join(f"{p},{i}.1,{i}.2,{i}.3\n" for i, p in enumerate("aabbcc"))
+    long = edits.ChooseLayout(layout=Layout.LONG)
+    averaged = results_of(text, long, edits.ChooseReadingsAcross(are_readings=True))
+    single = edits.ChooseReadingsAcross(are_readings=False)
+    assert options_of_edit(averaged, single) == ("--value", "r1")
+    nobody = edits.ChooseAveraging(column=None)
+    plain = results_of("trap,mg\nt1,1.5\nt1,1.7\nt2,2.5\nt2,2.9\n")
+    assert options_of_edit(plain, nobody) == ("--within", "none")
+    said = plain.sheet.reading
+    assert said.within is None
+    assert nobody.changed(plain.sheet).reading.within == NOBODY
