@@ -13,6 +13,8 @@ from decimus.analysis.results import Results
 from decimus.charts.registry import CHARTS
 from decimus.errors import InputError
 from decimus.figure.scales import plain_decimals
+from decimus.kinds.adjustments import ADJUSTMENTS, kind_of_interval
+from decimus.kinds.statistics import STATISTICS
 from decimus.report.reading_options import options_of_edit
 from decimus.report.readings import check_record
 from decimus.report.records import comparison_record
@@ -21,10 +23,23 @@ from decimus.study import edits
 from decimus.study.readings import NOBODY
 from decimus.study.studies import Source
 from decimus.study.tables import Table
-from decimus.terms import ChartKind, Layout, Meaning, Method, Statistic
+from decimus.terms import (
+    Adjustment,
+    ChartKind,
+    IntervalKind,
+    Layout,
+    Meaning,
+    Method,
+    PairSet,
+    Statistic,
+)
 from decimus.wording.figure.alt_text import alt_text
 from decimus.wording.groups.working import working
+from decimus.wording.measurements.readings import reading_sentence
+from decimus.wording.number_choices import number_sentence
 from decimus.wording.remarks.remarks import remark_words
+from decimus.wording.spans import Choice, plain_text
+from decimus.wording.write_up.methods import methods_paragraph
 from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS, confirmed, results_of
 
 PAIRED = "unit,dim,sun\nu1,10,14\nu2,12,15\nu3,9,13\nu4,11,16\nu5,13,17\n"
@@ -219,3 +234,70 @@ def test_readings_that_are_not_averaged_have_one_option() -> None:
     said = plain.sheet.reading
     assert said.within is None
     assert nobody.changed(plain.sheet).reading.within == NOBODY
+
+
+# --- descriptions and choices ---------------------------------------------------------------
+
+
+@pytest.mark.parametrize("adjustment", Adjustment)
+def test_one_interval_promises_only_itself(adjustment: Adjustment) -> None:
+    kind = ADJUSTMENTS[adjustment].interval_kind
+    assert kind_of_interval(adjustment, 1) is IntervalKind.INDIVIDUAL
+    assert kind_of_interval(adjustment, 2) is kind
+    assert kind_of_interval(adjustment, 3) is kind
+
+
+def test_statistics_that_depend_on_other_groups_or_are_of_one_alone() -> None:
+    within, rank = {Statistic.WITHIN_SE, Statistic.WITHIN_CI}, {Statistic.RANK}
+    share = {Statistic.SHARE, Statistic.SHARE_INTERVAL}
+    assert {s for s, k in STATISTICS.items() if k.depends_on_others} == within | rank
+    assert {s for s, k in STATISTICS.items() if k.is_of_one_group} == within | rank | share
+
+
+def test_the_methods_say_for_which_pairs_and_as_how_many() -> None:
+    text = "feed,mass\n" + "".join(
+        f"{feed},{mass}\n"
+        for feed, at in (("a", 1), ("b", 2), ("c", 4))
+        for mass in (at, at + 1, at + 3)
+    )
+    said = plain_text(methods_paragraph(confirmed(text)))
+    assert "all pairs (3 comparisons as one family)" in said
+    none = edits.ChoosePairs(pair_set=PairSet.NONE, words="none")
+    assert "as one family" not in plain_text(methods_paragraph(confirmed(text, none)))
+
+
+def test_what_is_chosen_now_is_the_current_option() -> None:
+    text = "mesh,trap,scoop,mg\n" + "".join(
+        f"{'fine' if t < 5 else 'coarse'},t{t},{s},{t}.{s}\n"
+        for t in range(1, 9)
+        for s in (1, 2, 3)
+    )
+    counted = edits.ChooseAveraging(column=None)
+    for results, now in (
+        (results_of(text), "averaged first"),
+        (results_of(text, counted), "counted one by one"),
+    ):
+        choice = choice_in(reading_sentence(results), "averaging")
+        assert choice.text == now
+        assert [option.label for option in choice.options if option.is_current] == [now]
+
+
+@pytest.mark.parametrize(
+    ("said", "text"), [(None, "decimals of p by the rule"), (3, "p with 3 decimals")]
+)
+def test_decimals_of_p_are_by_the_rule_until_said(said: int | None, text: str) -> None:
+    chosen = [] if said is None else [edits.ChooseNumberStyle(name="p_decimals", value=said)]
+    choice = choice_in(number_sentence(results_of(FIVE_BY_FOUR, *chosen)), "number p_decimals")
+    assert choice.text == text
+
+
+@pytest.mark.parametrize("heading", ["± area", "area ±", "err area", "area error"])
+def test_the_error_of_a_quantity_is_named_before_or_behind(heading: str) -> None:
+    results = results_of(f"site,area,{heading},n\nA,1.2,0.1,4\nB,1.4,0.15,4\nC,1.3,0.2,4\n")
+    summary = results.measurements.shape.summary
+    assert summary is not None
+    assert (summary.columns[0].mean, summary.columns[0].spread) == (1, 2)
+
+
+def choice_in(sentence: tuple[object, ...], key: str) -> Choice:
+    return next(span for span in sentence if isinstance(span, Choice) and span.key == key)
