@@ -54,6 +54,11 @@ def test_means_their_spread_and_n() -> None:
     ]
 
 
+def test_known_errors_of_single_values() -> None:
+    found = lines("dose,area,err\n0,1.2,0.1\n0,1.4,0.2\n5,2.1,0.1\n5,2.4,0.1\n")
+    assert found[2] == "err | known errors of the values | 4 |  | –"
+
+
 def test_what_somebody_left_out() -> None:
     found = lines(
         "crop,yield,moist\na,2.1,3\na,2.4,4\nb,3.1,5\n", LeaveColumnOut(column=2, name="moist")

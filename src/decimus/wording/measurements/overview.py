@@ -23,6 +23,7 @@ _PARTS = {
     ColumnPart.MEAN: "means",
     ColumnPart.SPREAD: "their spread",
     ColumnPart.N: "n",
+    ColumnPart.ERROR: "known errors of the values",
     ColumnPart.FREQUENCY: "how often",
     ColumnPart.LEFT_OUT: "left out",
     ColumnPart.NOT_USED: "not used",
