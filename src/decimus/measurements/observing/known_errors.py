@@ -57,4 +57,6 @@ def with_known_errors(measurements: Measurements, table: Table, reading: Reading
             cells = [read_cell(table.cell(row, c), shape.decimal) for c in columns]
             if all(cell.kind is CellKind.NUMBER and cell.value >= 0 for cell in cells):
                 errors[row] = (cells[0].value, cells[-1].value)
+    if not errors:
+        return measurements
     return replace(measurements, error_columns=columns, errors=errors)

@@ -150,8 +150,7 @@ def _parts(measurements: Measurements, reading: Reading) -> dict[int, ColumnPart
     if units.variable is not None:
         parts[units.variable] = ColumnPart.UNIT
     parts |= dict.fromkeys(shape.readings, ColumnPart.READING)
-    if measurements.errors:
-        parts |= dict.fromkeys(measurements.error_columns, ColumnPart.ERROR)
+    parts |= dict.fromkeys(measurements.error_columns, ColumnPart.ERROR)
     levels = (factor.variable for factor in measurements.factors)
     parts |= dict.fromkeys((*levels, *shape.side_factors), ColumnPart.LEVELS)
     parts |= dict.fromkeys((*shape.summary_columns, *reading.left_out), ColumnPart.LEFT_OUT)
