@@ -9,6 +9,7 @@ import pytest
 
 from decimus.analysis.chart_facts import chart_facts
 from decimus.analysis.pair_facts import mean_ratio
+from decimus.analysis.remarks_on_figure import vague_title
 from decimus.analysis.results import Results
 from decimus.charts.registry import CHARTS
 from decimus.errors import InputError
@@ -20,12 +21,15 @@ from decimus.report.readings import check_record
 from decimus.report.records import comparison_record
 from decimus.statistics.rank_tests import mann_whitney
 from decimus.study import edits
+from decimus.study.number_styles import PLAIN
 from decimus.study.readings import NOBODY
 from decimus.study.studies import Source
 from decimus.study.tables import Table
 from decimus.terms import (
     Adjustment,
     ChartKind,
+    ErrorBar,
+    Height,
     IntervalKind,
     Layout,
     Meaning,
@@ -33,13 +37,18 @@ from decimus.terms import (
     PairSet,
     Statistic,
 )
+from decimus.wording.comparisons.pair_facts import equivalence_step
 from decimus.wording.figure.alt_text import alt_text
 from decimus.wording.groups.working import working
 from decimus.wording.measurements.readings import reading_sentence
 from decimus.wording.number_choices import number_sentence
+from decimus.wording.numbers import _of_power as of_power
 from decimus.wording.remarks.remarks import remark_words
 from decimus.wording.spans import Choice, plain_text
+from decimus.wording.write_up.captions import caption
 from decimus.wording.write_up.methods import methods_paragraph
+from decimus.wording.write_up.relations import comparative
+from decimus.wording.write_up.tables import tables_of
 from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS, confirmed, results_of
 
 PAIRED = "unit,dim,sun\nu1,10,14\nu2,12,15\nu3,9,13\nu4,11,16\nu5,13,17\n"
@@ -301,3 +310,95 @@ def test_the_error_of_a_quantity_is_named_before_or_behind(heading: str) -> None
 
 def choice_in(sentence: tuple[object, ...], key: str) -> Choice:
     return next(span for span in sentence if isinstance(span, Choice) and span.key == key)
+
+
+# --- the second round -----------------------------------------------------------------------
+
+
+@pytest.mark.parametrize(
+    ("name", "unit", "words"),
+    [
+        ("latency", "s", ("longer", "shorter")),
+        ("duration", "", ("longer", "shorter")),
+        ("frond area", "mm²", ("larger", "smaller")),
+        ("number of leaves", "", ("larger", "smaller")),
+        ("growth rate", "mm", ("higher", "lower")),
+        ("height of the plant", "cm", ("larger", "smaller")),
+        ("chlorophyll", "mg", ("larger", "smaller")),
+        ("wait", "min", ("longer", "shorter")),
+        ("body condition", "", ("higher", "lower")),
+    ],
+)
+def test_how_one_value_stands_to_another(name: str, unit: str, words: tuple[str, str]) -> None:
+    behind = f" ({unit})" if unit else ""
+    results = results_of(f"feed,{name}{behind}\nhay,1.5\nhay,2.5\noats,4.0\noats,5.0\n")
+    assert comparative(results.measurements, name) == words
+
+
+def test_the_working_of_equivalence_divides_by_the_error() -> None:
+    """Sun less dim: 4 on an SE of √(0.5 / 5) = 0.3162; within 6: t = 10 ÷ SE and 2 ÷ SE."""
+    same = edits.ChooseSameUnits(is_same=True, subject=0)
+    results = results_of(PAIRED, same, edits.StateRelevantDifference(difference=6.0))
+    assert results.comparison is not None
+    (pair,) = results.comparison.pairs
+    assert pair.standard_error == pytest.approx(math.sqrt(0.5 / 5))
+    step = equivalence_step(results, pair)
+    near, far = 2 / math.sqrt(0.1), 10 / math.sqrt(0.1)
+    assert f"{near:.2f}" in step
+    assert f"{far:.2f}" in step
+
+
+@pytest.mark.parametrize(
+    ("name", "is_vague"), [("Value", True), ("data", True), ("Frond area", False)]
+)
+def test_titles_that_say_nothing_are_told(name: str, is_vague: bool) -> None:
+    results = results_of(f"feed,{name}\nhay,1.5\nhay,2.5\noats,4.0\noats,5.0\n")
+    said = vague_title(results.groups, results.question.figure)
+    assert bool(said) is is_vague
+
+
+@pytest.mark.parametrize(("value", "written"), [(9.996e12, "1.00×10¹³"), (9.994e12, "9.99×10¹²")])
+def test_powers_of_ten_round_up_to_the_next(value: float, written: str) -> None:
+    assert of_power(value, 2, PLAIN) == written
+
+
+def test_the_heading_of_differences_has_its_unit() -> None:
+    def headings(text: str) -> list[str]:
+        tables = tables_of(confirmed(text))
+        return [heading for table in tables for heading in table.rows[0]]
+
+    rows = "\nhay,1.0\nhay,2.0\noats,4.0\noats,5.0\nrye,2.0\nrye,3.5\n"
+    assert "Difference (g)" in headings(f"feed,mass (g){rows}")
+    assert "Difference" in headings(f"feed,count{rows}")
+
+
+def test_groups_that_are_repeated_by_mistake_are_told_from_equal_values() -> None:
+    """The same values twice are pointed out; of equal ones, or of two, it says nothing."""
+    again = "a,b\n1.5,1.5\n2.5,2.5\n3.5,3.5\n4.5,4.5\n5.5,5.5\n"
+    assert "same-values" in kinds(results_of(again))
+    assert "same-values" not in kinds(
+        results_of("a,b\n2.5,2.5\n2.5,2.5\n2.5,2.5\n2.5,2.5\n2.5,2.5\n")
+    )
+    assert "same-values" not in kinds(results_of("a,b\n1.5,1.5\n2.5,2.5\n"))
+
+
+def test_captions_of_counts_say_nothing_of_error_bars_that_cannot_be() -> None:
+    text = "feed,mass\nhay,1.0\noats,4.0\noats,4.0\n"
+    assert "No error bar" in plain_text(caption(results_of(text)))
+    assert "No spread" in plain_text(caption(results_of(text)))
+    for without in (
+        edits.ChooseHeight(height=Height.COUNT),
+        edits.ChooseErrorBar(error_bar=ErrorBar.NONE),
+    ):
+        said = plain_text(caption(results_of(text, without)))
+        assert "No error bar" not in said
+        assert "No spread" not in said
+
+
+def test_one_group_of_means_cannot_be_ranked_against_a_value() -> None:
+    text = "Pond\tMean (mm)\tSD\tn\nA\t10.2\t1.4\t6\n"
+    value = edits.ChooseReference(reference=9.0)
+    ranks = edits.ChooseMethod(method=Method.SIGNED_RANK, name="signed-rank")
+    refused = results_of(text, value, ranks).refusal
+    assert "needs single values" in str(refused)
+    assert results_of(text, value).refusal is None
