@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 from msgspec import Struct
 
 from decimus.analysis.doubts.by_structure import StructureRemark, remarks_by_structure
@@ -234,10 +236,20 @@ def remarks_on_reading(
         found.append(OtherTables(source.others))
     found += _quantities_among_levels(measurements)
     found += remarks_on_designs(measurements, reading)
-    found += _on_columns(measurements, outcome, factors)
+    found += _without_used(_on_columns(measurements, outcome, factors), reading)
     if not measurements.is_summarised and _has_two_values(measurements):
         found.append(TwoValues())
     return found
+
+
+def _without_used(found: list[ReadingRemark], reading: Reading) -> Iterator[ReadingRemark]:
+    """The remarks; what another column is computed from is used."""
+    computed = " ".join(one.expression for one in reading.computed)
+    for remark in found:
+        if not isinstance(remark, ColumnsNotUsed):
+            yield remark
+        elif idle := tuple(name for name in remark.names if f'"{name}"' not in computed):
+            yield ColumnsNotUsed(idle)
 
 
 def _may_name_rows(shape: TableShape) -> bool:

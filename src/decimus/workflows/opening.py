@@ -23,6 +23,7 @@ from decimus.study.history import History
 from decimus.study.studies import Source
 from decimus.values import Value
 from decimus.workflows.cases import with_cases_counted
+from decimus.workflows.fractions import with_shares_computed
 from decimus.workflows.house_styles import default_notes, new_history
 from decimus.workflows.keeping import differences
 from decimus.workflows.opened import OpenedFile, StudyFile
@@ -130,7 +131,7 @@ def brought_in(
     Raises:
         InputError: there are no measurements.
     """
-    edit = with_cases_counted(edit)
+    edit = with_cases_counted(with_shares_computed(edit))
     history = base.after(edit)
     results = Results(history.study, decimal_sign=decimal_sign)
     if (problem := results.problem) is not None:
