@@ -27,8 +27,8 @@ from decimus.values import Value
 _SIGNIFICANT_DIGITS = 6
 _MOST_DIGITS = 13
 """Significant digits that somebody types; numbers with more were worked out by a program."""
-_WORKED_OUT = 12
-"""Decimals that nobody types."""
+_MOST_BELOW_ONE = 11
+"""The same of numbers below one, as shares that are computed have twelve."""
 _MOST_WHOLE = 7
 """Digits before the decimal sign beyond which only those are written that tell the spread."""
 
@@ -264,7 +264,8 @@ class ShownGroups(Groups, frozen=True):
         spread = max((s.standard_deviation or 0.0 for s in summaries), default=0.0)
         largest = max((abs(s.mean) for s in summaries if s.mean), default=0.0) or spread
         whole_digits = math.floor(math.log10(largest)) + 1 if largest else 1
-        if typed + whole_digits <= _MOST_DIGITS and typed < _WORKED_OUT:
+        most = _MOST_DIGITS if whole_digits > 0 else _MOST_BELOW_ONE
+        if typed + whole_digits <= most:
             return typed
         if not spread:
             return max(0, _SIGNIFICANT_DIGITS - whole_digits)
