@@ -20,6 +20,12 @@ from tests.window.driving import Driver
 
 
 @pytest.fixture(autouse=True)
+def at_home(qapp: QApplication) -> QApplication:
+    """Whichever test a worker begins with: a widget without its application ends the process."""
+    return qapp
+
+
+@pytest.fixture(autouse=True)
 def patient(monkeypatch: pytest.MonkeyPatch) -> None:
     """However busy the machine, a small file is there at once; tests of what is not say so."""
     monkeypatch.setattr(jobs, "BLINK_S", 30)
