@@ -16,6 +16,10 @@ from decimus.measurements.summaries.given import converted
 from decimus.statistics.summaries import Summary
 from decimus.study.readings import Reading
 from decimus.terms import Meaning, Quantile
+from decimus.wording.remarks.remarks import remark_words
+from decimus.wording.spans import plain_text
+from decimus.wording.write_up.captions import caption
+from tests.conftest import results_of
 
 T_4 = 2.7764451051977987
 """The 97.5 % point of t with 4 degrees of freedom, from printed tables."""
@@ -51,6 +55,45 @@ def test_without_n_only_what_was_given_is_known(
     known = (found.standard_deviation, found.standard_error, found.confidence_interval(95))
     assert sum(part is not None for part in known) == 1
     assert found.confidence_interval(90) is None
+
+
+@pytest.mark.parametrize(
+    ("text", "cell"),
+    [
+        ("bed,mean,SD,n\nm,5,0.4,6\nq,7,-0.5,6\nr,6,0.3,6\n", (2, 2, "-0.5")),
+        ("bed,mean,SD,n\nm,5,0.4,6\nq,7,0.5,6\nr,6,nope,6\ns,6,.1,6\nt,7,.2,6\n", (3, 2, "nope")),
+        ("bed,mean,SD,n\nm,5,0.4,6\nq,7,0.5,2.5\nr,6,0.3,6\n", (2, 3, "2.5")),
+        ("bed,mean,up,down,n\nm,5,0.4,0.3,6\nq,7,0.5,bad,6\nr,6,0.3,0.2,6\n", (2, 3, "bad")),
+    ],
+)
+def test_what_is_no_spread_and_no_n_is_said_where_it_stands(
+    text: str, cell: tuple[int, int, str]
+) -> None:
+    results = results_of(text)
+    (found,) = results.measurements.unreadable
+    assert (found.row, found.column, found.text) == cell
+    assert [g.given.given_mean for g in results.measurements.groups if g.given][:3] == [5, 7, 6]
+    place = f"“{cell[2]}” (row {cell[0] + 1}, column {cell[1] + 1}) cannot be read as"
+    assert any(remark.head.startswith(place) for remark in remark_words(results))
+
+
+def test_the_caption_names_the_means_that_have_no_error_bar() -> None:
+    table = "bed,mean,SD,n\nm,5,0.4,6\nq,7,{},6\nr,6,{},6\n"
+    said = plain_text(caption(results_of(table.format("-0.5", ""))))
+    assert "No error bar for q; r: none follows from the table." in said
+    assert "No error bar" not in plain_text(caption(results_of(table.format("0.5", "0.3"))))
+
+
+def test_a_mean_by_itself_among_pairs_has_no_spread() -> None:
+    pairs = "".join(f"{bed},5.{place} ± 0.2\n" for place, bed in enumerate("mqrst"))
+    results = results_of(f"bed,mean ± SD\n{pairs}u,6.0\n")
+    given = {g.levels: g.given for g in results.measurements.groups}
+    alone, beside = given["u",], given["m",]
+    assert alone is not None
+    assert beside is not None
+    assert (alone.given_mean, alone.given_deviation) == (6, None)
+    assert beside.given_deviation == 0.2
+    assert results.measurements.unreadable == ()
 
 
 def test_an_interval_to_one_side_is_drawn_and_never_converted() -> None:

@@ -43,6 +43,15 @@ def test_two_columns_hold_them_up_and_down(up: str, down: str) -> None:
     assert ends_of(results_of(HALVES.format(up, down))) == wanted
 
 
+def test_values_without_an_error_are_counted() -> None:
+    text = BOTH.format("err").replace("0.15", "-0.15").replace("0.3", "")
+    results = results_of(text)
+    assert ends_of(results) == [[(1.1, 1.3)], [(2.2, 2.6)]]
+    said = [remark.head for remark in remark_words(results)]
+    assert any("2 of 4 values have none that can be drawn" in what for what in said)
+    assert not any("can be drawn" in r.head for r in remark_words(results_of(BOTH.format("err"))))
+
+
 def test_they_are_said_wherever_they_are_seen() -> None:
     said = "lines through circles are their known errors, err"
     text = BOTH.format("err")

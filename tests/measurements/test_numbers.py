@@ -8,10 +8,12 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from decimus.errors import TableError
 from decimus.measurements.amounts import amount_and_unit
 from decimus.measurements.decimals import DecimalVote, decimal_vote
 from decimus.measurements.headings import name_and_unit
 from decimus.measurements.numbers import CellKind, read_cell
+from tests.conftest import results_of
 
 
 @pytest.mark.parametrize(
@@ -148,3 +150,10 @@ def test_numbers_at_the_ends_of_a_double() -> None:
     assert read_cell("0.000", ".").value == 0
     assert read_cell("1.7e308", ".").value == 1.7e308
     assert read_cell(" " * 2_000, ".").kind is CellKind.BLANK
+
+
+def test_a_table_of_numbers_with_letters_behind_says_what_to_do() -> None:
+    problem = results_of("bed,yield\nm,12.3a\nm,11.9a\nq,14.1b\nq,13.0b\n").problem
+    assert isinstance(problem, TableError)
+    assert problem.what.endswith("“12.3a” (row 2, column 2) is none")
+    assert problem.remedy.startswith("Leave 12.3 alone in its cell")

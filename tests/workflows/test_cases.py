@@ -15,6 +15,7 @@ from decimus.formats.delimited import table_of_text
 from decimus.study.edits import BringInTable, ChooseFactors
 from decimus.study.history import History
 from decimus.study.live_parts import Passage
+from decimus.study.readings import Reading
 from decimus.study.studies import Study
 from decimus.terms import Height, Statistic
 from decimus.wording.measurements.readings import reading_sentence
@@ -55,6 +56,18 @@ def test_by_one_column_alone() -> None:
     study = ChooseFactors(factors=(1,), names=("cover",)).apply(edit_of(TEXT).apply(Study()))
     found = {group.levels: group.n for group in Results(study).groups.shown}
     assert found == {("moss",): 2, ("bare",): 3, ("lichen",): 1}
+
+
+def test_means_with_spreads_are_no_names_of_kinds() -> None:
+    assert edit_of("bed,found\nm,5.1 ± 0.2\nq,5.1 ± 0.2\nr,6 ± 1\ns,6 ± 1\n").reading == Reading()
+
+
+def test_rows_that_name_no_group_are_said_and_empty_ones_are_not() -> None:
+    found = Results(edit_of(TEXT + "north,\n,\n,bare\nnorth,moss\n").apply(Study()))
+    assert {g.levels: g.n for g in found.groups.shown}["north", "moss"] == 3
+    assert found.measurements.without_group == (7, 9)
+    said = [remark.head for remark in remark_words(found)]
+    assert "Rows 8 and 10 name no group." in said
 
 
 def test_what_is_said_says_no_more_than_that() -> None:

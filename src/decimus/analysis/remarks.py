@@ -14,7 +14,11 @@ from decimus.analysis.doubts.by_structure import Inseparable
 from decimus.analysis.error_bars import possible_error_bars
 from decimus.analysis.groups import Group, Groups, ShownGroups
 from decimus.analysis.remarks_on_figure import FigureRemark
-from decimus.analysis.remarks_on_reading import ReadingRemark, remarks_on_reading
+from decimus.analysis.remarks_on_reading import (
+    ReadingRemark,
+    remarks_on_reading,
+    remarks_on_unread,
+)
 from decimus.analysis.remarks_on_spread import SpreadRemark, remarks_on_spread
 from decimus.analysis.row_names import RowNames
 from decimus.kinds.error_bars import ERROR_BARS
@@ -273,7 +277,7 @@ def remarks_on_measurements(
     """
     measurements = groups.measurements
     if measurements.counts_cases:
-        return _on_cases(groups)
+        return _on_cases(groups, row_names, source)
     found: list[Remark] = [
         *remarks_on_reading(measurements, reading, source, asked.outcome, asked.factors)
     ]
@@ -331,11 +335,16 @@ def _on_missing(groups: ShownGroups, row_names: RowNames, said: set[Place]) -> l
     return found
 
 
-def _on_cases(groups: Groups) -> tuple[Remark, ...]:
+def _on_cases(groups: Groups, row_names: RowNames, source: Source) -> tuple[Remark, ...]:
     """What is left to say where rows are counted and nothing was measured."""
-    unused = groups.measurements.unused_factors
-    others: list[Remark] = [UnusedColumns(unused)] if unused else []
-    return (CasesCounted(), *_on_cells(groups), *others)
+    measurements = groups.measurements
+    found: list[Remark] = [CasesCounted(), *remarks_on_unread(measurements, source)]
+    if rows_out := measurements.shape.summary_rows:
+        found.append(SummaryRowsLeftOut(tuple(row_names[r] for r in rows_out)))
+    found += _on_cells(groups)
+    if measurements.unused_factors:
+        found.append(UnusedColumns(measurements.unused_factors))
+    return tuple(found)
 
 
 def _on_cells(groups: Groups) -> list[Remark]:

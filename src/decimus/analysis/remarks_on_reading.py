@@ -57,9 +57,13 @@ class ErrorsNotUsed(Struct, frozen=True):
 
 
 class ErrorsOfSingles(Struct, frozen=True):
-    """Columns that hold the known error of every single value, drawn at its circle."""
+    """Columns that hold the known error of every single value, drawn at its circle.
+
+    `without` counts the values that have none: nothing stands there, no number, or one below zero.
+    """
 
     columns: tuple[int, ...]
+    without: int
 
 
 class OtherTables(Struct, frozen=True):
@@ -224,21 +228,28 @@ def remarks_on_reading(
     found += remarks_by_structure(measurements, reading)
     if shape.other_signs:
         found.append(OtherSigns(shape.other_signs, shape.decimal))
-    if measurements.longer_rows:
-        found.append(LongerRows(measurements.longer_rows))
-    if measurements.without_group:
-        found.append(RowsWithoutGroup(measurements.without_group))
-    if shape.block.next_row is not None:
-        found.append(TableBelow(shape.block.next_row))
-    if source.joined:
-        found.append(SheetsJoined(source.joined))
-    if source.others:
-        found.append(OtherTables(source.others))
+    found += remarks_on_unread(measurements, source)
     found += _quantities_among_levels(measurements)
     found += remarks_on_designs(measurements, reading)
     found += _without_used(_on_columns(measurements, outcome, factors), reading)
     if not measurements.is_summarised and _has_two_values(measurements):
         found.append(TwoValues())
+    return found
+
+
+def remarks_on_unread(measurements: Measurements, source: Source) -> list[ReadingRemark]:
+    """What of a table was left unread, whatever its rows are."""
+    found: list[ReadingRemark] = []
+    if measurements.longer_rows:
+        found.append(LongerRows(measurements.longer_rows))
+    if measurements.without_group:
+        found.append(RowsWithoutGroup(measurements.without_group))
+    if (next_row := measurements.shape.block.next_row) is not None:
+        found.append(TableBelow(next_row))
+    if source.joined:
+        found.append(SheetsJoined(source.joined))
+    if source.others:
+        found.append(OtherTables(source.others))
     return found
 
 
@@ -296,7 +307,8 @@ def _on_columns(
     if measurements.errors and roles is not None:
         used |= {*measurements.error_columns, roles.reading}
         rest = _beside_outcome(shape, roles, used, outcome, factors)
-        return [ErrorsOfSingles(measurements.error_columns), *rest]
+        without = measurements.count - len(measurements.errors)
+        return [ErrorsOfSingles(measurements.error_columns, without), *rest]
     if (others := tuple(c for c in shape.quantities if c not in used)) and outcome is None:
         return [OtherOutcomes(others)]
     if roles is not None:

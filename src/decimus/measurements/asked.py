@@ -11,6 +11,7 @@ from decimus.measurements.kept_decisions import kept_question, kept_roles
 from decimus.measurements.roles import LongRoles, long_roles
 from decimus.measurements.shapes import TableShape
 from decimus.measurements.summaries.lines import above_summaries
+from decimus.measurements.summaries.marks import without_sign_of_note
 from decimus.study.readings import HEADINGS, NOBODY, Reading
 
 _OUT_OF = re.compile(r"(\d+)\s*/\s*(\d+)")
@@ -40,6 +41,12 @@ def no_numbers(shape: TableShape) -> TableError:
                 f"There are no numbers to summarise in the table{found}",
                 remedy=f"Write {match[1]} and {match[2]} into columns of their own, or the share "
                 "as a number or in percent",
+            )
+        if (bare := without_sign_of_note(text)) is not None and bare != text:
+            return TableError(
+                f"There are no numbers to summarise in the table{found}",
+                remedy=f"Leave {bare} alone in its cell; what stands behind it belongs in a column "
+                "of its own",
             )
     return TableError(
         f"There are no numbers to summarise in the table{found}",

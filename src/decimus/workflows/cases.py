@@ -8,6 +8,7 @@ from decimus.errors import InputError
 from decimus.measurements.kept import table_shape
 from decimus.measurements.profiles import ColumnProfile
 from decimus.measurements.shapes import TableShape
+from decimus.measurements.summaries.shapes import is_pair
 from decimus.study.adjustments import ComputedColumn
 from decimus.study.edits import BringInTable
 from decimus.study.questions import Asked, HeightChoices, LaneChoices, Question
@@ -58,6 +59,7 @@ def _is_of_kinds(profile: ColumnProfile) -> bool:
         profile.is_text
         and 2 <= len(profile.counts) <= _MOST_LEVELS
         and len(profile.texts) >= 2 * len(profile.counts)
+        and not any(is_pair(text, ".") or is_pair(text, ",") for text in profile.counts)
     )
 
 

@@ -24,7 +24,15 @@ def with_cases(measurements: Measurements, table: Table, reading: Reading) -> Me
     if not (0 <= at < len(computed) and computed[at].counts_cases):
         return measurements
     absent = (_no_case(levels) for levels in empty_cells(measurements))
-    return replace(measurements, counts_cases=True, groups=(*measurements.groups, *absent))
+    # An empty row is no case: the count that is computed for every row stands beside it too.
+    own = range(table.column_count - len(computed))
+    lost = (r for r in measurements.without_group if any(table.cell(r, c).strip() for c in own))
+    return replace(
+        measurements,
+        counts_cases=True,
+        groups=(*measurements.groups, *absent),
+        without_group=tuple(lost),
+    )
 
 
 def _no_case(levels: Levels) -> GroupCells:

@@ -24,6 +24,7 @@ from decimus.terms import Meaning, Quantile
 from decimus.values import Value
 
 _USUAL_LEVEL = 95.0
+_NO_NUMBERS = (CellKind.BLANK, CellKind.MISSING)
 
 
 class GivenGroup(Value, frozen=True):
@@ -34,14 +35,14 @@ class GivenGroup(Value, frozen=True):
         column: the column of the mean.
         summary: what was given and what follows; None where the mean is missing.
         decimals: digits typed behind the mean's decimal sign.
-        problem: why a number could not be used, "" for none.
+        unusable: columns of this row that hold something that cannot be used, with what it is.
     """
 
     row: int
     column: int
     summary: GivenSummary | None
     decimals: int
-    problem: str = ""
+    unusable: tuple[tuple[int, str], ...] = ()
 
 
 def given_groups(
@@ -71,26 +72,38 @@ def _given(
     elif columns.spread is not None and columns.spread == columns.upper:
         ends = split_range(table.cell(row, columns.spread)) or ("", "")
         spread, upper = (read_cell(part, decimal) for part in ends)
+    elif columns.spread == columns.mean:
+        # A mean by itself, where the others have their spread behind them.
+        spread = upper = cell(None)
     for number in (mean, spread, upper):
         check_size(number, table, row, columns.mean)
     if mean.kind is not CellKind.NUMBER:
-        text = table.cell(row, columns.mean).strip()
-        problem = text if mean.kind not in (CellKind.BLANK, CellKind.MISSING) else ""
-        return GivenGroup(row, columns.mean, None, 0, problem)
-    n, problem = _count(
-        cell(columns.n), table.cell(row, columns.n) if columns.n is not None else ""
-    )
+        is_other = mean.kind not in _NO_NUMBERS
+        unusable = ((columns.mean, typed.strip()),) if is_other else ()
+        return GivenGroup(row, columns.mean, None, 0, unusable)
+    n, is_other = _count(cell(columns.n))
+    others = [columns.n] if is_other else []
     if n is None and columns.n is None and (in_cell := n_in_cell(typed)):
         n = int(in_cell)
     if n is None and columns.n is None:
         n = _n_in_names(table, columns, row) or summary.same_n
-    value = spread.value if spread.kind is CellKind.NUMBER else None
-    if value is not None and value < 0 and summary.meaning is not Meaning.INTERVAL:
-        value, problem = None, problem or table.cell(row, columns.spread or 0).strip()
-    upper_value = upper.value if upper.kind is CellKind.NUMBER else None
+    is_length = summary.meaning is not Meaning.INTERVAL
+    apart = {c: cell(c) for c in (columns.spread, columns.upper) if c != columns.mean}
+    value, is_other = _end(spread, apart.get(columns.spread, spread), is_length=is_length)
+    others += [columns.spread] if is_other else []
+    upper_value, is_other = _end(upper, apart.get(columns.upper, upper), is_length=is_length)
+    others += [columns.upper] if is_other else []
     level = summary.level or _USUAL_LEVEL
     found = converted(mean.value, value, upper_value, n, summary.meaning, level, summary.quantile)
-    return GivenGroup(row, columns.mean, found, mean.decimals, problem)
+    named = {c: table.cell(row, c).strip() for c in others if c is not None}
+    return GivenGroup(row, columns.mean, found, mean.decimals, tuple(sorted(named.items())))
+
+
+def _end(part: Cell, whole: Cell, *, is_length: bool) -> tuple[float | None, bool]:
+    """The number of a spread, and whether something else stands there; a length is not negative."""
+    if part.kind is CellKind.NUMBER and not (is_length and part.value < 0):
+        return part.value, False
+    return None, part.kind is CellKind.NUMBER or whole.kind not in _NO_NUMBERS
 
 
 def _n_in_names(table: Table, columns: StatisticColumns, row: int) -> int | None:
@@ -110,11 +123,11 @@ def check_size(cell: Cell, table: Table, row: int, column: int) -> None:
         )
 
 
-def _count(cell: Cell, text: str) -> tuple[int | None, str]:
-    """The n in a cell; what stands there instead where it is no count."""
+def _count(cell: Cell) -> tuple[int | None, bool]:
+    """The n in a cell, and whether something stands there that is no count."""
     if cell.kind is CellKind.NUMBER and cell.value >= 1 and cell.value == int(cell.value):
-        return int(cell.value), ""
-    return None, text.strip()
+        return int(cell.value), False
+    return None, cell.kind not in _NO_NUMBERS
 
 
 def converted(

@@ -86,8 +86,10 @@ def measurements_of_summary(
                 given=found.summary,
             )
         )
-        if found.problem:
-            unreadable.append(CellReference(*_turned(place, shape), found.problem))
+        unreadable += [
+            CellReference(*_turned((found.row, column), shape), text)
+            for column, text in found.unusable
+        ]
     _check_distinct(groups)
     if not any(found.summary for found in given):
         raise no_numbers(shape)

@@ -224,7 +224,7 @@ def _in_cells(profiles: Sequence[ColumnProfile], decimal: str) -> list[Statistic
     for profile in profiles:
         if _recurs(profile) or (profile is first and _heads_rows(profile, profiles, decimal)):
             continue  # amounts with their errors, at which something was measured
-        if _mostly(profile, lambda text: _is_pair(text, decimal)):
+        if _mostly(profile, lambda text: is_pair(text, decimal)):
             found.append(StatisticColumns(profile.index, profile.index, None, n))
         elif _mostly(profile, lambda text: _are_numbers(split_interval(text), decimal)):
             found.append(StatisticColumns(profile.index, profile.index, profile.index, n))
@@ -234,7 +234,7 @@ def _in_cells(profiles: Sequence[ColumnProfile], decimal: str) -> list[Statistic
 def _may_be_n(profiles: Sequence[ColumnProfile], decimal: str) -> int | None:
     """The only column of numbers beside means in cells with their spread, of small whole ones."""
     numeric = [p for p in profiles if p.is_numeric]
-    pairs = [p for p in profiles if _mostly(p, lambda text: _is_pair(text, decimal))]
+    pairs = [p for p in profiles if _mostly(p, lambda text: is_pair(text, decimal))]
     if not pairs:
         return None
     behind = [p for p in numeric if p.index > pairs[0].index]
@@ -263,7 +263,7 @@ def _heads_rows(profile: ColumnProfile, profiles: Sequence[ColumnProfile], decim
         return False
     return any(
         _statistic(p) is Statistic.MEAN
-        or (statistics_in(p.heading) and _mostly(p, lambda text: _is_pair(text, decimal)))
+        or (statistics_in(p.heading) and _mostly(p, lambda text: is_pair(text, decimal)))
         or _mostly(p, lambda text: _are_numbers(split_interval(text), decimal))
         or (p.is_numeric and _statistic(p) is None)
         for p in filled[1:]
@@ -287,7 +287,8 @@ def _are_numbers(parts: Sequence[str] | None, decimal: str) -> bool:
     return all(read_cell(part, decimal).kind is CellKind.NUMBER for part in parts)
 
 
-def _is_pair(text: str, decimal: str) -> bool:
+def is_pair(text: str, decimal: str) -> bool:
+    """Whether a text is a mean with its spread; "12(3)" may as well be a number and a note."""
     pair = split_pair(text)
     if pair is None or (text.strip().endswith(")") and " " not in text.strip()):
         return False

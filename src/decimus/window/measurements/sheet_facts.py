@@ -205,6 +205,7 @@ def _states(results: Results) -> dict[int, Codes]:
     marks.mark_names()
     marks.mark_measurements()
     marks.mark_summaries()
+    marks.mark_unreadable()
     marks.mark_marked(results)
     return marks.states
 
@@ -245,8 +246,6 @@ class _Marks:
                 self._of(column)[row] = CellState.MISSING
             for aside in group.asides:
                 self._of(aside.place[1])[aside.place[0]] = CellState.ASIDE
-        for cell in measurements.unreadable:
-            self._of(cell.column)[cell.row] = CellState.UNREADABLE
         for cell in measurements.limits:
             self._of(cell.column)[cell.row] = CellState.LIMIT
 
@@ -263,6 +262,11 @@ class _Marks:
             self._of(column)[list(shape.summary_rows)] = CellState.LEFT_OUT
         for column in shape.summary_columns:
             self._of(column)[shape.first_row : shape.block.end_row] = CellState.LEFT_OUT
+
+    def mark_unreadable(self) -> None:
+        """What is no number where one should stand, also beside means."""
+        for cell in self._measurements.unreadable:
+            self._of(cell.column)[cell.row] = CellState.UNREADABLE
 
     def mark_marked(self, results: Results) -> None:
         """What the workbook hides or strikes and what counts all the same."""

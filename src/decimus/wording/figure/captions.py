@@ -174,6 +174,9 @@ def _without_bars(groups: ShownGroups) -> list[Span]:
         spans.append(Text(f" No error bar {_at(groups, single)}: one value only."))
     if equal:
         spans.append(Text(f" No spread {_at(groups, equal)}: all values are equal."))
+    bare = [g for g in filled if g.cells.given and g.n != 1 and groups.error_bar(g) is None]
+    if 0 < len(bare) < len(filled):
+        spans.append(Text(f" No error bar {_at(groups, bare)}: none follows from the table."))
     return spans
 
 

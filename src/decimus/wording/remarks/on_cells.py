@@ -133,6 +133,9 @@ def _unreadable(results: Results, cells: tuple[CellReference, ...]) -> RemarkWor
     elif kinds == {CellKind.NUMBER}:
         what = f"{named} {verb} in another unit than the other numbers."
         why = "Counted as missing until converted."
+    elif results.measurements.is_summarised:
+        what = f"{named} cannot be read as {'a mean' if len(cells) == 1 else 'means'}, spread or n."
+        why = "A spread is not below zero, n is a whole number. Counted as missing until corrected."
     else:
         what, why = f"{named} {verb} no number.", "Counted as missing until corrected."
     return RemarkWords("measurements", what, why, _without_signs(results, cells))

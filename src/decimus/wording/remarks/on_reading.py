@@ -205,14 +205,20 @@ def column_remark(results: Results, remark: facts.ColumnRemark) -> RemarkWords:
                 f"{are} not used.",
                 "Error bars are made from the replicates.",
             )
-        case facts.ErrorsOfSingles(columns):
+        case facts.ErrorsOfSingles(columns, without):
             names = tuple(map(results.measurements.shape.name, columns))
             is_one, sheet = len(columns) == 1, results.question.asked.sheet
             out = LeaveColumnOut(column=columns[0], name=names[0], sheet=sheet)
+            lacking = (
+                f" {without} of {results.measurements.count} values "
+                f"{'has' if without == 1 else 'have'} none that can be drawn."
+                if without
+                else ""
+            )
             return RemarkWords(
                 "measurements",
                 f"{listed(names)} {'is' if is_one else 'are'} taken as the known error of every "
-                "single value.",
+                f"single value.{lacking}",
                 "Circles on the figure have lines of that length; error bars of groups are made "
                 "from the values alone.",
                 ((f"{names[0]} is no error", out),),
