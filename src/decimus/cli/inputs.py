@@ -85,13 +85,12 @@ def _study(arguments: argparse.Namespace, ahead: Ahead) -> tuple[Study, Results 
 
 def _brought_in(found: FoundTable) -> Study:
     edit = BringInTable(table=found.table, source=found.source, reading=found.first_reading)
-    from decimus.workflows.cases import with_cases_counted
-    from decimus.workflows.fractions import with_shares_computed
+    from decimus.workflows.at_first import read_at_first
     from decimus.workflows.house_styles import default_notes, new_history
 
     for note in default_notes():
         say(note)
-    return with_cases_counted(with_shares_computed(edit)).apply(new_history().study)
+    return read_at_first(edit).apply(new_history().study)
 
 
 def _question_number(arguments: argparse.Namespace, study: Study) -> int:

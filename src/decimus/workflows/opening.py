@@ -22,8 +22,7 @@ from decimus.study.edits import BringInTable
 from decimus.study.history import History
 from decimus.study.studies import Source
 from decimus.values import Value
-from decimus.workflows.cases import with_cases_counted
-from decimus.workflows.fractions import with_shares_computed
+from decimus.workflows.at_first import read_at_first
 from decimus.workflows.house_styles import default_notes, new_history
 from decimus.workflows.keeping import differences
 from decimus.workflows.opened import OpenedFile, StudyFile
@@ -131,7 +130,7 @@ def brought_in(
     Raises:
         InputError: there are no measurements.
     """
-    edit = with_cases_counted(with_shares_computed(edit))
+    edit = read_at_first(edit)
     history = base.after(edit)
     results = Results(history.study, decimal_sign=decimal_sign)
     if (problem := results.problem) is not None:
