@@ -98,6 +98,23 @@ def _a_column_of_differences(rng: random.Random, rows: Rows, out: Written) -> st
     )
 
 
+def _a_column_of_folds(rng: random.Random, rows: Rows, out: Written) -> str | None:
+    """What each value is of the mean of the first."""
+    if out.layout != "long" or len(rows) < 10 or "rows of summaries" in out.causes:
+        return None
+    columns = list(zip(*rows[1:], strict=True))
+    values = [_numbers(list(column)) for column in columns]
+    measured = [c for c, v in enumerate(values) if len(v) == len(rows) - 1 and len(set(v)) > 7]
+    measured = [c for c in measured if any("." in cell for cell in columns[c])]
+    if len(measured) != 1 or min(values[measured[0]]) <= 0:
+        return None
+    own = values[measured[0]]
+    control = sum(own[:3]) / 3
+    folds = [f"{v / control:.4f}" for v in own]
+    named = [*rows[0], _word(rng)]
+    return plain_text([named, *([*row, f] for row, f in zip(rows[1:], folds, strict=True))])
+
+
 def _units_below(_rng: random.Random, rows: Rows, out: Written) -> str | None:
     found = [_UNITS.fullmatch(cell) for cell in rows[0]]
     if out.layout != "long" or not any(found):
@@ -202,6 +219,7 @@ CHANGES: dict[str, Change] = {
     "decimal commas": _decimal_commas,
     "a row of means": _a_row_of_means,
     "a column of differences": _a_column_of_differences,
+    "a column of folds": _a_column_of_folds,
     "units below": _units_below,
     "other words": _other_words,
     "as records": _as_records,

@@ -197,6 +197,18 @@ class UntestedPairs(Struct, frozen=True):
     pairs: tuple[UntestedPair, ...]
 
 
+class ToldAgain(Struct, frozen=True):
+    """A column that tells the same as another by arithmetic, and is left out.
+
+    Args:
+        column: the one left out.
+        of: the other.
+    """
+
+    column: int
+    of: int
+
+
 class SummaryRowsLeftOut(Struct, frozen=True):
     """Rows of means and the like among the measurements, by name or only by arithmetic."""
 
@@ -234,6 +246,7 @@ CellRemark = (
     | UnequalGroups
     | SummaryDisagrees
     | SummaryRowsLeftOut
+    | ToldAgain
     | CasesCounted
 )
 UnitRemark = RecurringNames | RepeatedNames | UncountedReadings | UnequalReadings | IncompleteUnits
@@ -294,7 +307,9 @@ def remarks_on_measurements(
     if rows_out := measurements.shape.summary_rows:
         are_named = any(p.texts_only for p in measurements.shape.columns)
         found.append(SummaryRowsLeftOut(tuple(row_names[r] for r in rows_out), are_named))
+    found += [ToldAgain(one.column, one.of) for one in measurements.shape.retold]
     told = {*reading.left_out, reading.frequencies}
+    told |= {one.column for one in measurements.shape.retold}
     if columns_out := [c for c in measurements.shape.summary_columns if c not in told]:
         names = tuple(f"column {measurements.shape.name(c)}" for c in columns_out)
         found.append(SummaryRowsLeftOut(names))

@@ -70,6 +70,7 @@ def roles_of(
     factors: tuple[int, ...] | None,
 ) -> LongRoles:
     """What the columns of a long table are for, with what is said of outcome and factors."""
+    shape = shape.counting(outcome)
     if (kept := kept_roles(kept_question(shape, reading, outcome, factors))) is not None:
         return kept
     known = {profile.index for profile in shape.columns}

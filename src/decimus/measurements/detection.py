@@ -9,6 +9,7 @@ from msgspec.structs import replace
 
 from decimus.errors import TableError
 from decimus.measurements.decimals import DecimalVote, decimal_vote
+from decimus.measurements.facts.retold import Retold
 from decimus.measurements.facts.rows import reading_columns
 from decimus.measurements.families import Family, family_of
 from decimus.measurements.headings import name_and_unit
@@ -246,6 +247,8 @@ class _Look:
         left_out = [*reading.left_out]
         if reading.frequencies is not None and reading.frequencies >= 0:
             left_out.append(reading.frequencies)
+        retold = self._retold(said, left_out)
+        left_out += [one.column for one in retold]
         columns_out = tuple(dict.fromkeys((*self._found.columns(), *left_out)))
         kept = tuple(p for p in profiles if p.index not in columns_out)
         verdict = None
@@ -277,7 +280,19 @@ class _Look:
             parts = WideParts(names, (), measured, readings, roles.beside)
         else:
             parts = wide_parts(kept, layout, reading)
-        return self._made(layout, parts, columns_out=columns_out, roles=roles, verdict=verdict)
+        made = self._made(layout, parts, columns_out=columns_out, roles=roles, verdict=verdict)
+        return replace(made, retold=retold) if retold else made
+
+    def _retold(self, said: Layout | None, left_out: Sequence[int]) -> tuple[Retold, ...]:
+        """Of measurements beside names that recur those that tell the same as another."""
+        if said not in (None, Layout.LONG) or not any(map(_names_groups, self.profiles)):
+            return ()
+        free = [
+            p
+            for p in self.profiles
+            if p.is_numeric and not p.is_numbering and p.index not in left_out
+        ]
+        return self._found.retold(free)
 
     def _title_of_block(self) -> str:
         """The line above the headings where it is a quantity with its unit; else ""."""
@@ -408,6 +423,11 @@ def _lacks_corner(headings: Sequence[str], columns: Sequence[Sequence[str]], dec
         return False
     first = column_profile(0, "", list(columns[0]), decimal)
     return first.is_unique and (first.is_text or first.is_numbering)
+
+
+def _names_groups(profile: ColumnProfile) -> bool:
+    """Whether what stands in a column recurs: names, or numbers that all do."""
+    return profile.repeats and (profile.is_text or min(profile.counts.values()) > 1)
 
 
 def _long_row_names(profiles: tuple[ColumnProfile, ...]) -> int | None:

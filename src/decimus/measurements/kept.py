@@ -211,6 +211,7 @@ def _kept(text: str, rows: int, columns: int) -> _Kept | None:
     block = shape.block
     at_columns = {c.index for c in kept.columns}
     named = [*shape.side_factors, *shape.measured, *shape.readings, *shape.summary_columns]
+    named += [c for one in shape.retold for c in (one.column, one.of)]
     named += [*shape.ratios, *shape.beside, *([] if shape.row_names is None else [shape.row_names])]
     if shape.roles is not None:
         roles = shape.roles

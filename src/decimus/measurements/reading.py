@@ -50,7 +50,7 @@ def read_measurements(
         raise TableError("The table is empty", remedy="Paste or open a table with measurements")
     if reading.computed:
         table = with_computed(table, reading)
-    shape = table_shape(table, reading)
+    shape = table_shape(table, reading).counting(outcome)
     if shape.is_turned:
         table = table.turned()
     if shape.summary is not None:

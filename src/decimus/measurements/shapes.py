@@ -5,6 +5,9 @@ from __future__ import annotations
 import re
 from functools import cached_property
 
+from msgspec.structs import replace
+
+from decimus.measurements.facts.retold import Retold
 from decimus.measurements.families import Family, family_of
 from decimus.measurements.headings import name_and_unit
 from decimus.measurements.heads import Heads
@@ -33,7 +36,7 @@ class TableShape(Value, frozen=True):
         measured: the columns of that block; in a long table those that can be the outcome.
         readings: columns that are readings of one unit, averaged for each row.
         summary_rows: rows of means and the like, left out.
-        summary_columns: columns of means and the like, left out.
+        summary_columns: columns of means and the like, or computed from others, left out.
         summary: how it is summarised, None for raw measurements.
         is_turned: whether rows and columns are exchanged before it is read.
         doubtful_number: a number that could be read in two ways, "" where there is none.
@@ -47,6 +50,7 @@ class TableShape(Value, frozen=True):
         pairs_by_row: whether the values of one row belong to one subject without a name; with
             groups in rows those of one column.
         heads: what headings in several rows stand for, where they do more than cross two factors.
+        retold: of these the columns of a long table that tell the same as another.
         title: the title line above a block where it is a quantity with its unit.
         is_kept: whether it was found out before, and kept.
     """
@@ -73,12 +77,23 @@ class TableShape(Value, frozen=True):
     ratios: tuple[int, ...] = ()
     doubtful_rows: tuple[int, ...] = ()
     heads: Heads = Heads()
+    retold: tuple[Retold, ...] = ()
     title: str = ""
     is_kept: bool = False
 
     def column(self, index: int) -> ColumnProfile:
         """The profile of a column."""
         return self._by_index[index]
+
+    def counting(self, outcome: int | None) -> TableShape:
+        """The shape where one column is asked about, which then is not left out."""
+        if outcome not in self.summary_columns:
+            return self
+        return replace(
+            self,
+            summary_columns=tuple(c for c in self.summary_columns if c != outcome),
+            retold=tuple(one for one in self.retold if one.column != outcome),
+        )
 
     @cached_property
     def _by_index(self) -> dict[int, ColumnProfile]:

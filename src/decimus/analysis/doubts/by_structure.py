@@ -312,7 +312,8 @@ def _may_be_summary(shape: TableShape, reading: Reading) -> list[StructureRemark
         return []
     if reading.layout is not None or reading.frequencies is not None:
         return []
-    return [*(_means_beside(shape.columns) or _means_below(shape))]
+    counting = [p for p in shape.columns if p.index not in shape.summary_columns]
+    return [*(_means_beside(counting) or _means_below(shape))]
 
 
 def _means_below(shape: TableShape) -> list[MayBeSummary]:

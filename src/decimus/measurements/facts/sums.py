@@ -173,11 +173,11 @@ def _bits_of_formula(columns: Sequence[tuple[float, int, Floats]], name: str) ->
         slack = 1e-15 * len(above) * float(np.abs(above).max())
         if not abs(value - expected) <= half * (1 + _SLACK) + slack:
             return -math.inf
-        bits -= math.log2(_chance(value, half + slack, above, may_tie=name in _MAY_TIE))
+        bits -= math.log2(chance_of_match(value, half + slack, above, may_tie=name in _MAY_TIE))
     return bits
 
 
-def _chance(value: float, half: float, above: Floats, *, may_tie: bool) -> float:
+def chance_of_match(value: float, half: float, above: Floats, *, may_tie: bool = False) -> float:
     """The chance of a number like those above it to lie within half a step of what is expected."""
     spread = float(np.std(above, ddof=1)) if len(above) > 1 else 0.0
     span = float(max(above.max(), value) - min(above.min(), value))
@@ -273,7 +273,7 @@ def _bits_of_relations(
             if np.ptp(t) == 0:
                 continue
             chances = (
-                _chance(v, s, np.delete(t, i), may_tie=False)
+                chance_of_match(v, s, np.delete(t, i))
                 for i, (v, s) in enumerate(zip(t.tolist(), (h + slack).tolist(), strict=True))
             )
             yield relation, -sum(map(math.log2, chances))

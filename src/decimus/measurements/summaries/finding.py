@@ -8,6 +8,7 @@ from collections.abc import Callable, Mapping, Sequence
 import numpy as np
 
 from decimus.measurements.cells import coded_column
+from decimus.measurements.facts.retold import NumberColumns, Retold, retold_columns
 from decimus.measurements.facts.sums import (
     ASKED_BITS,
     FORMULAS,
@@ -98,18 +99,37 @@ class ComputedLines:
             return ()
         lines, decimals = self._numbers([p.index for p in profiles])
         values = np.array([[math.nan if v is None else v for v in line] for line in lines], float)
-        percents = [
-            p.unit_in_heading == "%" or p.heading.strip().endswith("%") or "%" in p.heading
-            for p in profiles
-        ]
+        percents = [_is_percent(p) for p in profiles]
         return computed_columns(values, np.array(decimals, np.int64), percents)
 
+    def retold(self, measured: Sequence[ColumnProfile]) -> tuple[Retold, ...]:
+        """Of columns of numbers those that tell the same as another."""
+        if self._reading.counts_summaries or len(measured) < 2:
+            return ()
+        columns = [p.index for p in measured]
+        lines, decimals = self._numbers(columns, every=True)
+        numbers = NumberColumns(
+            np.array([[math.nan if v is None else v for v in line] for line in lines], float),
+            0.5 * 10.0 ** -np.array(decimals, float),
+            tuple(map(_is_percent, measured)),
+        )
+        names = [p for p in self.profiles if p.is_text and p.repeats]
+        groups = [np.unique(p.cells, return_inverse=True)[1].astype(np.int64) for p in names]
+        return tuple(
+            Retold(columns[one.column], columns[one.of]) for one in retold_columns(numbers, groups)
+        )
+
     def _numbers(
-        self, columns: list[int], rows: Sequence[Sequence[str]] | None = None
+        self,
+        columns: list[int],
+        rows: Sequence[Sequence[str]] | None = None,
+        *,
+        every: bool = False,
     ) -> tuple[list[list[float | None]], list[list[int]]]:
+        """The numbers of some columns and their decimals; without blank rows unless `every`."""
         lines, decimals = [], []
         for row in self._body if rows is None else rows:
-            if not any(row[c].strip() for c in columns):
+            if not every and not any(row[c].strip() for c in columns):
                 continue
             cells = [read_cell(row[c], self.decimal) for c in columns]
             lines.append([c.value if c.kind is CellKind.NUMBER else None for c in cells])
@@ -246,6 +266,11 @@ class ComputedLines:
             return computed_lines(lines, decimals, are_named=True) > 0
 
         return fits
+
+
+def _is_percent(profile: ColumnProfile) -> bool:
+    """Whether the heading of a column says that it is in percent."""
+    return profile.unit_in_heading == "%" or "%" in profile.heading
 
 
 def _is_named_after(text: str, group: str) -> bool:

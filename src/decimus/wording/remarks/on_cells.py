@@ -15,6 +15,7 @@ from decimus.plurals import plural
 from decimus.study.edits import (
     ChooseDecimalSign,
     ChooseLimits,
+    ChooseOutcome,
     CountSummaries,
     Edit,
     JoinLevels,
@@ -27,7 +28,9 @@ from decimus.wording.phrases import upper_first
 from decimus.wording.remarks.words import RemarkWords, cell_name, listed
 
 
-def cell_remark(results: Results, remark: facts.CellRemark) -> RemarkWords:
+def cell_remark(  # noqa: PLR0911 - a case per kind
+    results: Results, remark: facts.CellRemark
+) -> RemarkWords:
     """The remark in words."""
     sheet = results.question.asked.sheet
     match remark:
@@ -87,6 +90,19 @@ def cell_remark(results: Results, remark: facts.CellRemark) -> RemarkWords:
                 (
                     (f"it is {decimal}", ChooseDecimalSign(decimal=",", sheet=sheet)),
                     (f"it is {grouped}", ChooseDecimalSign(decimal=".", sheet=sheet)),
+                ),
+            )
+        case facts.ToldAgain(column, of):
+            shape, sheet = results.measurements.shape, results.question.asked.sheet
+            name, other = shape.name(column), shape.name(of)
+            about = ChooseOutcome(outcome=column, name=name, question=results.number)
+            return RemarkWords(
+                "measurements",
+                f"{upper_first(name)} tells the same as {other} and is left out.",
+                "By arithmetic each of its numbers follows from the one beside it.",
+                (
+                    (f"ask about {name}", about),
+                    ("count it", CountSummaries(are_counted=True, sheet=sheet)),
                 ),
             )
         case facts.SummaryRowsLeftOut(rows, are_named):

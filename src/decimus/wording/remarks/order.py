@@ -78,6 +78,7 @@ _CHANGES: tuple[type, ...] = (
     facts.LimitCells,
     facts.SummaryDisagrees,
     facts.SummaryRowsLeftOut,
+    facts.ToldAgain,
     facts.IncompleteUnits,
     facts.UntestedPairs,
     doubts.TwoValues,
@@ -239,6 +240,8 @@ def _dropped(results: Results, remark: facts.Remark) -> tuple[str, ...]:
             return names
         case doubts.ErrorsNotUsed(names) | doubts.OtherTables(names):
             return names
+        case facts.ToldAgain(column):
+            return (results.measurements.shape.name(column),)
         case doubts.OtherOutcomes(columns):
             return tuple(results.measurements.shape.name(c) for c in columns)
         case doubts.RowsWithoutGroup(rows):
