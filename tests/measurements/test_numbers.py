@@ -153,7 +153,7 @@ def test_numbers_at_the_ends_of_a_double() -> None:
 
 
 def test_a_table_of_numbers_with_letters_behind_says_what_to_do() -> None:
-    problem = results_of("bed,yield\nm,12.3a\nm,11.9a\nq,14.1b\nq,13.0b\n").problem
+    problem = results_of("bed,yield\nm,12.3x\nm,11.9x\nq,14.1y\nq,13.0y\n").problem
     assert isinstance(problem, TableError)
-    assert problem.what.endswith("“12.3a” (row 2, column 2) is none")
+    assert problem.what.endswith("“12.3x” (row 2, column 2) is none")
     assert problem.remedy.startswith("Leave 12.3 alone in its cell")

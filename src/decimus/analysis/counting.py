@@ -16,6 +16,7 @@ class Ground(Enum):
 
     SAID = "somebody has said so"
     ONE_GROUP = "there is one group"
+    CASES = "every row counts as one case"
     SUMMARISED = "the table gives means, and not whose"
     OWN_NAMES = "every unit has a name of its own"
     NAMES_RECUR = "names recur that are no mere counting"
@@ -35,6 +36,11 @@ class Ground(Enum):
             Ground.OWN_ROWS,
         )
 
+    @property
+    def is_beyond_doubt(self) -> bool:
+        """Whether nothing is to be asked, though the table does not show it."""
+        return self in (Ground.SAID, Ground.CASES, Ground.SUMMARISED)
+
 
 class Counts(Value, frozen=True):
     """What n counts.
@@ -42,7 +48,8 @@ class Counts(Value, frozen=True):
     Args:
         noun: what one of them is called.
         units: how many there are in all.
-        per_group: how many in each group, in the order in which groups are shown.
+        per_group: how many in each group, in the order in which groups are shown; None for a mean
+            that was given without its n.
         readings: how many readings of each are averaged; None for single ones, or unequal ones.
         same_across: the factors over whose levels units are the same.
         ground: by what that is known, or not.
@@ -50,7 +57,7 @@ class Counts(Value, frozen=True):
 
     noun: str
     units: int
-    per_group: tuple[int, ...]
+    per_group: tuple[int | None, ...]
     readings: int | None
     same_across: tuple[str, ...]
     ground: Ground
@@ -58,7 +65,7 @@ class Counts(Value, frozen=True):
     @property
     def is_open(self) -> bool:
         """Whether it is taken for granted, and asked."""
-        return not self.ground.proves and self.ground not in (Ground.SAID, Ground.SUMMARISED)
+        return not self.ground.proves and not self.ground.is_beyond_doubt
 
     @property
     def nouns(self) -> str:
@@ -71,14 +78,14 @@ def counts_of(results: Results) -> Counts:
     measurements = results.measurements
     units = measurements.units
     shown = results.groups.shown
-    per_group = tuple(group.n for group in shown)
+    per_group = tuple(group.n if group.is_n_known else None for group in shown)
     within = results.design.within if units.is_same else ()
     factors = results.groups.factors
     low, high = units.readings
     named = {name for group in shown for name in group.cells.units} if units.is_same else ()
     return Counts(
         noun=measurements.unit_name,
-        units=len(named) or sum(per_group),
+        units=len(named) or sum(n or 0 for n in per_group),
         per_group=per_group,
         readings=high if units.is_averaged and low == high and high > 1 else None,
         same_across=tuple(factors[i].factor.name for i in within),
@@ -93,6 +100,8 @@ def _ground(results: Results) -> Ground:
         return Ground.ONE_GROUP
     if measurements.is_summarised:
         return Ground.SUMMARISED
+    if measurements.counts_cases:
+        return Ground.CASES
     if is_settled(reading):
         return Ground.SAID
     if units.rivals and any(rival.unit != units.variable for rival in units.rivals):

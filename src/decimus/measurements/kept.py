@@ -12,6 +12,7 @@ from decimus.errors import InputError
 from decimus.measurements.asked import roles_of
 from decimus.measurements.detection import detected_shape
 from decimus.measurements.kept_decisions import decoded
+from decimus.measurements.lettered import lettered, without_letters
 from decimus.measurements.observations import Measurements
 from decimus.measurements.profiles import ColumnProfile, column_profile
 from decimus.measurements.rows.blocks import TableBlock
@@ -50,7 +51,13 @@ def table_shape(table: Table, reading: Reading) -> TableShape:
     What `reading` says is taken as said.
     """
     kept = kept_shape(table, reading)
-    return detected_shape(table, reading) if kept is None else kept
+    return _detected(table, reading) if kept is None else kept
+
+
+def _detected(table: Table, reading: Reading) -> TableShape:
+    marked = lettered(table)
+    shape = detected_shape(without_letters(table, marked), reading)
+    return replace(shape, lettered=marked) if marked else shape
 
 
 def holds(table: Table, reading: Reading) -> bool:
@@ -85,6 +92,7 @@ def kept_shape(table: Table, reading: Reading) -> TableShape | None:
     if kept is None:
         return None
     shape = kept.shape
+    table = without_letters(table, shape.lettered)
     seen = table.turned() if shape.is_turned else table
     if seen.row_count != decided.rows and not shape.is_turned:
         shape = replace(shape, block=replace(shape.block, end_row=seen.row_count))
@@ -138,7 +146,7 @@ def decided(
         found = tuple(_question(key, reading, asked[key]) for key in new)
         return replace(before, questions=(*before.questions, *found)) if found else before
     try:
-        shape = detected_shape(table, reading)
+        shape = _detected(table, reading)
     except InputError:
         return None
     if asked:

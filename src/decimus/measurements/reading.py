@@ -7,6 +7,7 @@ from decimus.measurements.asked import no_numbers
 from decimus.measurements.assembly import Assembly
 from decimus.measurements.computed import with_computed
 from decimus.measurements.kept import table_shape
+from decimus.measurements.lettered import without_letters
 from decimus.measurements.observations import Measurements
 from decimus.measurements.observing.cases import with_cases
 from decimus.measurements.observing.extraction import observe
@@ -51,6 +52,7 @@ def read_measurements(
     if reading.computed:
         table = with_computed(table, reading)
     shape = table_shape(table, reading).counting(outcome)
+    table = without_letters(table, shape.lettered)
     if shape.is_turned:
         table = table.turned()
     if shape.summary is not None:

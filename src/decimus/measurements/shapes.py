@@ -12,6 +12,7 @@ from decimus.measurements.families import Family, family_of
 from decimus.measurements.headings import name_and_unit
 from decimus.measurements.heads import Heads
 from decimus.measurements.layouts import Verdict
+from decimus.measurements.lettered import Lettered
 from decimus.measurements.lexicon import Sense, is_identifier, senses
 from decimus.measurements.profiles import ColumnProfile, numbered_stem
 from decimus.measurements.roles import LongRoles
@@ -51,6 +52,7 @@ class TableShape(Value, frozen=True):
             groups in rows those of one column.
         heads: what headings in several rows stand for, where they do more than cross two factors.
         retold: of these the columns of a long table that tell the same as another.
+        lettered: where letters of what differs stand behind all numbers.
         title: the title line above a block where it is a quantity with its unit.
         is_kept: whether it was found out before, and kept.
     """
@@ -78,6 +80,7 @@ class TableShape(Value, frozen=True):
     doubtful_rows: tuple[int, ...] = ()
     heads: Heads = Heads()
     retold: tuple[Retold, ...] = ()
+    lettered: Lettered = Lettered()
     title: str = ""
     is_kept: bool = False
 

@@ -9,6 +9,7 @@ from decimus.plurals import plural
 WHY: dict[Ground, str] = {
     Ground.SAID: "it was said",
     Ground.ONE_GROUP: "there is one group, so that nothing can be the same in another",
+    Ground.CASES: "every row counts as one",
     Ground.SUMMARISED: "the table gives means and not whose measurements they are of",
     Ground.OWN_NAMES: "every one has a name of its own",
     Ground.NAMES_RECUR: "the same names recur in the groups and are no mere counting",
@@ -27,10 +28,15 @@ def counted_words(results: Results) -> str:
     """What n counts, and how many: "n counts beetles, 6 in each of 2 groups"."""
     counts = counts_of(results)
     groups = len(counts.per_group)
-    low, high = min(counts.per_group, default=0), max(counts.per_group, default=0)
+    known = [n for n in counts.per_group if n is not None]
+    if groups and not known:
+        return f"n counts {counts.nouns}; how many is not known"
+    low, high = min(known, default=0), max(known, default=0)
     each = str(low) if low == high else f"{low} to {high}"
-    where = f"in each of {groups} groups" if groups > 1 else "in one group"
+    where = f"in each of {len(known)} groups" if len(known) > 1 else "in one group"
     words = f"n counts {counts.nouns}, {each} {where}"
+    if len(known) < groups:
+        words += f" and an unknown number in {groups - len(known)}"
     if counts.readings is not None:
         words += f", each the mean of {counts.readings} readings"
     return words
@@ -79,7 +85,7 @@ def counts_record(results: Results) -> dict[str, object]:
     return {
         "n": plural(counts.noun, 2),
         "units": counts.units,
-        "per_group": list(counts.per_group),
+        "per_group": [n or 0 for n in counts.per_group],
         "readings": counts.readings,
         "same_across": list(counts.same_across),
         "proved": counts.ground.proves,

@@ -36,6 +36,24 @@ class WorkedOut(Struct, frozen=True):
     read: tuple[str, ...]
 
 
+class LettersBehindNumbers(Struct, frozen=True):
+    """Letters of a comparison behind all numbers of some columns, which count without them."""
+
+    letters: tuple[str, ...]
+
+
+class LettersBehindMeans(Struct, frozen=True):
+    """The same where no group has a second number, as where they are means.
+
+    Args:
+        letters: the marks.
+        mean: the column of what could be means.
+    """
+
+    letters: tuple[str, ...]
+    mean: int
+
+
 class CodeAmongNumbers(Struct, frozen=True):
     """A whole number that recurs far from all others, as one that stands for missing ones does.
 
@@ -145,6 +163,8 @@ StructureRemark = (
     | TakenForN
     | CountedUnderHeadings
     | WorkedOut
+    | LettersBehindNumbers
+    | LettersBehindMeans
     | CodeAmongNumbers
     | MayBeSummary
     | NamesMayBeGroups
@@ -163,6 +183,16 @@ def remarks_by_structure(measurements: Measurements, reading: Reading) -> list[S
     shape = measurements.shape
     found: list[StructureRemark] = []
     found += _worked_out(shape)
+    if shape.lettered:
+        outcome = measurements.outcome.variable
+        is_single = len(measurements.groups) > 1 and all(g.n <= 1 for g in measurements.groups)
+        may_be_means = is_single and not measurements.is_summarised and reading.layout is None
+        letters = shape.lettered.letters
+        found.append(
+            LettersBehindMeans(letters, outcome)
+            if may_be_means and outcome >= 0
+            else LettersBehindNumbers(letters)
+        )
     found += _may_be_summary(shape, reading)
     found += _codes_among(measurements, reading)
     found += _may_be_frequencies(shape, reading)

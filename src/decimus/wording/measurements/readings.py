@@ -94,7 +94,11 @@ def counts(measurements: Measurements) -> str:
         noun = measurements.unit_name
     text = f"{groups} {plural('group', groups)}, {numbers} {plural(noun, numbers)}"
     missing, aside = measurements.missing_count, measurements.aside_count
-    text += f", {missing} missing" if missing else ", none missing"
+    unread = len(measurements.unreadable) if measurements.is_summarised else 0
+    if missing or not unread:
+        text += f", {missing} missing" if missing else ", none missing"
+    if unread:
+        text += f", {unread} {plural('cell', unread)} not read"
     return f"{text}, {aside} set aside." if aside else f"{text}."
 
 

@@ -64,6 +64,9 @@ def _cells(  # noqa: C901, PLR0911, PLR0912 - a case per kind
                 if own == value
                 for place in group.places_of(number)
             )
+        case forms.LettersBehindNumbers() | forms.LettersBehindMeans():
+            out = [place for c in shape.lettered.columns for place in _column(results, c)]
+            return (*out, *(p for row in shape.lettered.rows for p in _row(results, row)))
         case forms.WorkedOut(texts):
             return _holding(results, frozenset(texts))
         case doubts.OtherSigns(texts):

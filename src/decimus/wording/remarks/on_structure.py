@@ -24,7 +24,7 @@ from decimus.wording.questions import divided_by
 from decimus.wording.remarks.words import RemarkWords, listed
 
 
-def structure_remark(  # noqa: PLR0911 - a case per kind
+def structure_remark(  # noqa: C901, PLR0911, PLR0912 - a case per kind
     results: Results, remark: facts.StructureRemark
 ) -> RemarkWords:
     """The remark on the form of names and numbers in words."""
@@ -93,6 +93,10 @@ def structure_remark(  # noqa: PLR0911 - a case per kind
             )
         case facts.TakenForN(column):
             return _taken_for_n(results, column)
+        case facts.LettersBehindNumbers(letters):
+            return _letters_behind(letters)
+        case facts.LettersBehindMeans(letters, mean):
+            return replace(_letters_behind(letters), fixes=_as_means(results, mean))
         case facts.CountedUnderHeadings(names, factors):
             held = dict.fromkeys(stem for _, stem in results.measurements.shape.heads.stems)
             of = f" of {listed(tuple(held))}" if held else " under every heading"
@@ -105,6 +109,24 @@ def structure_remark(  # noqa: PLR0911 - a case per kind
             )
         case never:
             assert_never(never)
+
+
+def _letters_behind(letters: tuple[str, ...]) -> RemarkWords:
+    return RemarkWords(
+        "measurements",
+        f"Letters stand behind the numbers ({listed(letters)}) and do not count.",
+        "Such letters tell which means differ; those here are from another comparison.",
+    )
+
+
+def _as_means(results: Results, mean: int) -> tuple[tuple[str, Edit], ...]:
+    shape, sheet = results.measurements.shape, results.question.asked.sheet
+    columns = SummaryColumns(mean=mean, spread=NOBODY, upper=NOBODY, n=NOBODY)
+    reading = replace(results.sheet.reading, layout=Layout.SUMMARISED, summary=columns)
+    return (
+        ("they are means", ReadAs(reading=reading, words="means", sheet=sheet)),
+        ("they are measurements", ChooseLayout(layout=shape.layout, sheet=sheet)),
+    )
 
 
 def _may_be_summary(results: Results, found: facts.MayBeSummary) -> RemarkWords:
