@@ -13,6 +13,7 @@ from decimus.measurements.alternatives import other_readings
 from decimus.measurements.reading import read_measurements
 from decimus.study.readings import Reading
 from decimus.terms import Layout
+from tests.conftest import results_of
 from tests.formats.workbook_files import ods_bytes, xlsx_bytes
 
 NAMES = ("dim", "shade", "bright", "control")
@@ -191,3 +192,16 @@ def test_averages_are_of_units_not_of_readings() -> None:
     assert found.groups[0].places_of(0) == ((1, 3), (2, 3), (3, 3))
     assert found.units.readings == (1, 3)
     assert math.isclose(sum(found.groups[0].values), 8.0)
+
+
+def test_rows_counted_anew_beside_names_stand_before_like_columns_of_any_words() -> None:
+    """Rows are counted in each kez; what stands to the right is as large and as fine."""
+    rows = [
+        f"{name},{at},{5 + at / 10 + more:.2f},{6 + at / 7 + more:.2f},{7.5 + at / 9 - more:.2f}"
+        for name, more in (("zoxa", 0.13), ("nigy", 0.58))
+        for at in range(1, 7)
+    ]
+    results = results_of("\n".join(["kez,sexaxa,xafira,selose,rapsitixa", *rows]) + "\n")
+    assert results.measurements.shape.row_names == 1
+    assert [g.levels[0] for g in results.measurements.groups].count("xafira") == 2
+    assert [g.n for g in results.groups.shown] == [6] * 6

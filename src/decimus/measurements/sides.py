@@ -70,10 +70,22 @@ def sides_of(profiles: tuple[ColumnProfile, ...]) -> Sides:
     rest = block[count:]
     if any(p.is_text and p.index not in lost for p in rest):
         return Sides((), (), tuple(block))
+    if names and _counts_anew(rest, names):
+        names, rest = [*names, rest[0]], rest[1:]
     found = _with_siblings(tuple(names), rest)
     if not found.names and (numbered := _before_like_numbers(rest)):
         found = Sides(tuple(rest[:numbered]), (), tuple(rest[numbered:]))
     return replace(found, beside=(*beside, *found.beside))
+
+
+def _counts_anew(rest: Sequence[ColumnProfile], names: Sequence[ColumnProfile]) -> bool:
+    """Whether numbers beside names that recur count rows anew in each, before like columns."""
+    if len(rest) < 3 or not all(p.repeats for p in names) or not are_alike(rest[1:]):
+        return False
+    counted: dict[tuple[str, ...], list[str]] = {}
+    for name, text in zip(zip(*(p.cells for p in names), strict=True), rest[0].cells, strict=True):
+        counted.setdefault(name, []).append(text)
+    return all(own == [str(i) for i in range(1, len(own) + 1)] for own in counted.values())
 
 
 def _is_without_numbers(profile: ColumnProfile, later: Sequence[ColumnProfile]) -> bool:
