@@ -97,6 +97,50 @@ def test_groups_come_out_of_names_by_one_click() -> None:
     assert not any(r.kind == "names-may-be-groups" for r in remark_words(results))
 
 
+ACROSS = """{corner},0 h,2 h,4 h
+wt_1,0.10,0.22,0.41
+wt_2,0.11,0.25,0.44
+mut_1,0.10,0.15,0.20
+mut_2,0.12,0.16,0.22
+"""
+
+
+@pytest.mark.parametrize("corner", ["", "vun"])
+def test_groups_come_out_of_names_beside_what_is_compared_across(corner: str) -> None:
+    text = ACROSS.format(corner=corner)
+    remark = next(r for r in remark_words(results_of(text)) if r.kind == "names-may-be-groups")
+    assert remark.is_open
+    ((_, edit),) = remark.fixes
+    results = results_of(text, edit)
+    assert [(g.levels, g.n) for g in results.groups.shown][:2] == [
+        (("0 h", "wt"), 2),
+        (("0 h", "mut"), 2),
+    ]
+    assert len(results.groups.shown) == 6
+    assert results.measurements.units.is_same
+    assert not any(r.kind == "names-may-be-groups" for r in remark_words(results))
+
+
+def test_names_of_one_kind_are_no_groups() -> None:
+    text = "line,0 h,2 h\np_1,0.10,0.22\np_2,0.11,0.25\np_3,0.09,0.21\n"
+    assert not any(r.kind == "names-may-be-groups" for r in remark_words(results_of(text)))
+
+
+CROSSING = "id,sex,drug,resp\n1,f,x,4.5\n2,m,x,3.6\n3,f,x,4.1\n4,m,y,5.0\n5,f,y,5.3\n6,m,y,5.1\n"
+
+
+def test_a_column_that_divides_the_rows_is_compared_or_asked_about() -> None:
+    """Combinations of one value each leave it out; nothing said so that anybody had to answer."""
+    remark = next(r for r in remark_words(results_of(CROSSING)) if r.kind == "not-compared")
+    assert remark.is_open
+    both, other, neither = (results_of(CROSSING, edit) for _, edit in remark.fixes)
+    assert [g.n for g in both.groups.shown] == [2, 1, 1, 2]
+    assert [g.values for g in other.measurements.groups] == [(4.5, 3.6, 4.1), (5.0, 5.3, 5.1)]
+    assert [g.n for g in neither.groups.shown] == [3, 3]
+    for answered in (both, neither):
+        assert not any(r.kind == "not-compared" for r in remark_words(answered))
+
+
 def test_a_column_that_is_left_out_counts_as_nothing() -> None:
     table = "reed,sand,mud\n1.5,2.5,9.5\n1.7,2.1,9.9\n1.2,2.8,9.1\n"
     edit = LeaveColumnOut(column=2, name="mud")

@@ -5,7 +5,7 @@ from __future__ import annotations
 import pytest
 
 from decimus.measurements.lettered import lettered
-from decimus.study.edits import Edit
+from decimus.study.edits import CountSummaries, Edit
 from decimus.study.tables import Table
 from decimus.wording.remarks.remarks import remark_words
 from decimus.wording.remarks.words import RemarkWords
@@ -102,3 +102,36 @@ def test_letters_end_where_other_rows_begin() -> None:
     ]
     found = lettered(Table.from_rows(rows))
     assert (found.columns, found.letters) == ((1,), ("a", "b"))
+
+
+@pytest.mark.parametrize(
+    "foot",
+    [
+        "LSD (0.05),2.1,,\n",
+        "p value,0.003,,\nCV (%),11.2,,\n",
+        "P,0.003,,\n",
+        "зум,0.003,,\n",
+    ],
+)
+def test_what_a_test_gave_below_means_is_no_mean(foot: str) -> None:
+    means = "kez,mean,SD,n\nA,12.3,1.4,8\nB,15.9,2.2,8\nC,18.4,1.9,8\n"
+    results = results_of(means + foot)
+    assert [g.levels for g in results.measurements.groups] == [("A",), ("B",), ("C",)]
+    assert any(r.kind == "summary-rows-left-out" for r in remark_words(results))
+    counted = results_of(means + foot, CountSummaries(are_counted=True))
+    assert len(counted.measurements.groups) == 3 + foot.count("\n")
+
+
+def test_a_last_mean_without_its_spread_is_a_group_all_the_same() -> None:
+    results = results_of("kez,mean,SD,n\nA,12.3,1.4,8\nB,15.9,2.2,8\nD,14.4,,\n")
+    assert [g.levels[0] for g in results.measurements.groups] == ["A", "B", "D"]
+
+
+def test_means_with_their_spread_in_one_cell_stand_above_a_test() -> None:
+    text = "kez,mean ± SE\nA,12.3 ± 1.4 a\nB,15.9 ± 2.2 b\nLSD (0.05),2.1\np,0.01\nF,7.2\n"
+    assert [g.levels[0] for g in results_of(text).measurements.groups] == ["A", "B"]
+
+
+def test_letters_end_where_a_test_stands_below() -> None:
+    text = "kez,vun,mip\nA,12.3a,3.2a\nB,15.9b,4.1b\nLSD (0.05),2.1,0.5\nP,0.003,0.01\n"
+    assert [g.levels[0] for g in results_of(text).measurements.groups] == ["A", "B"]

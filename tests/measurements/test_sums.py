@@ -234,3 +234,16 @@ def test_a_column_that_repeats_another_is_no_further_evidence() -> None:
     lines = [[v, v] for v in (3.1, 3.5, 3.3, 3.2, 3.28)]
     once = bits_of_line([3.28], [2], [[v] for v in (3.1, 3.5, 3.3, 3.2)])
     assert bits_of_line(lines[-1], [2, 2], lines[:-1]) == once
+
+
+def test_a_change_of_four_rows_is_told_by_what_is_shown() -> None:
+    """Of the digits that are not shown a change in percent could be anything within two."""
+    text = (
+        "vun,ka,lo,mip\nw1,10.1,12.2,20.8\nw2,11.3,13.1,15.9\nw3,9.8,12.4,26.5\nw4,10.6,12.6,18.9\n"
+    )
+    shape = results_of(text).measurements.shape
+    assert shape.summary_columns == (3,)
+    sigma = "kez,N,P,Σ\nA,3.1,1.1,4.2\nA,3.3,1.2,4.5\nB,4.1,1.6,5.7\nB,4.0,1.5,5.5\n"
+    heads = [r.head for r in remark_words(results_of(sigma))]
+    assert not any("known error" in head for head in heads)
+    assert any("N" in head.split() or "N." in head for head in heads)

@@ -15,6 +15,7 @@ from decimus.analysis.error_bars import possible_error_bars
 from decimus.analysis.groups import Group, Groups, ShownGroups
 from decimus.analysis.remarks_on_figure import FigureRemark
 from decimus.analysis.remarks_on_reading import (
+    NotCompared,
     ReadingRemark,
     remarks_on_reading,
     remarks_on_unread,
@@ -317,7 +318,9 @@ def remarks_on_measurements(
     found += _on_units(measurements)
     found += _on_summaries(groups)
     inseparable = {measurements.shape.name(r.column) for r in found if isinstance(r, Inseparable)}
-    if unused := tuple(n for n in measurements.unused_factors if n not in inseparable):
+    crossing = {measurements.shape.name(r.column) for r in found if isinstance(r, NotCompared)}
+    said_of = inseparable | crossing
+    if unused := tuple(n for n in measurements.unused_factors if n not in said_of):
         found.append(UnusedColumns(unused))
     if not measurements.outcome.is_named:
         found.append(UnnamedOutcome())

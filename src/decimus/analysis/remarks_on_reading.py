@@ -12,8 +12,10 @@ from decimus.measurements.families import family_of
 from decimus.measurements.headings import name_and_unit
 from decimus.measurements.lexicon import Sense, Statistic, plain, quantity_in, statistic_named
 from decimus.measurements.observations import GroupCells, Measurements
+from decimus.measurements.profiles import ColumnProfile
 from decimus.measurements.roles import LongRoles
 from decimus.measurements.shapes import TableShape
+from decimus.measurements.sides import LEVELS, is_nested, level_weight
 from decimus.study.readings import Reading
 from decimus.study.studies import Source
 from decimus.terms import Layout
@@ -42,6 +44,12 @@ class OtherOutcomes(Struct, frozen=True):
     """Other columns that hold measurements and could be meant."""
 
     columns: tuple[int, ...]
+
+
+class NotCompared(Struct, frozen=True):
+    """A column of levels that crosses what is compared, and is not compared itself."""
+
+    column: int
 
 
 class ColumnsNotUsed(Struct, frozen=True):
@@ -187,6 +195,7 @@ ColumnRemark = (
     | ColumnIsRatio
     | LevelsAreQuantities
     | OtherOutcomes
+    | NotCompared
     | ColumnsNotUsed
     | ErrorsNotUsed
     | ErrorsOfSingles
@@ -231,7 +240,9 @@ def remarks_on_reading(
     found += remarks_on_unread(measurements, source)
     found += _quantities_among_levels(measurements)
     found += remarks_on_designs(measurements, reading)
-    found += _without_used(_on_columns(measurements, outcome, factors), reading)
+    if factors is None:
+        found += [NotCompared(c) for c in not_compared(measurements, reading)]
+    found += _without_used(_on_columns(measurements, reading, outcome, factors), reading)
     if not measurements.is_summarised and _has_two_values(measurements):
         found.append(TwoValues())
     return found
@@ -297,7 +308,10 @@ _OF_QUANTITIES = frozenset(
 
 
 def _on_columns(
-    measurements: Measurements, outcome: int | None, factors: tuple[int, ...] | None
+    measurements: Measurements,
+    reading: Reading,
+    outcome: int | None,
+    factors: tuple[int, ...] | None,
 ) -> list[ReadingRemark]:
     """Columns of numbers that are left out, and those that could be the outcome instead."""
     shape, roles = measurements.shape, measurements.shape.roles
@@ -306,13 +320,15 @@ def _on_columns(
     used |= {*shape.readings, *shape.summary_columns}
     if measurements.errors and roles is not None:
         used |= {*measurements.error_columns, roles.reading}
-        rest = _beside_outcome(shape, roles, used, outcome, factors)
+        rest = _beside_outcome(measurements, reading, roles, used, outcome, factors)
         without = measurements.count - len(measurements.errors)
         return [ErrorsOfSingles(measurements.error_columns, without), *rest]
     if (others := tuple(c for c in shape.quantities if c not in used)) and outcome is None:
         return [OtherOutcomes(others)]
     if roles is not None:
-        return _beside_outcome(shape, roles, used | {roles.reading}, outcome, factors)
+        return _beside_outcome(
+            measurements, reading, roles, used | {roles.reading}, outcome, factors
+        )
     if shape.summary is not None and outcome is None:
         own, means = measurements.outcome.variable, [c.mean for c in shape.summary.columns]
         if own in means and len(means) > 1:
@@ -325,14 +341,50 @@ def _on_columns(
     return [ColumnsNotUsed(tuple(map(shape.name, idle)))] if idle else []
 
 
+def not_compared(measurements: Measurements, reading: Reading) -> tuple[int, ...]:
+    """Columns of a long table that divide the rows across what is compared, and are not used."""
+    shape, units = measurements.shape, measurements.units
+    if shape.layout is not Layout.LONG or measurements.counts_cases:
+        return ()
+    factors = [f.variable for f in measurements.factors if f.variable >= 0]
+    if not factors:
+        return ()
+    taken = {*factors, measurements.outcome.variable, units.variable, shape.row_names}
+    taken |= {*shape.readings, *shape.summary_columns, *reading.left_out, reading.frequencies}
+    if shape.roles is not None:
+        taken |= {*shape.roles.beside, shape.roles.reading, shape.roles.other_unit}
+    return tuple(
+        p.index
+        for p in shape.columns
+        if p.index not in taken
+        and _has_levels(p, shape)
+        and not any(is_nested(p, of) or is_nested(of, p) for of in map(shape.column, factors))
+    )
+
+
+def _has_levels(profile: ColumnProfile, shape: TableShape) -> bool:
+    """Whether a column holds a few names or amounts, each more than once."""
+    if profile.is_about(Sense.NOTE, Sense.COVARIATE) or profile.is_dates:
+        return False
+    counts = profile.counts
+    are_few = 2 <= len(counts) <= _MOST_LEVELS and min(counts.values()) > 1
+    is_label = profile.is_text or level_weight(profile, shape.columns) >= LEVELS
+    return are_few and is_label and len(profile.cells) == sum(counts.values())
+
+
+_MOST_LEVELS = 8
+
+
 def _beside_outcome(
-    shape: TableShape,
+    measurements: Measurements,
+    reading: Reading,
     roles: LongRoles,
     used: set[int | None],
     outcome: int | None,
     factors: tuple[int, ...] | None,
 ) -> list[ReadingRemark]:
     """Of a long table, the columns of numbers that are not asked about."""
+    shape = measurements.shape
     found: list[ReadingRemark] = []
     errors, others, beside = [], [], []
     # Levels that divide no rows any more may have been measured.
@@ -354,7 +406,8 @@ def _beside_outcome(
         beside += others
     if errors:
         found.append(ErrorsNotUsed(tuple(map(shape.name, errors))))
-    known = {*used, *others, *errors, *beside}
+    crossing = not_compared(measurements, reading) if factors is None else ()
+    known = {*used, *others, *errors, *beside, *crossing}
     beside += [
         p.index for p in shape.columns if p.is_numeric and p.index not in known and factors is None
     ]

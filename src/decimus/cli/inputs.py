@@ -143,8 +143,17 @@ def _read_as_told(arguments: argparse.Namespace, study: Study, number: int) -> S
         study = edit.apply(study)
     if arguments.split_names:
         study = study.with_question(number, question)
+        shape = table_shape(sheet.table, reading)
+        is_across = (
+            shape.layout is Layout.COLUMNS
+            and shape.row_names is not None
+            and shape.name(shape.row_names) == arguments.split_names
+        )
         study = SplitNames(
-            column=arguments.split_names, question=number, sheet=question.asked.sheet
+            column=arguments.split_names,
+            is_across=is_across and not shape.side_factors and len(shape.measured) > 1,
+            question=number,
+            sheet=question.asked.sheet,
         ).apply(study)
         question = study.questions[number]
     study = study.with_question(number, question)

@@ -36,7 +36,8 @@ def _with_one(table: Table, reading: Reading, computed: ComputedColumn) -> Table
     shape = table_shape(table, reading)
     by_name: dict[str, int] = {}
     for profile in shape.columns:
-        for name in (profile.heading, name_and_unit(profile.heading)[0]):
+        named = (profile.heading, name_and_unit(profile.heading)[0], shape.name(profile.index))
+        for name in named:
             by_name.setdefault(name.casefold(), profile.index)
 
     def column(name: str) -> Floats:

@@ -34,6 +34,7 @@ from decimus.measurements.rows.heading_rows import forward_filled, unit_of
 from decimus.measurements.shapes import TableShape
 from decimus.measurements.sides import sides_of
 from decimus.measurements.summaries.finding import ComputedLines
+from decimus.measurements.summaries.foot import foot_of_means
 from decimus.measurements.summaries.lines import (
     above_summaries,
     is_summary_label,
@@ -145,7 +146,17 @@ class _Look:
                 )
                 profile = replace(again, is_filled_down=True)
             found.append(profile)
-        return self._within_headings(found)
+        return self._stems_first(self._within_headings(found))
+
+    def _stems_first(self, profiles: tuple[ColumnProfile, ...]) -> tuple[ColumnProfile, ...]:
+        """The columns; what names are called without their numbers stands where names stand."""
+        computed = self._reading.computed
+        start = self._table.column_count - len(computed)
+        stems = {start + at for at, one in enumerate(computed) if one.stem_of}
+        return (
+            *(p for p in profiles if p.index in stems),
+            *(p for p in profiles if p.index not in stems),
+        )
 
     def _filled_down(self, column: int, profile: ColumnProfile) -> list[str] | None:
         """The cells looked at, blanks filled; None where blanks do not repeat the cell above."""
@@ -239,6 +250,13 @@ class _Look:
             is_turned=is_turned,
             summary=summary,
         )
+
+    def _foot(self, summary: SummaryShape) -> tuple[int, ...]:
+        """Rows below the means that are none."""
+        if self._reading.counts_summaries or self._head is not None:
+            return ()
+        foot = foot_of_means(self._body, summary, self.decimal)
+        return tuple(self.block.first_row + at for at in foot)
 
     def shape(self, said: Layout | None) -> TableShape:
         """The shape of a table of raw measurements."""
@@ -351,9 +369,10 @@ class _Look:
         heads: Heads | None = None,
     ) -> TableShape:
         has_groups = layout is Layout.LONG and (roles is None or bool(roles.factors))
-        rows_out = (
-            () if summary is not None else self._found.rows(parts, layout, has_groups=has_groups)
-        )
+        if summary is None:
+            rows_out = self._found.rows(parts, layout, has_groups=has_groups)
+        else:
+            rows_out = () if is_turned else self._foot(summary)
         return TableShape(
             layout=layout,
             decimal=self.decimal,

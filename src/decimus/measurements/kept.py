@@ -12,12 +12,13 @@ from decimus.errors import InputError
 from decimus.measurements.asked import roles_of
 from decimus.measurements.detection import detected_shape
 from decimus.measurements.kept_decisions import decoded
-from decimus.measurements.lettered import lettered, without_letters
+from decimus.measurements.lettered import has_letters, lettered, without_letters
 from decimus.measurements.observations import Measurements
 from decimus.measurements.profiles import ColumnProfile, column_profile
 from decimus.measurements.rows.blocks import TableBlock
 from decimus.measurements.rows.bodies import Body, body_of, cells_below, filled_cells
 from decimus.measurements.shapes import TableShape
+from decimus.measurements.summaries.foot import foot_below
 from decimus.study.decisions import Decided, QuestionDecided
 from decimus.study.readings import HEADINGS, HEADINGS_ABOVE, HEADINGS_TOP, Reading
 from decimus.study.tables import Table
@@ -56,8 +57,16 @@ def table_shape(table: Table, reading: Reading) -> TableShape:
 
 def _detected(table: Table, reading: Reading) -> TableShape:
     marked = lettered(table)
-    shape = detected_shape(without_letters(table, marked), reading)
-    return replace(shape, lettered=marked) if marked else shape
+    bare = without_letters(table, marked)
+    shape = detected_shape(bare, reading)
+    if not marked:
+        return shape
+    rows_out = set(shape.summary_rows)
+    if not (reading.counts_summaries or shape.is_turned) and marked.columns:
+        rows = table.block(0, 0, shape.block.end_row, table.column_count)
+        full = [any(has_letters(row[c]) for c in marked.columns) for row in rows]
+        rows_out |= {*foot_below(bare.rows()[: len(full)], marked.columns, full, shape.decimal)}
+    return replace(shape, lettered=marked, summary_rows=tuple(sorted(rows_out)))
 
 
 def holds(table: Table, reading: Reading) -> bool:

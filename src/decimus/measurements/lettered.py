@@ -68,6 +68,11 @@ def _lettered_columns(table: Table) -> dict[int, tuple[str, ...]]:
     return {}  # 12a, 12b, 13a may be names beside what was measured
 
 
+def has_letters(cell: str) -> bool:
+    """Whether a cell is a number with such letters."""
+    return _match(cell) is not None
+
+
 def without_letters(table: Table, found: Lettered) -> Table:
     """The table with the numbers alone in those columns or rows."""
     if not found:

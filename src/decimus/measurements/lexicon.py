@@ -267,6 +267,7 @@ class Named(Value, frozen=True):
 def plain(text: str) -> str:
     """Words for looking up: small letters, one space between them, no joining signs."""
     spaced = re.sub(r"(?<=[a-zß-ÿ])(?=(?:SD|SE|SEM|CI|CV|ID|Mean|Std|Err)(?![a-z]))", " ", text)
+    spaced = re.sub(r"(?<!\w)Σ(?!\w)", "∑", spaced)  # small, it is the sign of the SD
     folded = unicodedata.normalize("NFC", spaced).casefold()
     folded = re.sub(r"\+\s?/?\s?[-−–]", " ± ", folded)
     folded = folded.replace("ß", "ss").replace("x\u0304", "x̄").replace("x\u0305", "x̄")

@@ -292,6 +292,8 @@ def _same_in_columns(shape: TableShape, profile: ColumnProfile) -> _Sameness:
     if profile.is_about(Sense.BLOCK) and not profile.is_about(Sense.TRIAL):
         return _Sameness(is_same=True, is_sure=not profile.is_about(Sense.TIME, Sense.UNIT))
     are_doses = family is Family.AMOUNTS and profile.is_about(Sense.UNIT)
+    if shape.side_factors and not profile.heading and profile.is_text and profile.is_unique:
+        return _Sameness(is_same=True, is_sure=False)
     if shape.side_factors and not counts and not are_doses:
         # A row that has a name and a group is one unit, in all its columns.
         return _Sameness(is_same=True, is_sure=not profile.is_about(Sense.UNIT))

@@ -25,6 +25,8 @@ def lower_first(text: str) -> str:
     """The text with a small first letter, unless it starts with an abbreviation or a symbol."""
     if len(text) > 1 and not text[1].islower() and text[1] != " ":
         return text
+    if text[1:2] in ("", " ") and not text.startswith("A "):
+        return text  # N content is no n
     return text[:1].lower() + text[1:]
 
 

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import re
-from collections import Counter
 from collections.abc import Sequence
 from itertools import pairwise, takewhile
 
@@ -11,6 +9,7 @@ import numpy as np
 from msgspec import Struct
 from msgspec.structs import replace
 
+from decimus.analysis.doubts.by_names import NamesMayBeGroups, names_of_groups
 from decimus.measurements.families import Family, family_of
 from decimus.measurements.lexicon import Sense, Statistic, plain, statistic_named
 from decimus.measurements.numbers import is_worked_out, read_cell
@@ -82,17 +81,6 @@ class MayBeSummary(Struct, frozen=True):
     n: int | None
     names: tuple[str, ...]
     in_rows: bool = False
-
-
-class NamesMayBeGroups(Struct, frozen=True):
-    """Names such as C1, C2, T1, T2 where nothing else tells groups apart.
-
-    `heading` is over the names of rows; "" for the headings of columns. Without brackets and
-    signs of its own a name that ends so can be split by a click.
-    """
-
-    heading: str
-    stems: tuple[str, ...]
 
 
 class MayBeFrequencies(Struct, frozen=True):
@@ -204,7 +192,7 @@ def remarks_by_structure(measurements: Measurements, reading: Reading) -> list[S
     ):
         found.append(RowsMayFollow(rows))
     found += _counted_under_headings(measurements)
-    if (names := _names_of_groups(measurements)) is not None:
+    if (names := names_of_groups(measurements)) is not None:
         found.append(names)
     return found
 
@@ -454,37 +442,3 @@ def _worked_out(shape: TableShape) -> list[StructureRemark]:
 
 
 _MOST_SHOWN = 3
-
-
-def _names_of_groups(measurements: Measurements) -> NamesMayBeGroups | None:
-    """Of a table read as one group, what the names of its rows have in common by groups."""
-    shape = measurements.shape
-    column = shape.roles.unit if shape.roles is not None else shape.row_names
-    if shape.layout is Layout.COLUMNS and len(measurements.groups) > _FEWEST_COLUMNS:
-        heading, texts = "", tuple(group.levels[0] for group in measurements.groups)
-    elif (only := _named_once(measurements)) is not None:
-        heading, texts = shape.name(only), tuple(shape.column(only).counts)
-    elif len(measurements.groups) == 1 and column is not None:
-        heading, texts = shape.name(column), tuple(shape.column(column).counts)
-    else:
-        return None
-    found = [_NUMBERED_NAME.fullmatch(text) for text in texts]
-    stems = Counter((match[1] or match[2]).strip(" _.-") for match in found if match)
-    if not all(found) or not 2 <= len(stems) <= _MOST_STEMS or min(stems.values()) < 2:
-        return None
-    return NamesMayBeGroups(heading, tuple(stems))
-
-
-def _named_once(measurements: Measurements) -> int | None:
-    """The column of the only factor of a long table, where each of its names stands once."""
-    factors = measurements.factors
-    if measurements.shape.layout is not Layout.LONG or len(factors) != 1:
-        return None
-    column = factors[0].variable
-    few = all(group.n < 2 for group in measurements.groups) and len(measurements.groups) > 1
-    return column if few and column >= 0 else None
-
-
-_FEWEST_COLUMNS = 3
-_NUMBERED_NAME = re.compile(r"(.*\D)\d+[a-z]?|(.*[\d\w][-_. ])[a-z]", re.IGNORECASE)
-_MOST_STEMS = 8

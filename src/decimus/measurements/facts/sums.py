@@ -226,7 +226,7 @@ def computed_columns(
         others = [c for c in range(count) if c != target and c not in known]
         if len(others) < 2:
             break
-        tried = math.log2(len(others) * (len(others) - 1) * len(_RELATIONS))
+        tried = math.log2(2 * len(others) * (len(others) - 1) * len(_RELATIONS))
         bits = _bits_of_relations(values, decimals, target, others)
         weighed = [(relation, b - tried) for relation, b in bits]
         sure = [relation for relation, b in weighed if b >= LEFT_OUT_BITS]
@@ -267,26 +267,24 @@ def _bits_of_relations(
                 continue  # of evenly spaced columns one is the mean of its neighbours
             with np.errstate(all="ignore"):
                 expected, slack = relation(x, y, *steps)
-            near = np.abs(t - expected) <= (h + slack) * (1 + _SLACK)
-            if not near.all() or not np.isfinite(expected).all():
+            if np.ptp(t) == 0 or not np.isfinite(expected).all():
                 continue
-            if np.ptp(t) == 0:
-                continue
-            chances = (
-                chance_of_match(v, s, np.delete(t, i))
-                for i, (v, s) in enumerate(zip(t.tolist(), (h + slack).tolist(), strict=True))
-            )
-            yield relation, -sum(map(math.log2, chances))
+            off = np.abs(t - expected)
+            # Computed from what is shown, or from more digits of it than are shown.
+            rooms = (h + 1e-12 * np.abs(expected), h + slack)
+            near = [room for room in rooms if (off <= room * (1 + _SLACK)).all()]
+            if near:
+                chances = (
+                    chance_of_match(v, s, np.delete(t, i))
+                    for i, (v, s) in enumerate(zip(t.tolist(), near[0].tolist(), strict=True))
+                )
+                yield relation, -sum(map(math.log2, chances))
 
 
 _Relation = Callable[[Floats, Floats, Floats, Floats], tuple[Floats, Floats]]
 
 
 def _difference(a: Floats, b: Floats, da: Floats, db: Floats) -> tuple[Floats, Floats]:
-    return a - b, 0.0 * (da + db)
-
-
-def _unrounded_difference(a: Floats, b: Floats, da: Floats, db: Floats) -> tuple[Floats, Floats]:
     return a - b, da + db
 
 
@@ -305,7 +303,7 @@ def _change(a: Floats, b: Floats, da: Floats, db: Floats) -> tuple[Floats, Float
 
 
 def _sum(a: Floats, b: Floats, da: Floats, db: Floats) -> tuple[Floats, Floats]:
-    return a + b, 0.0 * (da + db)
+    return a + b, da + db
 
 
 def _mean(a: Floats, b: Floats, da: Floats, db: Floats) -> tuple[Floats, Floats]:
@@ -324,7 +322,6 @@ def _relative(a: Floats, b: Floats, da: Floats, db: Floats) -> tuple[Floats, Flo
 
 _RELATIONS: tuple[_Relation, ...] = (
     _difference,
-    _unrounded_difference,
     _ratio,
     _percent,
     _change,

@@ -57,7 +57,8 @@ def measurements_of_summary(
     rows = [
         r
         for r in range(shape.first_row, shape.block.end_row)
-        if all(column[r] for column in texts)
+        if r not in shape.summary_rows
+        and all(column[r] for column in texts)
         and any(table.cell(r, c).strip() for c in summary.all_columns)
     ]
     given = given_groups(table, shape, replace(summary, columns=chosen), rows)

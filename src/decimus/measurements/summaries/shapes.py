@@ -275,10 +275,22 @@ def _statistic(profile: ColumnProfile) -> Statistic | None:
 
 
 def _mostly(profile: ColumnProfile, holds: Callable[[str], bool]) -> bool:
-    """True when most texts of a column of texts are of this kind."""
+    """True when most texts of a column of texts are of this kind, a foot of others aside."""
+    found = list(map(holds, profile.texts))
+    if sum(found) < 2 and len(found) > 1:
+        return False
+    last = max((at for at, is_held in enumerate(found) if is_held), default=-1)
+    is_foot = len(found) - 1 - last <= _MOST_FOOT
+    count = last + 1 if is_foot else len(found)
+    if is_foot and any(found) and sum(found) == count:
+        return True
     if profile.texts_only * 2 <= len(profile.texts):
         return False
-    return sum(map(holds, profile.texts)) * 2 > len(profile.texts)
+    return sum(found) * 2 > len(found)
+
+
+_MOST_FOOT = 6
+"""Rows of other things that may stand below means: a least difference, a p value."""
 
 
 def _are_numbers(parts: Sequence[str] | None, decimal: str) -> bool:

@@ -8,6 +8,7 @@ from decimus.study.adjustments import AnyAdjustment, ComputedColumn, FactorOnGro
 from decimus.study.edits.groups import ChooseHeight
 from decimus.study.edits.kinds import SheetEdit
 from decimus.study.edits.moves import variable_count, with_columns_moved
+from decimus.study.readings import HEADINGS
 from decimus.study.studies import Sheet, Study
 from decimus.terms import Height, Layout
 
@@ -110,10 +111,17 @@ class ComputeColumn(SheetEdit, frozen=True, kw_only=True):
 
 
 class SplitNames(SheetEdit, frozen=True, kw_only=True):
-    """Take the groups of a table from the names of its units: WT and KO from WT_1 and KO_3."""
+    """Take the groups of a table from the names of its units: WT and KO from WT_1 and KO_3.
+
+    Args:
+        column: what the column of names is called.
+        name: what the groups are called.
+        is_across: whether what is compared stands across, too, so that units have several values.
+    """
 
     column: str
     name: str = "group"
+    is_across: bool = False
     question: int = 0
 
     @property
@@ -129,10 +137,11 @@ class SplitNames(SheetEdit, frozen=True, kw_only=True):
         reading = replace(
             sheet.reading,
             computed=(*sheet.reading.computed, computed),
-            layout=Layout.LONG,
+            layout=Layout.COLUMNS if self.is_across else Layout.LONG,
         )
+        factors = (HEADINGS, at) if self.is_across else (at,)
         question = study.questions[self.question]
-        question = replace(question, asked=replace(question.asked, factors=(at,)))
+        question = replace(question, asked=replace(question.asked, factors=factors))
         study = study.with_sheet(self.sheet, replace(sheet, reading=reading))
         return study.with_question(self.question, question)
 

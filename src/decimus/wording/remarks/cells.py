@@ -71,7 +71,7 @@ def _cells(  # noqa: C901, PLR0911, PLR0912 - a case per kind
             return _holding(results, frozenset(texts))
         case doubts.OtherSigns(texts):
             return _holding(results, frozenset(texts))
-        case facts.ToldAgain(column):
+        case facts.ToldAgain(column) | doubts.NotCompared(column):
             return _column(results, column)
         case doubts.LevelsDoubted(column) | doubts.RowNamesDoubted(column):
             return _column(results, column)

@@ -141,7 +141,7 @@ def _taken_as_same(
 ) -> RemarkWords:
     units = results.measurements.units
     what = "block" if units.is_block or is_forced else "unit measured again"
-    head = f"Each {heading} is taken as one {what}, in every group."
+    head = f"Each {heading or 'row'} is taken as one {what}, in every group."
     if units.names_within is not None:
         part = results.measurements.shape.name(units.names_within)
         head = f"Each {heading} of one {part} is taken as one {what}."

@@ -17,9 +17,11 @@ from decimus.study.edits import (
     ReadAnew,
 )
 from decimus.terms import Layout
+from decimus.wording.phrases import upper_first
 from decimus.wording.questions import divided_by, is_undivided, undivided
 from decimus.wording.remarks.words import RemarkWords, listed
 
+_MOST_FACTORS = 3
 _LAYOUTS = {
     Layout.COLUMNS: "each column is a group",
     Layout.ROWS: "each row is a group, its replicates across",
@@ -189,6 +191,22 @@ def column_remark(results: Results, remark: facts.ColumnRemark) -> RemarkWords:
                 f"{listed(names)} {'holds' if len(names) == 1 else 'hold'} measurements too.",
                 f"The question is about {outcome}.",
                 fixes,
+                is_open=True,
+            )
+        case facts.NotCompared(column):
+            now = tuple(factor.variable for factor in results.measurements.factors)
+            name = results.measurements.shape.name(column)
+            compared = [results.measurements.shape.name(c) for c in now if c >= 0]
+            by_all = " and ".join([*compared, name])
+            ways: list[tuple[str, Edit]] = [(f"compare by {name}", divided_by(results, (column,)))]
+            if len(now) < _MOST_FACTORS and len(compared) == len(now):
+                ways.insert(0, (f"by {by_all}", divided_by(results, (*now, column))))
+            ways.append((f"leave {name} out", divided_by(results, now)))
+            return RemarkWords(
+                "measurements",
+                f"{upper_first(name)} divides the rows, too, and is not compared.",
+                "What it does is then part of the spread within groups.",
+                tuple(ways),
                 is_open=True,
             )
         case facts.ColumnsNotUsed(names):

@@ -7,6 +7,7 @@ from typing import assert_never
 from msgspec.structs import replace
 
 from decimus.analysis.doubts import by_structure as facts
+from decimus.analysis.doubts.by_names import NamesMayBeGroups
 from decimus.analysis.results import Results
 from decimus.study.edits import (
     ChooseCode,
@@ -38,17 +39,18 @@ def structure_remark(  # noqa: C901, PLR0911, PLR0912 - a case per kind
                 f"Cells are read as the numbers they stand for: {listed(pairs)}.",
                 "Minutes and seconds count in seconds, k and M as thousands and millions.",
             )
-        case facts.NamesMayBeGroups(heading, stems):
+        case NamesMayBeGroups(heading, stems, is_across):
             those = f"The names of {heading}" if heading else "The headings"
             is_one = len(results.measurements.groups) == 1
             now = "all rows are one group" if is_one else "every name is a group"
+            now = "they are units of one kind" if is_across else now
             now = now if heading else "every column is a group"
             way = "in a column of its own" if heading else "above the headings"
             return RemarkWords(
                 "measurements",
                 f"{those} start with {listed(stems)}; {now}.",
                 f"If these are groups, put what they stand for {way}.",
-                _split(results, heading),
+                _split(results, heading, is_across=is_across),
                 is_open=True,
             )
         case facts.CodeAmongNumbers(text, count):
@@ -157,11 +159,12 @@ def _may_be_summary(results: Results, found: facts.MayBeSummary) -> RemarkWords:
     )
 
 
-def _split(results: Results, heading: str) -> tuple[tuple[str, Edit], ...]:
-    """Take the groups from the names, where a column of them has a heading to go by."""
-    if not heading or heading.startswith("column "):
+def _split(results: Results, heading: str, *, is_across: bool) -> tuple[tuple[str, Edit], ...]:
+    """Take the groups from the names, where they stand in a column."""
+    if not heading:
         return ()
-    edit = SplitNames(column=heading, question=results.number, sheet=results.question.asked.sheet)
+    sheet = results.question.asked.sheet
+    edit = SplitNames(column=heading, is_across=is_across, question=results.number, sheet=sheet)
     return (("they are groups", edit),)
 
 

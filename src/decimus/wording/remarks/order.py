@@ -13,6 +13,7 @@ from decimus.analysis import remarks_on_reading as doubts
 from decimus.analysis import remarks_on_spread as spread
 from decimus.analysis.doubts import by_marks as marks
 from decimus.analysis.doubts import by_structure as forms
+from decimus.analysis.doubts.by_names import NamesMayBeGroups
 from decimus.analysis.results import Results
 from decimus.terms import LimitRule
 from decimus.wording.phrases import group_words
@@ -34,7 +35,7 @@ _QUESTIONS: tuple[type, ...] = (
     forms.MayBeFrequencies,
     forms.MayBeSummary,
     forms.LettersBehindMeans,
-    forms.NamesMayBeGroups,
+    NamesMayBeGroups,
     doubts.LayoutDoubted,
     doubts.RowNamesDoubted,
     doubts.HeadingsDoubted,
@@ -49,6 +50,7 @@ _QUESTIONS: tuple[type, ...] = (
     marks.MarkedInWorkbook,
     *_DOUBTED_DESIGNS,
     facts.UncountedReadings,
+    doubts.NotCompared,
     doubts.OtherOutcomes,
 )
 """Those that ask what could change the result."""
@@ -242,7 +244,7 @@ def _dropped(results: Results, remark: facts.Remark) -> tuple[str, ...]:
             return names
         case doubts.ErrorsNotUsed(names) | doubts.OtherTables(names):
             return names
-        case facts.ToldAgain(column):
+        case facts.ToldAgain(column) | doubts.NotCompared(column):
             return (results.measurements.shape.name(column),)
         case doubts.OtherOutcomes(columns):
             return tuple(results.measurements.shape.name(c) for c in columns)

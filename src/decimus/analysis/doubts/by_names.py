@@ -1,0 +1,72 @@
+"""Groups that stand in the names of columns or rows: WT_1, WT_2, KO_1, KO_2."""
+
+from __future__ import annotations
+
+import re
+from collections import Counter
+from collections.abc import Iterator
+
+from msgspec import Struct
+
+from decimus.measurements.observations import Measurements
+from decimus.terms import Layout
+
+
+class NamesMayBeGroups(Struct, frozen=True):
+    """Names such as C1, C2, T1, T2 where nothing else tells groups apart.
+
+    `heading` is over the names of rows; "" for the headings of columns. Without brackets and
+    signs of its own a name that ends so can be split by a click.
+    """
+
+    heading: str
+    stems: tuple[str, ...]
+    is_across: bool = False
+    """Whether what is compared stands across, beside the names."""
+
+
+def names_of_groups(measurements: Measurements) -> NamesMayBeGroups | None:
+    """What names of columns or of rows have in common by groups, where nothing else tells them."""
+    found = (
+        _grouped(heading, texts, is_across=is_across)
+        for heading, texts, is_across in _names_alone(measurements)
+    )
+    return next((one for one in found if one is not None), None)
+
+
+def _names_alone(measurements: Measurements) -> Iterator[tuple[str, tuple[str, ...], bool]]:
+    """Names that nothing divides: what stands over them, and whether more is compared across."""
+    shape, count = measurements.shape, len(measurements.groups)
+    column = shape.roles.unit if shape.roles is not None else shape.row_names
+    if shape.layout is Layout.COLUMNS and count > _FEWEST_COLUMNS:
+        yield "", tuple(dict.fromkeys(group.levels[0] for group in measurements.groups)), False
+    only = _named_once(measurements)
+    if only is not None:
+        yield shape.name(only), tuple(shape.column(only).counts), False
+    is_across = count > 1 and shape.layout is Layout.COLUMNS and not shape.side_factors
+    if column is not None and (count == 1 or is_across):
+        yield shape.name(column), tuple(shape.column(column).counts), is_across
+
+
+def _grouped(heading: str, texts: tuple[str, ...], *, is_across: bool) -> NamesMayBeGroups | None:
+    """Names such as WT_1 and KO_3 by what they begin with; None where they are others."""
+    found = [_NUMBERED_NAME.fullmatch(text) for text in texts]
+    stems = Counter((match[1] or match[2]).strip(" _.-") for match in found if match)
+    if not all(found) or not 2 <= len(stems) <= _MOST_STEMS or min(stems.values()) < 2:
+        return None
+    return NamesMayBeGroups(heading, tuple(stems), is_across)
+
+
+def _named_once(measurements: Measurements) -> int | None:
+    """The column of the only factor of a long table, where each of its names stands once."""
+    factors = measurements.factors
+    if measurements.shape.layout is not Layout.LONG or len(factors) != 1:
+        return None
+    column = factors[0].variable
+    few = all(group.n < 2 for group in measurements.groups) and len(measurements.groups) > 1
+    return column if few and column >= 0 else None
+
+
+_FEWEST_COLUMNS = 3
+_NUMBERED_NAME = re.compile(r"(.*\D)\d+[a-z]?|(.*[\d\w][-_. ])[a-z]", re.IGNORECASE)
+_MOST_STEMS = 8
