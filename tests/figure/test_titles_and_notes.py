@@ -186,3 +186,11 @@ def test_an_axis_that_says_nothing_of_what_was_measured_is_remarked(
     heads = [remark.head for remark in remark_words(Results(study_of(table, *chosen)))]
     found = [head for head in heads if "says nothing of what was measured" in head]
     assert found == ([f"“{said}” on the axis says nothing of what was measured."] if said else [])
+
+
+def test_levels_without_a_name_keep_the_unit_that_their_labels_leave_out() -> None:
+    """0, 2, 4 below an axis without a title were of nobody knows what."""
+    shown = page(table=",0 h,2 h,4 h\nP_1,0.1,0.2,0.4\nP_2,0.3,0.2,0.5\nP_3,0.2,0.3,0.4\n")
+    texts = [mark.text for mark in shown.marks if isinstance(mark, Label)]
+    assert "h" in texts
+    assert "0" in texts

@@ -337,7 +337,8 @@ def _value_title(results: Results) -> str:
 
 
 def _group_title(factor: FactorInOrder) -> str:
-    return upper_first(factor.title) if factor.factor.is_named else ""
+    """What the levels are of; without a name the unit that their labels leave to the title."""
+    return upper_first(factor.title) if factor.factor.is_named else factor.factor.unit
 
 
 def _group_titles(groups: Groups) -> str:
