@@ -157,3 +157,8 @@ def test_a_table_of_numbers_with_letters_behind_says_what_to_do() -> None:
     assert isinstance(problem, TableError)
     assert problem.what.endswith("“12.3x” (row 2, column 2) is none")
     assert problem.remedy.startswith("Leave 12.3 alone in its cell")
+
+
+def test_an_apostrophe_between_thousands_beside_a_decimal_comma() -> None:
+    results = results_of("kez;vun\nA;1’250,5\nA;1’310,2\nB;1’450,1\nB;1’502,8\n")
+    assert results.measurements.groups[0].values == (1250.5, 1310.2)

@@ -312,3 +312,19 @@ def test_shares_beside_percents_are_no_numbers_until_converted() -> None:
     assert [c.text for c in results.measurements.unreadable] == ["0.50", "0.61"]
     whole = results_of("zuv,kel\nA,45%\nA,50\nA,48%\nB,60%\nB,58%\nB,61\n")
     assert [g.n for g in whole.groups.shown] == [3, 3]
+
+
+def test_quantities_over_groups_across_are_outcomes_and_no_groups() -> None:
+    """A title in a row of its own, groups below it: the first group was taken for headings."""
+    text = (
+        "зум (cm)\nка,12.1,12.5,11.9\nло,15.2,15.9,14.8\n\n"
+        "тир (g)\nка,3.1,3.3,3.0\nло,2.1,2.2,2.0\n"
+    )
+    found = table_of_bytes(text.encode(), "t", title="t")
+    table = BringInTable(table=found.table, reading=found.first_reading)
+    results = Results(table.apply(Study()))
+    assert [(g.levels, g.values) for g in results.measurements.groups] == [
+        (("ка",), (12.1, 12.5, 11.9)),
+        (("ло",), (15.2, 15.9, 14.8)),
+    ]
+    assert any("тир" in r.head and r.is_open for r in remark_words(results))

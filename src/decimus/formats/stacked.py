@@ -61,6 +61,8 @@ def _under_heads(rows: list[list[str]]) -> list[list[str]] | None:
     again = all(first == firsts[0] for first in firsts)
     if not is_measured or not (counts or again):
         return None
+    if again and not counts and _are_quantities(names):
+        return None if start else _quantities_of_groups(names, parts)
     width = max(map(len, filled))
     top = [*filled[0], *[""] * (width - len(filled[0]))] if start else ["no", *[""] * (width - 1)]
     if not start and width == _FEWEST_HEADS:
@@ -70,6 +72,24 @@ def _under_heads(rows: list[list[str]]) -> list[list[str]] | None:
     found = [[GROUP, *top]]
     for name, part in zip(names, parts, strict=True):
         found += [[name, *row] for row in part]
+    return found
+
+
+def _are_quantities(titles: Sequence[str]) -> bool:
+    """Whether what stands over tables is what was measured in each, in units of its own."""
+    units = {unit for unit in (name_and_unit(title)[1] for title in titles) if is_unit(unit)}
+    return len(units) == len(titles) or all(map(quantity_in, titles))
+
+
+def _quantities_of_groups(names: list[str], parts: list[list[list[str]]]) -> list[list[str]]:
+    """A column for each quantity, a row for each place across of every group."""
+    found = [[GROUP, *names]]
+    for r, first in enumerate(parts[0]):
+        count = max(len(part[r]) for part in parts)
+        for c in range(1, count):
+            cells = [part[r][c] if c < len(part[r]) else "" for part in parts]
+            if any(cells):
+                found.append([first[0], *cells])
     return found
 
 
@@ -86,8 +106,7 @@ def _side_by_side(rows: list[list[str]]) -> list[list[str]] | None:
     if len(parts) < _FEWEST_HEADS or any(len(part) < _FEWEST_HEADS + 1 for _, part in parts):
         return None
     titles = [title for title, _ in parts]
-    units = {unit for unit in (name_and_unit(title)[1] for title in titles) if is_unit(unit)}
-    if len(units) < len(titles) and not all(map(quantity_in, titles)):
+    if not _are_quantities(titles):
         return None
     first = parts[0][1]
     head, names = first[0], [row[0] for row in first[1:]]

@@ -83,7 +83,7 @@ class _Ballot:
         with_units = 0
         above: list[float] = []
         for cell in column:
-            text = cell.translate(SPACES).strip().translate(MINUS)
+            text = cell.translate(SPACES).strip().translate(MINUS).replace("’", "'")
             if bare := _WITH_UNIT.fullmatch(text):
                 with_units += 1
                 if with_units < _FEWEST_UNITS:
