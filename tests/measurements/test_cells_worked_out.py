@@ -141,6 +141,46 @@ def test_a_column_that_divides_the_rows_is_compared_or_asked_about() -> None:
         assert not any(r.kind == "not-compared" for r in remark_words(answered))
 
 
+@pytest.mark.parametrize("cages", [("1", "2", "3", "4"), ("zo", "mi", "ka", "lu")])
+def test_units_that_stand_together_within_groups_are_asked_about(cages: tuple[str, ...]) -> None:
+    """Names of their own prove that mice are others, not that n counts them."""
+    rows = [
+        f"{cages[i // 2]},{'AB'[i // 4]},{i + 1},{v}"
+        for i, v in enumerate((22.1, 23.0, 21.8, 22.7, 25.1, 24.8, 26.0, 25.5))
+    ]
+    text = "\n".join(["vun,kez,mip,weight", *rows]) + "\n"
+    remark = next(r for r in remark_words(results_of(text)) if r.kind == "units-together")
+    assert remark.head == "Each vun holds several mips of one group."
+    averaged, single = (results_of(text, edit) for _, edit in remark.fixes)
+    assert [g.values for g in averaged.measurements.groups] == [(22.55, 22.25), (24.95, 25.75)]
+    assert [g.n for g in single.groups.shown] == [4, 4]
+    for answered in (averaged, single):
+        assert not any(r.kind == "units-together" for r in remark_words(answered))
+
+
+def test_levels_named_by_group_and_number_may_be_units() -> None:
+    """Three wells of each sample are no replicates of what was done to samples."""
+    samples = ("ctrl 1", "ctrl 2", "trt 1", "trt 2")
+    rows = [f"{'ABCD'[i // 3]}{i % 3 + 1},{samples[i // 3]},{20 + i / 7:.2f}" for i in range(12)]
+    text = "\n".join(["well,sample,Cq", *rows]) + "\n"
+    remark = next(r for r in remark_words(results_of(text)) if r.kind == "names-may-be-groups")
+    assert remark.is_open
+    results = results_of(text, remark.fixes[0][1])
+    assert [g.levels for g in results.groups.shown] == [("ctrl",), ("trt",)]
+
+
+def test_notes_on_some_rows_go_with_no_factor() -> None:
+    text = "id,kez,vun,note\n1,A,3.2,\n2,A,3.5,late\n3,A,3.1,\n4,B,4.2,\n5,B,4.5,\n6,B,4.1,wet\n"
+    assert not any(r.kind == "inseparable" for r in remark_words(results_of(text)))
+
+
+def test_n_before_means_is_asked_about_as_behind_them() -> None:
+    text = "Группа,n,M,m\nКо,12,5.31,0.21\nОп,11,6.02,0.25\nТа,12,7.44,0.30\n"
+    remark = next(r for r in remark_words(results_of(text)) if r.kind == "may-be-summary")
+    given = results_of(text, remark.fixes[1][1]).groups.shown[1].summary
+    assert (given.n, given.mean, given.standard_error) == (11, 6.02, pytest.approx(0.25))
+
+
 def test_a_column_that_is_left_out_counts_as_nothing() -> None:
     table = "reed,sand,mud\n1.5,2.5,9.5\n1.7,2.1,9.9\n1.2,2.8,9.1\n"
     edit = LeaveColumnOut(column=2, name="mud")

@@ -13,6 +13,7 @@ from decimus.analysis.doubts.by_marks import MarkRemark
 from decimus.analysis.doubts.by_structure import Inseparable
 from decimus.analysis.error_bars import possible_error_bars
 from decimus.analysis.groups import Group, Groups, ShownGroups
+from decimus.analysis.remarks_on_designs import UnitsTogether
 from decimus.analysis.remarks_on_figure import FigureRemark
 from decimus.analysis.remarks_on_reading import (
     NotCompared,
@@ -319,7 +320,8 @@ def remarks_on_measurements(
     found += _on_summaries(groups)
     inseparable = {measurements.shape.name(r.column) for r in found if isinstance(r, Inseparable)}
     crossing = {measurements.shape.name(r.column) for r in found if isinstance(r, NotCompared)}
-    said_of = inseparable | crossing
+    holding = {measurements.shape.name(r.column) for r in found if isinstance(r, UnitsTogether)}
+    said_of = inseparable | crossing | holding
     if unused := tuple(n for n in measurements.unused_factors if n not in said_of):
         found.append(UnusedColumns(unused))
     if not measurements.outcome.is_named:

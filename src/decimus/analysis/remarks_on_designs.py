@@ -2,11 +2,16 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from msgspec import Struct
 
+from decimus.measurements.lexicon import Sense
 from decimus.measurements.observations import Measurements
+from decimus.measurements.profiles import ColumnProfile
 from decimus.measurements.replicates import Units, is_settled
 from decimus.measurements.roles import DesignRoles
+from decimus.measurements.sides import is_nested
 from decimus.measurements.variables import is_time_order
 from decimus.study.readings import Reading
 from decimus.terms import Layout
@@ -70,6 +75,18 @@ class DesignDoubted(Struct, frozen=True):
     rivals: tuple[DesignRoles, ...]
 
 
+class UnitsTogether(Struct, frozen=True):
+    """Units that stand several together in something of one group: mice in cages.
+
+    Args:
+        column: what they stand in.
+        unit: the column that names them.
+    """
+
+    column: int
+    unit: int
+
+
 class ReadingsAveraged(Struct, frozen=True):
     """Several measurements of one unit are averaged first."""
 
@@ -90,6 +107,7 @@ DesignRemark = (
     | ReadingsOrSteps
     | ReadingsAcross
     | DesignDoubted
+    | UnitsTogether
 )
 _FEWEST_PAIRS = 3
 
@@ -106,6 +124,8 @@ def remarks_on_designs(measurements: Measurements, reading: Reading) -> list[Des
     if units.is_same and not shape.pairs_by_row and not is_said and not units.is_decided:
         found.append(TakenAsSame(units.heading, units.other_variable, units.is_forced))
     found += _other_designs(measurements)
+    if not is_said and reading.within is None:
+        found += [UnitsTogether(c, u) for c, u in _units_together(measurements)]
     if len(shape.readings) > 1 and reading.readings_across is None:
         found.append(ReadingsAcross(tuple(map(shape.name, shape.readings))))
     if units.is_averaged and reading.within is None:
@@ -123,6 +143,43 @@ def remarks_on_designs(measurements: Measurements, reading: Reading) -> list[Des
     if (shape.layout is Layout.LONG or counts_across) and units.variable is None:
         found += _without_names(measurements, reading)
     return found
+
+
+def _units_together(measurements: Measurements) -> list[tuple[int, int]]:
+    """Of a long table the column between groups and units, with the column of the units."""
+    shape, units = measurements.shape, measurements.units
+    factors = [shape.column(f.variable) for f in measurements.factors if f.variable >= 0]
+    if shape.layout is not Layout.LONG or units.is_averaged or not factors:
+        return []
+    if units.variable is None or units.variable < 0:
+        return []
+    unit = shape.column(units.variable)
+    taken = {*(f.index for f in factors), unit.index, measurements.outcome.variable}
+    taken |= {*shape.readings, *shape.summary_columns}
+    between = [
+        p
+        for p in shape.columns
+        if p.index not in taken
+        and (p.is_text or (p.whole_numbers and not p.has_decimals))
+        and not p.is_about(Sense.NOTE, Sense.COVARIATE, Sense.QUANTITY)
+        and not p.is_dates
+        and _holds_several(p, unit, factors)
+    ]
+    return [(p.index, unit.index) for p in between[:1]]
+
+
+def _holds_several(
+    profile: ColumnProfile, unit: ColumnProfile, factors: Sequence[ColumnProfile]
+) -> bool:
+    """Whether each level is of one group, of which there are several, and of several units."""
+    counts = profile.counts
+    if len(counts) < 2 or min(counts.values()) < 2 or sum(counts.values()) < len(profile.cells):
+        return False
+    if not is_nested(unit, profile) or len(unit.counts) < 2 * len(counts):
+        return False
+    groups = zip(*(f.cells for f in factors), strict=True)
+    held = set(zip(groups, profile.cells, strict=True))
+    return len(held) == len(counts) > len({group for group, _ in held})
 
 
 def _without_names(measurements: Measurements, reading: Reading) -> list[DesignRemark]:

@@ -40,8 +40,7 @@ def _names_alone(measurements: Measurements) -> Iterator[tuple[str, tuple[str, .
     column = shape.roles.unit if shape.roles is not None else shape.row_names
     if shape.layout is Layout.COLUMNS and count > _FEWEST_COLUMNS:
         yield "", tuple(dict.fromkeys(group.levels[0] for group in measurements.groups)), False
-    only = _named_once(measurements)
-    if only is not None:
+    if (only := _only_factor(measurements)) is not None:
         yield shape.name(only), tuple(shape.column(only).counts), False
     is_across = count > 1 and shape.layout is Layout.COLUMNS and not shape.side_factors
     if column is not None and (count == 1 or is_across):
@@ -57,14 +56,13 @@ def _grouped(heading: str, texts: tuple[str, ...], *, is_across: bool) -> NamesM
     return NamesMayBeGroups(heading, tuple(stems), is_across)
 
 
-def _named_once(measurements: Measurements) -> int | None:
-    """The column of the only factor of a long table, where each of its names stands once."""
+def _only_factor(measurements: Measurements) -> int | None:
+    """The column of names that is the only factor of a long table."""
     factors = measurements.factors
     if measurements.shape.layout is not Layout.LONG or len(factors) != 1:
         return None
     column = factors[0].variable
-    few = all(group.n < 2 for group in measurements.groups) and len(measurements.groups) > 1
-    return column if few and column >= 0 else None
+    return column if column >= 0 and measurements.shape.column(column).is_text else None
 
 
 _FEWEST_COLUMNS = 3

@@ -219,6 +219,8 @@ def _go_one_to_one(one: ColumnProfile, other: ColumnProfile) -> bool:
         return False  # other rows may tell them apart
     if count < 2 or len(other.counts) != count or len(one.texts) < 2 * count:
         return False
+    if len(other.texts) < len(other.cells):
+        return False  # notes on some rows
     return is_nested(one, other) and is_nested(other, one)
 
 
@@ -364,6 +366,8 @@ def _means_beside(columns: Sequence[ColumnProfile]) -> list[MayBeSummary]:
     numbers = [p for p in columns if p.is_numeric and p not in names and not _are_chances(p)]
     if len(numbers) not in (2, 3):
         return []
+    if len(numbers) == 3 and _counts_first(numbers):
+        numbers = [*numbers[1:], numbers[0]]
     mean, spread, *rest = numbers
     is_named = any(p.unit_in_heading for p in (spread, *rest)) or spread.is_about(
         Sense.QUANTITY, Sense.COVARIATE, Sense.TIME
@@ -382,6 +386,13 @@ def _means_beside(columns: Sequence[ColumnProfile]) -> list[MayBeSummary]:
         return []
     called = tuple(p.heading or f"column {p.index + 1}" for p in numbers)
     return [MayBeSummary(mean.index, spread.index, rest[0].index if rest else None, called)]
+
+
+def _counts_first(numbers: Sequence[ColumnProfile]) -> bool:
+    """Whether n stands before the means: small whole numbers before two columns with decimals."""
+    first, *rest = numbers
+    are_whole = len(first.whole_numbers) == len(first.texts) > 0
+    return are_whole and all(p.has_decimals for p in rest)
 
 
 def _may_name(profile: ColumnProfile) -> bool:

@@ -6,6 +6,7 @@ from typing import assert_never
 
 from decimus.analysis import remarks_on_designs as facts
 from decimus.analysis.results import Results
+from decimus.measurements.headings import name_and_unit
 from decimus.measurements.roles import DesignRoles
 from decimus.plurals import plural
 from decimus.study.edits import (
@@ -18,10 +19,13 @@ from decimus.study.edits import (
 )
 from decimus.terms import Layout
 from decimus.wording.designs import chosen, design_now, design_words, same_in_parts
+from decimus.wording.phrases import lower_first
 from decimus.wording.remarks.words import RemarkWords, listed
 
 
-def design_remark(results: Results, remark: facts.DesignRemark) -> RemarkWords:
+def design_remark(  # noqa: PLR0911 - a case per kind
+    results: Results, remark: facts.DesignRemark
+) -> RemarkWords:
     """The remark on who was measured in words."""
     sheet = results.question.asked.sheet
     is_column = results.measurements.shape.layout is Layout.ROWS
@@ -70,6 +74,8 @@ def design_remark(results: Results, remark: facts.DesignRemark) -> RemarkWords:
             )
         case facts.ReadingsOrSteps(column, are_steps, rivals):
             return _readings_or_steps(results, column, rivals, are_steps=are_steps)
+        case facts.UnitsTogether(column, unit):
+            return _units_together(results, column, unit)
         case facts.ReadingsAcross(names):
             return RemarkWords(
                 "measurements",
@@ -132,6 +138,26 @@ def _readings_or_steps(
         f"They are {now}.",
         "n is the same either way; what is tested is not.",
         tuple(answers),
+        is_open=True,
+    )
+
+
+def _units_together(results: Results, column: int, unit: int) -> RemarkWords:
+    shape, sheet = results.measurements.shape, results.question.asked.sheet
+    holder = lower_first(name_and_unit(shape.name(column))[0])
+    those = plural(lower_first(name_and_unit(shape.name(unit))[0]), 2)
+    return RemarkWords(
+        "measurements",
+        f"Each {holder} holds several {those} of one group.",
+        f"What was done to each {holder} as a whole was done once, and its {those} may be alike; "
+        f"n would then count each {holder} once.",
+        (
+            (
+                f"average the {those} of each {holder}",
+                ChooseAveraging(column=column, name=holder, sheet=sheet),
+            ),
+            (f"n counts {those}", ChooseSameUnits(is_same=False, sheet=sheet)),
+        ),
         is_open=True,
     )
 

@@ -24,6 +24,7 @@ _DOUBTED_DESIGNS: tuple[type, ...] = (
     designs.ReadingsOrSteps,
     designs.ReadingsAcross,
     designs.DesignDoubted,
+    designs.UnitsTogether,
     designs.TakenAsSame,
     designs.PairedByRow,
     designs.PairsLost,
