@@ -9,7 +9,7 @@ import pytest
 from decimus.measurements.numbers import CellKind, is_worked_out, read_cell
 from decimus.measurements.summaries.marks import are_marks, without_marks
 from decimus.measurements.summaries.shapes import split_pair
-from decimus.study.edits import ChooseCode, LeaveColumnOut, SplitNames
+from decimus.study.edits import ChooseCode, Edit, LeaveColumnOut, SplitNames
 from decimus.wording.counting import counting_sentence
 from decimus.wording.remarks.remarks import remark_words
 from tests.conftest import results_of
@@ -167,6 +167,47 @@ def test_levels_named_by_group_and_number_may_be_units() -> None:
     assert remark.is_open
     results = results_of(text, remark.fixes[0][1])
     assert [g.levels for g in results.groups.shown] == [("ctrl",), ("trt",)]
+
+
+def test_without_headings_names_are_split_into_group_unit_and_reading() -> None:
+    names = [f"{g}_{b}_{r}" for g in ("ctrl", "heat") for b in ("B1", "B2") for r in "ab"]
+    values = (3.1, 3.2, 3.6, 3.5, 4.1, 4.3, 4.8, 4.7)
+    text = "".join(f"{name},{value}\n" for name, value in zip(names, values, strict=True))
+    edits: list[Edit] = []
+    for kind in ("names-may-be-groups", "names-may-be-groups", "units-together"):
+        found = remark_words(results_of(text, *edits))
+        edits.append(next(r.fixes[0][1] for r in found if r.kind == kind))
+    groups = results_of(text, *edits).measurements.groups
+    assert [g.levels for g in groups] == [("ctrl",), ("heat",)]
+    assert [g.values for g in groups] == [
+        (pytest.approx(3.15), pytest.approx(3.55)),
+        (pytest.approx(4.2), pytest.approx(4.75)),
+    ]
+
+
+def test_steps_before_their_groups_are_compared_by_one_click() -> None:
+    text = "ID,T0,T6,group\np1,12,15,x\np2,11,14,x\np3,12,12,y\np4,10,11,y\n"
+    remark = next(r for r in remark_words(results_of(text)) if r.kind == "other-outcomes")
+    label, edit = remark.fixes[-1]
+    assert label == "compare these columns"
+    results = results_of(text, edit)
+    assert [(g.levels, g.n) for g in results.groups.shown] == [
+        (("T0", "x"), 2),
+        (("T0", "y"), 2),
+        (("T6", "x"), 2),
+        (("T6", "y"), 2),
+    ]
+    assert results.measurements.units.is_same
+
+
+@pytest.mark.parametrize("first", ["A,3.1", "A,x,3.1"])
+def test_a_first_row_like_those_below_holds_no_headings(first: str) -> None:
+    """Of a table without headings the first measurement was lost."""
+    more = first.rpartition(",")[0]
+    text = f"{first}\n{more},3.3\nB{more[1:]},4.1\nB{more[1:]},4.4\n"
+    results = results_of(text)
+    assert results.measurements.shape.block.header_rows == ()
+    assert [g.values for g in results.measurements.groups] == [(3.1, 3.3), (4.1, 4.4)]
 
 
 def test_notes_on_some_rows_go_with_no_factor() -> None:

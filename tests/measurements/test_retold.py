@@ -97,7 +97,10 @@ def test_two_measurements_of_one_thing_are_two(correlation: float, places: int) 
         values = np.round(np.array([first, second]).T, places)
         halves = np.full_like(values, 0.5 * 10.0**-places)
         groups = [np.repeat(np.arange(4), 5)]
-        assert retold_columns(NumberColumns(values, halves, (False, False)), groups) == ()
+        assert (
+            retold_columns(NumberColumns(values, halves, (False, False), ("mip", "vun")), groups)
+            == ()
+        )
 
 
 def test_numbers_made_up_in_equal_steps_are_no_proof() -> None:
@@ -110,3 +113,13 @@ def test_groups_beside_each_other_are_compared_however_alike() -> None:
     rows = [f"{v:.2f},{2 * v:.2f}" for v in RAW]
     results = results_of("\n".join(["mip,vun", *rows]) + "\n")
     assert [g.n for g in results.groups.shown] == [15, 15]
+
+
+def test_a_few_rows_tell_it_where_one_is_named_after_the_other() -> None:
+    rows = [
+        f"{'ab'[i // 3]},{v},{math.log10(v):.3f}"
+        for i, v in enumerate((12.1, 15.3, 11, 33.1, 41.9, 29.8))
+    ]
+    for heading, is_found in (("log mip", True), ("vun", False)):
+        results = results_of("\n".join([f"kez,mip,{heading}", *rows]) + "\n")
+        assert bool(results.measurements.shape.retold) is is_found

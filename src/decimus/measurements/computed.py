@@ -27,13 +27,14 @@ def with_computed(table: Table, reading: Reading) -> Table:
     Raises:
         ChoiceError: an expression names a column that is not there (any more).
     """
-    for computed in reading.computed:
-        table = _with_one(table, reading, computed)
+    for before, computed in enumerate(reading.computed):
+        table = _with_one(table, reading, computed, before)
     return table
 
 
-def _with_one(table: Table, reading: Reading, computed: ComputedColumn) -> Table:
-    shape = table_shape(table, reading)
+def _with_one(table: Table, reading: Reading, computed: ComputedColumn, before: int) -> Table:
+    """The table with one more, behind so many of them."""
+    shape = table_shape(table, reading, before)
     by_name: dict[str, int] = {}
     for profile in shape.columns:
         named = (profile.heading, name_and_unit(profile.heading)[0], shape.name(profile.index))
@@ -73,19 +74,30 @@ def _with_stems(
     cells = []
     for row, text in enumerate(table.column(index)):
         counts = shape.first_row <= row < shape.block.end_row
-        match = _ENDING.fullmatch(text.strip()) if counts else None
-        cells.append(match[1] if match else "")
+        cells.append((stem_of_name(text) or "") if counts else "")
     if shape.header_row is not None:
         cells[shape.header_row] = computed.name
     return replace(table, columns=(*table.columns, column_of(cells)))
 
 
-_ENDING = re.compile(r"(.*?[^\W_])[\s_.#-]*(?:\d+[A-Za-z]?|(?<=[\s_.#-])[A-Za-z])")
+_ENDING = re.compile(
+    r"(.*?[^\W_])(?:[\s_.#-]+[^\W\d_]{1,2}\d+[A-Za-z]?"
+    r"|[\s_.#-]*(?:\d+[A-Za-z]?|(?<=[\s_.#-])[A-Za-z]))"
+)
+
+
+def stem_of_name(text: str) -> str | None:
+    """What a name is called without the number, letter or code it ends with; None for others.
+
+    "WT" of "WT_1", "N0" of "N0-a", "ctrl" of "ctrl_B1".
+    """
+    match = _ENDING.fullmatch(text.strip())
+    return match[1] if match else None
 
 
 def check_computed(table: Table, reading: Reading, computed: ComputedColumn) -> None:
     """Refuse an expression that gives no number. Raises InputError."""
-    made = _with_one(table, reading, computed)
+    made = _with_one(table, reading, computed, 0)
     body = list(made.column(made.column_count - 1))
     if sum(bool(cell) for cell in body) < 2:
         raise InputError(

@@ -60,9 +60,12 @@ _MOST_TIMES = 13
 """Steps in time that somebody may have measured without naming the subjects."""
 
 
-def detected_shape(table: Table, reading: Reading) -> TableShape:
-    """Find out how a table is laid out; what `reading` says is taken as said."""
-    straight = _Look(table, reading)
+def detected_shape(table: Table, reading: Reading, computed: int = 0) -> TableShape:
+    """Find out how a table is laid out; what `reading` says is taken as said.
+
+    So many columns at its end are computed.
+    """
+    straight = _Look(table, reading, computed)
     if reading.layout is Layout.COLUMNS or reading.layout is Layout.LONG:
         return straight.shape(reading.layout)
     if reading.layout is Layout.ROWS:
@@ -83,9 +86,10 @@ def detected_shape(table: Table, reading: Reading) -> TableShape:
 class _Look:
     """One look at a table, the right way up or on its side."""
 
-    def __init__(self, table: Table, reading: Reading) -> None:
+    def __init__(self, table: Table, reading: Reading, computed: int = 0) -> None:
         self._table = table
         self._reading = reading
+        self._typed = table.column_count - computed
         count = min(table.row_count, SAMPLE_ROWS)
         rows = table.block(0, 0, count, table.column_count)
         tail_from = max(0, table.row_count - _TAIL_ROWS)
@@ -95,7 +99,13 @@ class _Look:
         headers = reading.header_rows
         if headers is None and reading.has_header is not None:
             headers = int(reading.has_header)
-        self.block = table_block(rows, tail, table.row_count, self.decimal, headers)
+        self.block = table_block(
+            tuple(row[: self._typed] for row in rows) if computed else rows,
+            tuple(row[: self._typed] for row in tail) if computed else tail,
+            table.row_count,
+            self.decimal,
+            headers,
+        )
         self._rows = rows
         self._looked_at = body_of(table, self.block)
         self._body, self._head = self._looked_at.rows, self._looked_at.head
@@ -149,13 +159,17 @@ class _Look:
         return self._stems_first(self._within_headings(found))
 
     def _stems_first(self, profiles: tuple[ColumnProfile, ...]) -> tuple[ColumnProfile, ...]:
-        """The columns; what names are called without their numbers stands where names stand."""
-        computed = self._reading.computed
-        start = self._table.column_count - len(computed)
-        stems = {start + at for at, one in enumerate(computed) if one.stem_of}
+        """The columns; what names are called without their numbers stands where names stand.
+
+        So do names of groups behind columns that are said to be compared.
+        """
+        names = {self._typed + at for at, one in enumerate(self._reading.computed) if one.stem_of}
+        if self._reading.layout is Layout.COLUMNS:
+            last = max((p.index for p in profiles if p.is_numeric), default=-1)
+            names |= {p.index for p in profiles if p.index > last and p.is_text and p.repeats}
         return (
-            *(p for p in profiles if p.index in stems),
-            *(p for p in profiles if p.index not in stems),
+            *(p for p in profiles if p.index in names),
+            *(p for p in profiles if p.index not in names),
         )
 
     def _filled_down(self, column: int, profile: ColumnProfile) -> list[str] | None:

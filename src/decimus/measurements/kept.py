@@ -46,19 +46,19 @@ class _Kept(Value, frozen=True):
     columns: tuple[_Column, ...]
 
 
-def table_shape(table: Table, reading: Reading) -> TableShape:
+def table_shape(table: Table, reading: Reading, computed: int = 0) -> TableShape:
     """How a table is laid out: as it was decided where that still holds, else as found out.
 
-    What `reading` says is taken as said.
+    What `reading` says is taken as said; so many columns at the end of the table are computed.
     """
     kept = kept_shape(table, reading)
-    return _detected(table, reading) if kept is None else kept
+    return _detected(table, reading, computed) if kept is None else kept
 
 
-def _detected(table: Table, reading: Reading) -> TableShape:
+def _detected(table: Table, reading: Reading, computed: int = 0) -> TableShape:
     marked = lettered(table)
     bare = without_letters(table, marked)
-    shape = detected_shape(bare, reading)
+    shape = detected_shape(bare, reading, computed)
     if not marked:
         return shape
     rows_out = set(shape.summary_rows)

@@ -51,7 +51,7 @@ def read_measurements(
         raise TableError("The table is empty", remedy="Paste or open a table with measurements")
     if reading.computed:
         table = with_computed(table, reading)
-    shape = table_shape(table, reading).counting(outcome)
+    shape = table_shape(table, reading, len(reading.computed)).counting(outcome)
     table = without_letters(table, shape.lettered)
     if shape.is_turned:
         table = table.turned()

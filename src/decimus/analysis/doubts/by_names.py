@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-import re
 from collections import Counter
 from collections.abc import Iterator
 
 from msgspec import Struct
 
+from decimus.measurements.computed import stem_of_name
 from decimus.measurements.observations import Measurements
 from decimus.terms import Layout
 
@@ -49,8 +49,8 @@ def _names_alone(measurements: Measurements) -> Iterator[tuple[str, tuple[str, .
 
 def _grouped(heading: str, texts: tuple[str, ...], *, is_across: bool) -> NamesMayBeGroups | None:
     """Names such as WT_1 and KO_3 by what they begin with; None where they are others."""
-    found = [_NUMBERED_NAME.fullmatch(text) for text in texts]
-    stems = Counter((match[1] or match[2]).strip(" _.-") for match in found if match)
+    found = [stem_of_name(text) for text in texts]
+    stems = Counter(stem for stem in found if stem)
     if not all(found) or not 2 <= len(stems) <= _MOST_STEMS or min(stems.values()) < 2:
         return None
     return NamesMayBeGroups(heading, tuple(stems), is_across)
@@ -66,5 +66,4 @@ def _only_factor(measurements: Measurements) -> int | None:
 
 
 _FEWEST_COLUMNS = 3
-_NUMBERED_NAME = re.compile(r"(.*\D)\d+[a-z]?|(.*[\d\w][-_. ])[a-z]", re.IGNORECASE)
 _MOST_STEMS = 8

@@ -19,6 +19,7 @@ import numpy.typing as npt
 
 from decimus.measurements.cells import Floats
 from decimus.measurements.facts.sums import LEFT_OUT_BITS, chance_of_match
+from decimus.measurements.headings import name_and_unit
 from decimus.values import Value
 
 Codes = npt.NDArray[np.int64]
@@ -28,6 +29,8 @@ _FEWEST_FREE = 3
 """Rows that must fit beyond those that settle the constants."""
 _ROOM = 1.5
 """Half steps about a fitted constant, which carries some of the rounding itself."""
+_NAMED_AFTER = 4.0
+"""Bits for the heading of a column that holds that of the other."""
 _ALIKE = 4.5
 """Bits of a match that two measurements of one thing owe to being alike: √(1 − r²) of r = 0.999."""
 _BASES = (0.0, 1.0, 100.0)
@@ -53,11 +56,13 @@ class NumberColumns(Value, frozen=True):
         values: rows × columns, NaN for what is no number.
         halves: half a step of the last digit of each, of the same shape.
         percents: whether the heading of each column says that it is in percent.
+        headings: what stands over each.
     """
 
     values: Floats
     halves: Floats
     percents: tuple[bool, ...]
+    headings: tuple[str, ...]
 
 
 class _Pair(Value, frozen=True):
@@ -121,6 +126,8 @@ def _tells_the_same(
     stacked = np.column_stack([values[rows, own], values[rows, other]])
     whole = np.zeros(len(values), np.int64)
     tried = math.log2(4 * (len(_FUNCTIONS) + len(groups) * _PER_GROUP))
+    if _is_named_after(columns.headings[own], columns.headings[other]):
+        tried -= _NAMED_AFTER
     for number, codes in enumerate((whole, *groups)):
         keys = np.column_stack([stacked, codes[rows]])
         distinct = rows[np.unique(keys, axis=0, return_index=True)[1]]
@@ -161,6 +168,12 @@ def _bits_of_ranks(pair: _Pair) -> float:
     if not any(np.array_equal(pair.own, r) for r in (ranks, len(ranks) + 1 - ranks)):
         return -math.inf
     return math.lgamma(len(different) + 1) / math.log(2)
+
+
+def _is_named_after(heading: str, other: str) -> bool:
+    """Whether one heading holds the other and more: "log weight", "rel. weight (%)"."""
+    one, two = heading.casefold().strip(), name_and_unit(other)[0].casefold().strip()
+    return len(two) > 1 and one != two and two in one
 
 
 def _bits(own: Floats, expected: Floats, slack: Floats, constants: int) -> float:

@@ -38,6 +38,8 @@ def is_header(rows: Rows, decimal: str) -> bool:
         for c in range(len(top))
     ]
     kinds = [_heading_kind(cell, below[c], decimal) for c, cell in enumerate(top)]
+    if _is_one_more(rows, top, kinds):
+        return False
     if kinds[0] is CellKind.TEXT and is_control(top[0]) and _continues(top, below, decimal):
         return False  # a control before 10 and 20, each with its measurements
     for c, kind in enumerate(kinds):
@@ -52,6 +54,14 @@ def is_header(rows: Rows, decimal: str) -> bool:
             return kind is CellKind.BLANK or not _continues(top, below, decimal)
     named = [c for c, cell in enumerate(top) if cell]
     return _are_amounts_over([read_cell(top[c], decimal) for c in named], [below[c] for c in named])
+
+
+def _is_one_more(rows: Rows, top: list[str], kinds: list[CellKind]) -> bool:
+    """Whether a row beside a number has only names that recur below, as no heading does."""
+    texts = [c for c, kind in enumerate(kinds) if kind is CellKind.TEXT]
+    if not texts or CellKind.NUMBER not in kinds or CellKind.DATE in kinds:
+        return False
+    return all(any(row[c].strip() == top[c] for row in rows[1:_LOOKED_AT]) for c in texts)
 
 
 def _are_amounts_over(top: list[Cell], below: list[list[Cell]]) -> bool:
@@ -166,7 +176,7 @@ def _continues(top: list[str], below: list[list[Cell]], decimal: str) -> bool:
     """
     cells = [read_cell(cell, decimal) for cell in top[1:]]
     numbers = [cell for cell in cells if cell.kind is CellKind.NUMBER]
-    if len(numbers) < 2 or any(cell.kind is CellKind.TEXT for cell in cells):
+    if not numbers or any(cell.kind is CellKind.TEXT for cell in cells):
         return False
     others = [cell for column in below[1:] for cell in column if cell.kind is CellKind.NUMBER]
     if not others:
@@ -174,6 +184,8 @@ def _continues(top: list[str], below: list[list[Cell]], decimal: str) -> bool:
     finest = max(cell.decimals for cell in others)
     values = [cell.value for cell in numbers]
     steps = {b - a for a, b in pairwise(values)}
+    if len(numbers) < 2:
+        return 0 < finest <= numbers[0].decimals
     if len(steps) == 1 and steps != {0.0} and len(values) > 2:
         return False  # 1, 2, 3 … or 0, 5, 10 are headings
     if finest and sum(c.decimals >= finest for c in numbers) * 2 > len(numbers):

@@ -112,6 +112,7 @@ class ComputedLines:
             np.array([[math.nan if v is None else v for v in line] for line in lines], float),
             0.5 * 10.0 ** -np.array(decimals, float),
             tuple(map(_is_percent, measured)),
+            tuple(p.heading for p in measured),
         )
         names = [p for p in self.profiles if p.is_text and p.repeats]
         groups = [np.unique(p.cells, return_inverse=True)[1].astype(np.int64) for p in names]

@@ -6,6 +6,8 @@ from typing import assert_never
 
 from decimus.analysis import remarks_on_reading as facts
 from decimus.analysis.results import Results
+from decimus.measurements.families import family_of
+from decimus.measurements.sides import are_alike
 from decimus.study.edits import (
     ChooseHeaderRows,
     ChooseLayout,
@@ -186,6 +188,14 @@ def column_remark(results: Results, remark: facts.ColumnRemark) -> RemarkWords:
                 (f"ask about {name}", ChooseOutcome(outcome=c, name=name, question=number))
                 for c, name in zip(columns, names, strict=True)
             )
+            own = results.measurements.outcome.variable
+            numbers = [shape.column(c) for c in (own, *columns) if c >= 0]
+            headings = [p.heading for p in numbers]
+            may_be_steps = are_alike(numbers) or family_of(headings).are_siblings
+            if shape.layout is Layout.LONG and may_be_steps:
+                sheet = results.question.asked.sheet
+                across = ChooseLayout(layout=Layout.COLUMNS, sheet=sheet)
+                fixes = (*fixes, ("compare these columns", across))
             return RemarkWords(
                 "measurements",
                 f"{listed(names)} {'holds' if len(names) == 1 else 'hold'} measurements too.",
