@@ -8,7 +8,6 @@ from __future__ import annotations
 
 import re
 from collections.abc import Container, Iterable, Sequence
-from itertools import chain
 
 from msgspec.structs import replace
 
@@ -23,10 +22,8 @@ _LETTERED = re.compile(
 )
 _RAISED = str.maketrans("ᵃᵇᶜᵈᵉ", "abcde")
 _LOOKED_AT = 50
-"""Rows in which the first such number has to stand."""
+"""Rows in which the first such number has to stand; of no more rows are looked at as lines."""
 _MOST_ROWS = 5000
-_MOST_LINES = 60
-"""Rows of a table whose rows are looked at as well."""
 
 
 class Lettered(Value, frozen=True):
@@ -44,10 +41,14 @@ def lettered(table: Table) -> Lettered:
     """The columns, else the rows, in which every number carries letters, counted from a on."""
     if not 2 <= table.row_count <= _MOST_ROWS:
         return Lettered()
-    found = _lettered_columns(table)
+    columns = range(table.column_count)
+    likely = [c for c in columns if any(map(_may_be, table.cells(c, 0, _LOOKED_AT)))]
+    if not likely:
+        return Lettered()
+    found = _lettered_columns(table, likely)
     if found:
         return Lettered(columns=tuple(found), letters=_letters_in(found.values()))
-    if table.row_count <= _MOST_LINES and any(map(_may_be, chain.from_iterable(table.rows()))):
+    if table.row_count <= _LOOKED_AT:
         rows = {r: cells for r, cells in enumerate(table.rows()) if _carry_letters(cells)}
         rows = {r: cells for r, cells in rows.items() if _has_decimals(cells)}
         if not _count_from_a(_letters_in(rows.values())):
@@ -56,9 +57,7 @@ def lettered(table: Table) -> Lettered:
     return Lettered()
 
 
-def _lettered_columns(table: Table) -> dict[int, tuple[str, ...]]:
-    columns = range(table.column_count)
-    likely = [c for c in columns if any(map(_may_be, table.cells(c, 0, _LOOKED_AT)))]
+def _lettered_columns(table: Table, likely: Sequence[int]) -> dict[int, tuple[str, ...]]:
     cells = {c: tuple(table.column(c)) for c in likely}
     found = {c: own for c, own in cells.items() if _carry_letters(own)}
     if not _count_from_a(_letters_in(found.values())):
