@@ -200,6 +200,28 @@ def test_steps_before_their_groups_are_compared_by_one_click() -> None:
     assert results.measurements.units.is_same
 
 
+def test_columns_beside_times_are_compared_within_them_by_one_click() -> None:
+    text = "time,ctrl,treated\n0,1.0,1.0\n0,1.1,0.9\n0,0.9,1.2\n1,1.5,1.2\n1,1.6,1.3\n1,1.4,1.1\n"
+    remark = next(r for r in remark_words(results_of(text)) if r.kind == "other-outcomes")
+    label, edit = remark.fixes[-1]
+    assert label == "compare these columns"
+    groups = {g.levels: g.values for g in results_of(text, edit).measurements.groups}
+    assert len(groups) == 4
+    assert groups["ctrl", "0"] == (1.0, 1.1, 0.9)
+    assert groups["treated", "1"] == (1.2, 1.3, 1.1)
+
+
+def test_rows_without_names_beside_groups_are_asked_about() -> None:
+    """What n counts was taken for granted, and nobody asked."""
+    text = "kez,0.1 µM,1 µM\nx,98,80\nx,97,78\ny,99,95\ny,98,96\n"
+    remark = next(r for r in remark_words(results_of(text)) if r.kind == "may-be-pairs")
+    paired, apart = (results_of(text, edit) for _, edit in remark.fixes)
+    assert paired.measurements.units.is_same
+    assert not apart.measurements.units.is_same
+    for answered in (paired, apart):
+        assert not any(r.kind == "may-be-pairs" for r in remark_words(answered))
+
+
 @pytest.mark.parametrize("first", ["A,3.1", "A,x,3.1"])
 def test_a_first_row_like_those_below_holds_no_headings(first: str) -> None:
     """Of a table without headings the first measurement was lost."""

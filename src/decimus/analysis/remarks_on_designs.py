@@ -234,7 +234,7 @@ def _may_be_pairs(measurements: Measurements, reading: Reading) -> bool:
     if shape.layout is Layout.ROWS and measurements.units.variable is None:
         is_plain = reading.frequencies is None and not is_settled(reading)
         return is_plain and len(measurements.groups) > 1
-    if shape.layout is not Layout.COLUMNS or shape.side_factors or measurements.units.is_same:
+    if shape.layout is not Layout.COLUMNS or measurements.units.is_same:
         return False
     if shape.row_names is not None or shape.has_two_headers or is_settled(reading):
         return False

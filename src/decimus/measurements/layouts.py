@@ -428,6 +428,9 @@ def wide_parts(profiles: tuple[ColumnProfile, ...], layout: Layout, reading: Rea
             names.append(profile)
     if not names and len(block) > 1 and block[0].is_text:
         names, block = block[:1], block[1:]
+    is_said = reading.layout is Layout.COLUMNS and reading.has_row_names is None
+    if is_said and not names and len(block) > 2 and level_weight(block[0], block) >= LEVELS:
+        names, block = block[:1], block[1:]  # times down the side of what is said to be compared
     counting = counting_within(names)
     factors = tuple(
         p

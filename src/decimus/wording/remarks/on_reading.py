@@ -6,8 +6,7 @@ from typing import assert_never
 
 from decimus.analysis import remarks_on_reading as facts
 from decimus.analysis.results import Results
-from decimus.measurements.families import family_of
-from decimus.measurements.sides import are_alike
+from decimus.measurements.lexicon import Sense
 from decimus.study.edits import (
     ChooseHeaderRows,
     ChooseLayout,
@@ -190,9 +189,10 @@ def column_remark(results: Results, remark: facts.ColumnRemark) -> RemarkWords:
             )
             own = results.measurements.outcome.variable
             numbers = [shape.column(c) for c in (own, *columns) if c >= 0]
-            headings = [p.heading for p in numbers]
-            may_be_steps = are_alike(numbers) or family_of(headings).are_siblings
-            if shape.layout is Layout.LONG and may_be_steps:
+            are_others = any(
+                p.unit_in_heading or p.is_about(Sense.QUANTITY, Sense.COVARIATE) for p in numbers
+            )
+            if shape.layout is Layout.LONG and not are_others:
                 sheet = results.question.asked.sheet
                 across = ChooseLayout(layout=Layout.COLUMNS, sheet=sheet)
                 fixes = (*fixes, ("compare these columns", across))
