@@ -3,9 +3,12 @@
 from __future__ import annotations
 
 import pytest
+from msgspec.structs import replace
 
+from decimus.measurements.kept import decided, kept_shape, table_shape
 from decimus.measurements.lettered import lettered
 from decimus.study.edits import CountSummaries, Edit
+from decimus.study.readings import Reading
 from decimus.study.tables import Table
 from decimus.wording.remarks.remarks import remark_words
 from decimus.wording.remarks.words import RemarkWords
@@ -135,3 +138,15 @@ def test_means_with_their_spread_in_one_cell_stand_above_a_test() -> None:
 def test_letters_end_where_a_test_stands_below() -> None:
     text = "kez,vun,mip\nA,12.3a,3.2a\nB,15.9b,4.1b\nLSD (0.05),2.1,0.5\nP,0.003,0.01\n"
     assert [g.levels[0] for g in results_of(text).measurements.groups] == ["A", "B"]
+
+
+def test_a_study_whose_letters_point_beyond_its_table_is_read_anew() -> None:
+    table = Table.from_rows([("kez", "vun"), ("A", "12.3a"), ("B", "15.9b")])
+    kept = decided(table, Reading(), {}, "1")
+    assert kept is not None
+    assert kept_shape(table, Reading(decided=kept)) is not None
+    elsewhere = kept.shape.replace('"lettered":{"columns":[1]', '"lettered":{"columns":[7]')
+    beyond = replace(kept, shape=elsewhere)
+    assert beyond.shape != kept.shape
+    assert kept_shape(table, Reading(decided=beyond)) is None
+    assert table_shape(table, Reading(decided=beyond)).lettered.columns == (1,)

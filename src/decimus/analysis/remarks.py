@@ -309,10 +309,11 @@ def remarks_on_measurements(
     if rows_out := measurements.shape.summary_rows:
         are_named = any(p.texts_only for p in measurements.shape.columns)
         found.append(SummaryRowsLeftOut(tuple(row_names[r] for r in rows_out), are_named))
-    found += [ToldAgain(one.column, one.of) for one in measurements.shape.retold]
-    told = {*reading.left_out, reading.frequencies}
-    told |= {one.column for one in measurements.shape.retold}
-    if columns_out := [c for c in measurements.shape.summary_columns if c not in told]:
+    summary_columns = measurements.shape.summary_columns
+    retold = [one for one in measurements.shape.retold if one.column in summary_columns]
+    found += [ToldAgain(one.column, one.of) for one in retold]
+    told = {*reading.left_out, reading.frequencies, *(one.column for one in retold)}
+    if columns_out := [c for c in summary_columns if c not in told]:
         names = tuple(f"column {measurements.shape.name(c)}" for c in columns_out)
         found.append(SummaryRowsLeftOut(names))
     found += _on_cells(groups)

@@ -240,9 +240,9 @@ def remarks_on_reading(
     found += remarks_on_unread(measurements, source)
     found += _quantities_among_levels(measurements)
     found += remarks_on_designs(measurements, reading)
-    if factors is None:
-        found += [NotCompared(c) for c in not_compared(measurements, reading)]
-    found += _without_used(_on_columns(measurements, reading, outcome, factors), reading)
+    crossing = _not_compared(measurements, reading) if factors is None else ()
+    found += map(NotCompared, crossing)
+    found += _without_used(_on_columns(measurements, crossing, outcome, factors), reading)
     if not measurements.is_summarised and _has_two_values(measurements):
         found.append(TwoValues())
     return found
@@ -309,7 +309,7 @@ _OF_QUANTITIES = frozenset(
 
 def _on_columns(
     measurements: Measurements,
-    reading: Reading,
+    crossing: tuple[int, ...],
     outcome: int | None,
     factors: tuple[int, ...] | None,
 ) -> list[ReadingRemark]:
@@ -320,15 +320,13 @@ def _on_columns(
     used |= {*shape.readings, *shape.summary_columns}
     if measurements.errors and roles is not None:
         used |= {*measurements.error_columns, roles.reading}
-        rest = _beside_outcome(measurements, reading, roles, used, outcome, factors)
+        rest = _beside_outcome(shape, roles, {*used, *crossing}, outcome, factors)
         without = measurements.count - len(measurements.errors)
         return [ErrorsOfSingles(measurements.error_columns, without), *rest]
     if (others := tuple(c for c in shape.quantities if c not in used)) and outcome is None:
         return [OtherOutcomes(others)]
     if roles is not None:
-        return _beside_outcome(
-            measurements, reading, roles, used | {roles.reading}, outcome, factors
-        )
+        return _beside_outcome(shape, roles, {*used, *crossing, roles.reading}, outcome, factors)
     if shape.summary is not None and outcome is None:
         own, means = measurements.outcome.variable, [c.mean for c in shape.summary.columns]
         if own in means and len(means) > 1:
@@ -341,7 +339,7 @@ def _on_columns(
     return [ColumnsNotUsed(tuple(map(shape.name, idle)))] if idle else []
 
 
-def not_compared(measurements: Measurements, reading: Reading) -> tuple[int, ...]:
+def _not_compared(measurements: Measurements, reading: Reading) -> tuple[int, ...]:
     """Columns of a long table that divide the rows across what is compared, and are not used."""
     shape, units = measurements.shape, measurements.units
     if shape.layout is not Layout.LONG or measurements.counts_cases:
@@ -376,15 +374,13 @@ _MOST_LEVELS = 8
 
 
 def _beside_outcome(
-    measurements: Measurements,
-    reading: Reading,
+    shape: TableShape,
     roles: LongRoles,
     used: set[int | None],
     outcome: int | None,
     factors: tuple[int, ...] | None,
 ) -> list[ReadingRemark]:
     """Of a long table, the columns of numbers that are not asked about."""
-    shape = measurements.shape
     found: list[ReadingRemark] = []
     errors, others, beside = [], [], []
     # Levels that divide no rows any more may have been measured.
@@ -406,8 +402,7 @@ def _beside_outcome(
         beside += others
     if errors:
         found.append(ErrorsNotUsed(tuple(map(shape.name, errors))))
-    crossing = not_compared(measurements, reading) if factors is None else ()
-    known = {*used, *others, *errors, *beside, *crossing}
+    known = {*used, *others, *errors, *beside}
     beside += [
         p.index for p in shape.columns if p.is_numeric and p.index not in known and factors is None
     ]

@@ -228,7 +228,7 @@ def _kept(text: str, rows: int, columns: int) -> _Kept | None:
     block = shape.block
     at_columns = {c.index for c in kept.columns}
     named = [*shape.side_factors, *shape.measured, *shape.readings, *shape.summary_columns]
-    named += [c for one in shape.retold for c in (one.column, one.of)]
+    named += [*shape.lettered.columns, *(c for r in shape.retold for c in (r.column, r.of))]
     named += [*shape.ratios, *shape.beside, *([] if shape.row_names is None else [shape.row_names])]
     if shape.roles is not None:
         roles = shape.roles
@@ -237,7 +237,13 @@ def _kept(text: str, rows: int, columns: int) -> _Kept | None:
         named += [c for c in more if c is not None]
     if shape.summary is not None:
         named += sorted(shape.summary.all_columns)
-    at_rows = [*block.title_rows, *block.header_rows, *block.note_rows, *shape.summary_rows]
+    at_rows = [
+        *shape.lettered.rows,
+        *block.title_rows,
+        *block.header_rows,
+        *block.note_rows,
+        *shape.summary_rows,
+    ]
     at_rows += [
         *shape.doubtful_rows,
         *shape.longer_rows,

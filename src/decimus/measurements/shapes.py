@@ -51,7 +51,8 @@ class TableShape(Value, frozen=True):
         pairs_by_row: whether the values of one row belong to one subject without a name; with
             groups in rows those of one column.
         heads: what headings in several rows stand for, where they do more than cross two factors.
-        retold: of these the columns of a long table that tell the same as another.
+        retold: the columns of a long table that tell the same as another, left out as well
+            unless one is asked about.
         lettered: where letters of what differs stand behind all numbers.
         title: the title line above a block where it is a quantity with its unit.
         is_kept: whether it was found out before, and kept.
@@ -92,11 +93,7 @@ class TableShape(Value, frozen=True):
         """The shape where one column is asked about, which then is not left out."""
         if outcome not in self.summary_columns:
             return self
-        return replace(
-            self,
-            summary_columns=tuple(c for c in self.summary_columns if c != outcome),
-            retold=tuple(one for one in self.retold if one.column != outcome),
-        )
+        return replace(self, summary_columns=tuple(c for c in self.summary_columns if c != outcome))
 
     @cached_property
     def _by_index(self) -> dict[int, ColumnProfile]:

@@ -171,16 +171,7 @@ def remarks_by_structure(measurements: Measurements, reading: Reading) -> list[S
     shape = measurements.shape
     found: list[StructureRemark] = []
     found += _worked_out(shape)
-    if shape.lettered:
-        outcome = measurements.outcome.variable
-        is_single = len(measurements.groups) > 1 and all(g.n <= 1 for g in measurements.groups)
-        may_be_means = is_single and not measurements.is_summarised and reading.layout is None
-        letters = shape.lettered.letters
-        found.append(
-            LettersBehindMeans(letters, outcome)
-            if may_be_means and outcome >= 0
-            else LettersBehindNumbers(letters)
-        )
+    found += _letters_behind(measurements, reading)
     found += _may_be_summary(shape, reading)
     found += _codes_among(measurements, reading)
     found += _may_be_frequencies(shape, reading)
@@ -211,6 +202,19 @@ def _inseparable(measurements: Measurements) -> list[StructureRemark]:
         for p in free
         if _go_one_to_one(shape.column(f), p)
     ]
+
+
+def _letters_behind(measurements: Measurements, reading: Reading) -> list[StructureRemark]:
+    """Letters of a comparison behind the numbers, which may then be means."""
+    letters, outcome = measurements.shape.lettered.letters, measurements.outcome.variable
+    if not letters:
+        return []
+    groups = measurements.groups
+    is_single = len(groups) > 1 and all(group.n <= 1 for group in groups)
+    is_told = measurements.is_summarised or reading.layout is not None
+    if is_single and not is_told and outcome >= 0:
+        return [LettersBehindMeans(letters, outcome)]
+    return [LettersBehindNumbers(letters)]
 
 
 def _go_one_to_one(one: ColumnProfile, other: ColumnProfile) -> bool:
@@ -332,7 +336,8 @@ def _may_be_summary(shape: TableShape, reading: Reading) -> list[StructureRemark
         return []
     if reading.layout is not None or reading.frequencies is not None:
         return []
-    counting = [p for p in shape.columns if p.index not in shape.summary_columns]
+    told = {*shape.summary_columns, *(one.column for one in shape.retold)}
+    counting = [p for p in shape.columns if p.index not in told]
     return [*(_means_beside(counting) or _means_below(shape))]
 
 
