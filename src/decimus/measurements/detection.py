@@ -156,9 +156,9 @@ class _Look:
                 )
                 profile = replace(again, is_filled_down=True)
             found.append(profile)
-        return self._stems_first(self._within_headings(found))
+        return self._names_first(self._within_headings(found))
 
-    def _stems_first(self, profiles: tuple[ColumnProfile, ...]) -> tuple[ColumnProfile, ...]:
+    def _names_first(self, profiles: tuple[ColumnProfile, ...]) -> tuple[ColumnProfile, ...]:
         """The columns; what names are called without their numbers stands where names stand.
 
         So do names of groups behind columns that are said to be compared.
