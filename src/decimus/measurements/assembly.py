@@ -338,7 +338,7 @@ class Assembly:
             )
         counted = is_number & ~aside
         if averaging is not None:
-            return self._averaged(levels, members, counted, asides, shifted, averaging)
+            return self._averaged(levels, members, counted, aside, asides, shifted, averaging)
         kept, absent = members[counted], members[~is_number]
         return GroupCells(
             levels=levels,
@@ -357,44 +357,29 @@ class Assembly:
         levels: Levels,
         members: Integers,
         counted: Booleans,
+        is_aside: Booleans,
         asides: tuple[AsideValue, ...],
         shifted: Floats | None,
         averaging: Integers,
     ) -> GroupCells:
         """The group with one value for each unit: the mean of its readings that count."""
-        by_unit: dict[int, list[int]] = {}
-        first: dict[int, int] = {}
-        for i, counts in zip(members.tolist(), counted.tolist(), strict=True):
-            unit = int(averaging[i])
-            first.setdefault(unit, i)
-            by_unit.setdefault(unit, [])
-            if counts:
-                by_unit[unit].append(i)
-        kept = [first[unit] for unit, readings in by_unit.items() if readings]
-        found = [readings for readings in by_unit.values() if readings]
-        cells = np.array([i for readings in found for i in readings], np.int64)
-        starts = np.cumsum([0, *map(len, found)])[:-1]
-        aside_places = {aside.place for aside in asides}
-        none = [unit for unit, readings in by_unit.items() if not readings]
-        set_aside = [
-            unit
-            for unit in none
-            if any(
-                self._place(i) in aside_places
-                for i in members.tolist()
-                if int(averaging[i]) == unit
-            )
-        ]
+        unit_of, first = _in_order(averaging[members])
+        sizes = np.bincount(unit_of[counted], minlength=len(first))
+        cells = members[counted][np.argsort(_small(unit_of[counted]), kind="stable")]
+        starts = np.cumsum(sizes[sizes > 0]) - sizes[sizes > 0]
+        has_aside = np.zeros(len(first), bool)
+        has_aside[unit_of[is_aside]] = True
+        none = sizes == 0
         return GroupCells(
             levels=levels,
-            replicates=_means(self._values, found),
-            shifted=None if shifted is None else _means(shifted, found),
+            replicates=_means(self._values, cells, starts),
+            shifted=None if shifted is None else _means(shifted, cells, starts),
             rows=self._observed.rows[cells],
             columns=self._observed.columns[cells],
-            missing=tuple(self._place(first[unit]) for unit in none if unit not in set_aside),
-            units=self._names(np.array(kept, np.int64)),
+            missing=self._places(members[first[none & ~has_aside]]),
+            units=self._names(members[first[~none]]),
             asides=asides,
-            excluded=len(set_aside),
+            excluded=int((none & has_aside).sum()),
             starts=tuple(starts.tolist()),
         )
 
@@ -444,21 +429,26 @@ class Assembly:
         return cell.exact
 
 
-def _means(values: Floats, readings: list[list[int]]) -> Floats:
+def _means(values: Floats, cells: Integers, starts: Integers) -> Floats:
     """The mean of each unit's readings, correctly rounded where these have few decimals.
 
     0.1, 0.2, 0.3 and three times 0.2 have the same mean, though not as sums of doubles.
+
+    Args:
+        values: all that were observed.
+        cells: which of them count, unit by unit.
+        starts: where the readings of each unit begin among those.
     """
-    every = values[np.concatenate(readings)] if readings else np.zeros(0)
+    if not len(cells):
+        return np.zeros(0)
+    every = values[cells]
+    sizes = np.diff(starts, append=len(cells))
     scale = decimal_scale(every)
     if scale is None:
-        sums = (math.fsum(values[i].tolist()) / len(i) for i in readings)
-        return np.array([*sums], dtype=np.float64)
-    whole = np.rint(values * scale)
-    return np.array(
-        [values[i[0]] if len(i) == 1 else whole[i].sum() / (scale * len(i)) for i in readings],
-        dtype=np.float64,
-    )
+        parts = np.split(every, starts[1:])
+        return np.array([math.fsum(part.tolist()) / len(part) for part in parts], np.float64)
+    sums = np.add.reduceat(np.rint(every * scale), starts)
+    return np.where(sizes == 1, every[starts], sums / (scale * sizes))
 
 
 def _small(codes: Integers) -> Integers:
@@ -473,14 +463,18 @@ def _group_codes(observed: Observed) -> tuple[Integers, list[Levels]]:
     combined = np.zeros(len(observed), np.int64)
     for cells in observed.levels:
         combined = combined * len(cells.texts) + cells.codes
-    found, first, inverse = _unique(combined)
-    rank = np.empty(len(found), np.int32)
-    in_order = np.argsort(first, kind="stable")
-    rank[in_order] = np.arange(len(found), dtype=np.int32)
-    levels = [
-        tuple(cells.texts[cells.codes[at]] for cells in observed.levels) for at in first[in_order]
-    ]
-    return rank[inverse], levels
+    codes, first = _in_order(combined)
+    levels = [tuple(cells.texts[cells.codes[at]] for cells in observed.levels) for at in first]
+    return codes, levels
+
+
+def _in_order(codes: Integers) -> tuple[Integers, Integers]:
+    """Codes counted by first appearance, and where each first stands."""
+    _, first, inverse = _unique(codes)
+    order = np.argsort(first, kind="stable")
+    rank = np.empty(len(order), np.int32)
+    rank[order] = np.arange(len(order), dtype=np.int32)
+    return rank[inverse], first[order]
 
 
 def _unique(codes: Integers) -> tuple[Integers, Integers, Integers]:

@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+import weakref
 from collections.abc import Iterator, Mapping, Sequence
 from functools import lru_cache
+from typing import Literal, NamedTuple
 
 import msgspec
 from msgspec.structs import replace
@@ -24,6 +26,9 @@ from decimus.study.readings import HEADINGS, HEADINGS_ABOVE, HEADINGS_TOP, Readi
 from decimus.study.tables import Table
 from decimus.terms import Layout
 from decimus.values import Value
+
+_MOST_HASHED = 20_000
+"""Cells of a table that is known again by what they hold."""
 
 Asked = tuple[int | None, tuple[int, ...] | None]
 """The outcome and the factors that a question asks about, None for those found."""
@@ -56,6 +61,38 @@ def table_shape(table: Table, reading: Reading, computed: int = 0) -> TableShape
 
 
 def _detected(table: Table, reading: Reading, computed: int = 0) -> TableShape:
+    """How a table is laid out as found out now, or a moment ago.
+
+    One table is asked about several times while it comes in. What it holds tells a small one, as
+    to hash a large one takes as long as to look at it.
+    """
+    asked = replace(reading, **_ANEW)
+    if table.row_count * table.column_count <= _MOST_HASHED:
+        return _of_small(replace(table, title=""), asked, computed)
+    last = _LAST.get("table")
+    if last is not None and last.table() is table and last.asked == (asked, computed):
+        return last.shape
+    shape = _found_out(table, asked, computed)
+    _LAST["table"] = _Last(weakref.ref(table), (asked, computed), shape)
+    return shape
+
+
+@lru_cache(maxsize=256)
+def _of_small(table: Table, reading: Reading, computed: int) -> TableShape:
+    return _found_out(table, reading, computed)
+
+
+class _Last(NamedTuple):
+    table: weakref.ref[Table]
+    asked: tuple[Reading, int]
+    shape: TableShape
+
+
+_LAST: dict[Literal["table"], _Last] = {}
+"""The large table that was looked at last."""
+
+
+def _found_out(table: Table, reading: Reading, computed: int) -> TableShape:
     marked = lettered(table)
     bare = without_letters(table, marked)
     shape = detected_shape(bare, reading, computed)

@@ -50,7 +50,7 @@ def _start_of(chunk: Chunk) -> int:
     return chunk.start if isinstance(chunk, Slab) else 0
 
 
-class Table(msgspec.Struct, frozen=True):
+class Table(msgspec.Struct, frozen=True, weakref=True):
     """A rectangle of cells; rows and columns count from 0.
 
     Args:
