@@ -12,8 +12,10 @@ from decimus.formats.delimited import table_of_text
 from decimus.measurements import kept
 from decimus.measurements.kept import table_shape
 from decimus.measurements.reading import read_measurements
+from decimus.measurements.shapes import TableShape
 from decimus.study.edits import BringInTable
 from decimus.study.readings import Reading, SetAside
+from decimus.study.tables import Table
 from decimus.terms import Layout
 from decimus.workflows.at_first import read_at_first
 
@@ -96,7 +98,7 @@ def test_a_table_is_looked_at_once_while_it_comes_in(monkeypatch: pytest.MonkeyP
     looks: list[tuple[int, Reading]] = []
     look = kept._found_out
 
-    def counted(table, reading, computed):  # type: ignore[no-untyped-def]
+    def counted(table: Table, reading: Reading, computed: int) -> TableShape:
         looks.append((table.row_count, reading))
         return look(table, reading, computed)
 
