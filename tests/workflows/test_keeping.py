@@ -61,7 +61,7 @@ def other_detector(monkeypatch: pytest.MonkeyPatch) -> Callable[[], None]:
         raise AssertionError("what was decided is found out anew")
 
     def install() -> None:
-        monkeypatch.setattr(kept, "detected_shape", never)
+        monkeypatch.setattr(kept, "_detected", never)
         monkeypatch.setattr(asked, "long_roles", never)
         sameness = replicates._sameness
 
