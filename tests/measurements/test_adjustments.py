@@ -15,6 +15,7 @@ from decimus.figure.outlines import measure
 from decimus.formats.delimited import table_of_text
 from decimus.measurements.arithmetic import evaluated
 from decimus.measurements.cells import Floats
+from decimus.measurements.computed import check_computed
 from decimus.measurements.observations import Measurements
 from decimus.measurements.reading import read_measurements
 from decimus.study import edits
@@ -114,6 +115,15 @@ def test_a_new_outcome_from_other_columns() -> None:
     assert found.groups[0].missing == ((2, 4),)
     with pytest.raises(ChoiceError, match=r"no column “weight”. There are: light, before"):
         read_measurements(table, Reading(computed=(ComputedColumn("x", "weight * 2"),)))
+
+
+def test_a_formula_may_name_what_was_computed_before() -> None:
+    """Typed in the window it was refused, though it is read."""
+    table = table_of_text(LONG + "bright,4,8,2\n")
+    reading = Reading(computed=(ComputedColumn("growth", "after - before"),))
+    check_computed(table, reading, ComputedColumn("rate", "growth / 2"))
+    with pytest.raises(ChoiceError, match=r"There are: light, before, after, dry mass \(g\), gr"):
+        check_computed(table, reading, ComputedColumn("rate", "rate / 2"))
 
 
 COLUMNS = {"a": np.array([1.0, 4.0, 9.0]), "b": np.array([2.0, 0.0, -3.0])}

@@ -15,6 +15,7 @@ from decimus.measurements.numbers import CellKind, read_cell
 from decimus.study.readings import Reading
 from decimus.study.slabs import Slab, TextPiece
 from decimus.terms import LevelKind
+from decimus.wording.remarks.remarks import remark_words
 from tests.conftest import results_of
 from tests.world.exact_numbers import made, run
 
@@ -64,6 +65,13 @@ def test_the_exact_number_of_a_cell(text: str, decimal: str, exact: str) -> None
 def test_a_number_of_the_other_sign_is_the_same_in_sums() -> None:
     results = results_of("g;r\nA;0,70918\nA;0.70921\nA;0.70925\nB;0.70931\nB;0.70935\n")
     assert results.groups.shown[0].summary.mean == pytest.approx(2.12764 / 3, rel=1e-15)
+
+
+def test_numbers_of_the_other_sign_are_said_as_they_are_read() -> None:
+    text = "kez;vun\nA;1,5\nA;2,5\nB;4,5\nB;5.5\nB;6.25\n"
+    remark = next(r for r in remark_words(results_of(text)) if r.kind == "other-signs")
+    read = "“5.5” and “6.25” are read as 5,5 and 6,25"
+    assert remark.head == f"{read} although the other numbers mark decimals with “,”."
 
 
 def test_a_limit_that_counts_by_half_keeps_its_digits() -> None:

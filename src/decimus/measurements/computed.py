@@ -96,8 +96,12 @@ def stem_of_name(text: str) -> str | None:
 
 
 def check_computed(table: Table, reading: Reading, computed: ComputedColumn) -> None:
-    """Refuse an expression that gives no number. Raises InputError."""
-    made = _with_one(table, reading, computed, 0)
+    """Refuse an expression that gives no number; it may name what was computed before.
+
+    Raises:
+        InputError: it names a column that is not there, or gives no number.
+    """
+    made = _with_one(with_computed(table, reading), reading, computed, len(reading.computed))
     body = list(made.column(made.column_count - 1))
     if sum(bool(cell) for cell in body) < 2:
         raise InputError(

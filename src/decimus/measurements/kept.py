@@ -27,8 +27,8 @@ from decimus.study.tables import Table
 from decimus.terms import Layout
 from decimus.values import Value
 
-_MOST_HASHED = 20_000
-"""Cells of a table that is known again by what they hold."""
+_MOST_HASHED = 4_000
+"""Cells of a table that is known again by what they hold; some such tables are remembered."""
 
 Asked = tuple[int | None, tuple[int, ...] | None]
 """The outcome and the factors that a question asks about, None for those found."""
@@ -77,7 +77,7 @@ def _detected(table: Table, reading: Reading, computed: int = 0) -> TableShape:
     return shape
 
 
-@lru_cache(maxsize=256)
+@lru_cache(maxsize=64)
 def _of_small(table: Table, reading: Reading, computed: int) -> TableShape:
     return _found_out(table, reading, computed)
 

@@ -75,11 +75,12 @@ def table_remark(  # noqa: PLR0911 - a case per kind
             )
         case facts.OtherSigns(cells, sign):
             other = "," if sign == "." else "."
-            named = listed(tuple(f"“{cell}” as {cell.replace(other, sign)}" for cell in cells))
+            typed = listed(tuple(f"“{cell}”" for cell in cells))
+            meant = listed(tuple(cell.replace(other, sign) for cell in cells))
             return RemarkWords(
                 "measurements",
-                f"{named} {'is' if len(cells) == 1 else 'are'} read although the other numbers "
-                f"mark decimals with “{sign}”.",
+                f"{typed} {'is' if len(cells) == 1 else 'are'} read as {meant} although the "
+                f"other numbers mark decimals with “{sign}”.",
                 "It can mean nothing else." if len(cells) == 1 else "They can mean nothing else.",
             )
         case facts.LongerRows(rows):
