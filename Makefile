@@ -27,8 +27,9 @@ types: .venv/development
 contract: .venv/development
 	$(BIN)/lint-imports --no-cache
 
+# Asserts are not rewritten in every process; one that fails shows its values when run alone.
 tests: .venv/development .venv/compiled
-	QT_QPA_PLATFORM=offscreen $(BIN)/python -m pytest -n 2
+	QT_QPA_PLATFORM=offscreen $(BIN)/python -m pytest -n 2 --assert=plain
 
 screens: .venv/runtime
 	QT_QPA_PLATFORM=offscreen $(BIN)/python scripts/screens.py docs/screenshots
@@ -51,8 +52,8 @@ clean:
 	@touch $@
 
 # Where Python may not write beside the sources, it would compile them at every start.
-.venv/compiled: .venv/runtime $(shell find src -name '*.py')
-	@$(BIN)/python -m compileall -q src
+.venv/compiled: .venv/runtime $(shell find src tests -name '*.py')
+	@$(BIN)/python -m compileall -q src tests
 	@touch $@
 
 .venv/development: .venv/runtime

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 import ast
 import importlib
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from enum import Enum
+from functools import cache
 from pathlib import Path
-
-import pytest
+from typing import NamedTuple
 
 from decimus import terms
 from decimus.charts.registry import CHARTS
@@ -17,7 +17,7 @@ from decimus.kinds.statistic_kinds import Family
 from decimus.kinds.statistics import STATISTICS
 from decimus.study.edits.groups import fitting
 from decimus.terms import ChartKind, ErrorBar, Height, Method, Statistic
-from tests.trees import tree
+from tests.trees import nodes
 
 SOURCES = Path(terms.__file__).parent
 MORE = (
@@ -137,66 +137,79 @@ def member_of(node: ast.expr | None) -> tuple[str, str] | None:
     return None
 
 
-def trees() -> Iterator[tuple[str, ast.Module]]:
-    """Every module with its path below the sources."""
+def modules() -> Iterator[tuple[str, tuple[ast.AST, ...]]]:
+    """Every module: its path below the sources and everything in it."""
     for path in sorted(SOURCES.rglob("*.py")):
-        yield path.relative_to(SOURCES).as_posix(), tree(path)
+        yield path.relative_to(SOURCES).as_posix(), nodes(path)
 
 
-def calls_of_total(module: ast.Module) -> Iterator[ast.Call]:
+def calls_of_total(module: Iterable[ast.AST]) -> Iterator[ast.Call]:
     """Tables that are refused at import where a member lacks."""
-    for node in ast.walk(module):
+    for node in module:
         if isinstance(node, ast.Call) and getattr(node.func, "id", "") == "total":
             yield node
 
 
-def tables() -> Iterator[tuple[str, str, str, set[str]]]:
-    """Every table by members of a closed set: file, enum, first and last key, keys."""
-    for file, module in trees():
+class ByMember(NamedTuple):
+    """A table by members of a closed set."""
+
+    file: str
+    enum: str
+    ends: str
+    keys: set[str]
+
+    def missing(self, members: dict[str, set[str]]) -> set[str]:
+        return members[self.enum] - self.keys
+
+    @property
+    def said(self) -> set[str]:
+        """What it leaves out on purpose."""
+        return set(LEFT_OUT.get((self.file, self.enum), {}).get(self.ends, "").split())
+
+
+@cache
+def tables() -> tuple[ByMember, ...]:
+    """Every table by members of a closed set."""
+    found: list[ByMember] = []
+    for file, module in modules():
         whole = {id(argument) for call in calls_of_total(module) for argument in call.args}
-        for node in ast.walk(module):
+        for node in module:
             if isinstance(node, ast.Dict) and len(node.keys) > 1 and id(node) not in whole:
                 keys = [member_of(key) for key in node.keys]
                 named = [key for key in keys if key is not None]
                 if len(named) == len(keys) and len({enum for enum, _ in named}) == 1:
                     ends = f"{named[0][1]} to {named[-1][1]}"
-                    yield file, named[0][0], ends, {member for _, member in named}
+                    found.append(ByMember(file, named[0][0], ends, {member for _, member in named}))
+    return tuple(found)
 
 
-TABLES = list(tables())
-
-
-def missing_from(enum: str, keys: set[str], members: dict[str, set[str]]) -> set[str]:
-    return members[enum] - keys
-
-
-@pytest.mark.parametrize(("file", "enum", "first", "keys"), TABLES)
-def test_every_table_knows_every_member(file: str, enum: str, first: str, keys: set[str]) -> None:
-    missing = missing_from(enum, keys, MEMBERS)
-    said = set(LEFT_OUT.get((file, enum), {}).get(first, "").split())
-    assert missing == said, f"{file}: the table from {enum}.{first} on"
+def test_every_table_knows_every_member() -> None:
+    assert len(tables()) > 50
+    wrong = [
+        f"{table.file}: the table from {table.enum}.{table.ends} lacks {sorted(missing)}"
+        for table in tables()
+        if (missing := table.missing(MEMBERS)) != table.said
+    ]
+    assert wrong == []
 
 
 def test_what_is_left_out_is_of_a_table_that_is_there() -> None:
-    there = {(file, enum, first) for file, enum, first, _ in TABLES}
-    said = {(file, enum, first) for (file, enum), of in LEFT_OUT.items() for first in of}
+    there = {(table.file, table.enum, table.ends) for table in tables()}
+    said = {(file, enum, ends) for (file, enum), of in LEFT_OUT.items() for ends in of}
     assert said <= there
 
 
-@pytest.mark.parametrize("enum", sorted({enum for _, enum, _, _ in TABLES}))
-def test_a_planted_member_is_missed_by_every_table_of_its_set(enum: str) -> None:
-    planted = {**MEMBERS, enum: MEMBERS[enum] | {"PLANTED"}}
-    own = [(file, first, keys) for file, of, first, keys in TABLES if of == enum]
-    for file, first, keys in own:
-        said = set(LEFT_OUT.get((file, enum), {}).get(first, "").split())
-        assert missing_from(enum, keys, planted) == said | {"PLANTED"}
+def test_a_planted_member_is_missed_by_every_table_of_its_set() -> None:
+    for table in tables():
+        planted = {**MEMBERS, table.enum: MEMBERS[table.enum] | {"PLANTED"}}
+        assert table.missing(planted) == table.said | {"PLANTED"}
 
 
 def test_no_case_takes_what_is_left_of_a_closed_set() -> None:
     """`case _` over members would take a new one in silence; types find what is missing."""
     found = []
-    for file, module in trees():
-        for node in ast.walk(module):
+    for file, module in modules():
+        for node in module:
             if not isinstance(node, ast.Match):
                 continue
             patterns = [
