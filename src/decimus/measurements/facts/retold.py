@@ -25,6 +25,8 @@ from decimus.values import Value
 Codes = npt.NDArray[np.int64]
 
 _MOST_COLUMNS = 24
+_OF_LINE = 2
+"""Constants that a line has."""
 _FEWEST_FREE = 3
 """Rows that must fit beyond those that settle the constants."""
 _ROOM = 1.5
@@ -129,8 +131,7 @@ def _tells_the_same(
     if _is_named_after(columns.headings[own], columns.headings[other]):
         tried -= _NAMED_AFTER
     for number, codes in enumerate((whole, *groups)):
-        keys = np.column_stack([stacked, codes[rows]])
-        distinct = rows[np.unique(keys, axis=0, return_index=True)[1]]
+        distinct = rows[_distinct(stacked[:, 0], stacked[:, 1], codes[rows])]
         pair = _Pair(
             values[distinct, own],
             halves[distinct, own],
@@ -146,13 +147,28 @@ def _tells_the_same(
         else:
             own_codes = np.unique(codes[distinct], return_inverse=True)[1]
             fits = _of_groups(pair, own_codes, is_straight=may_be_line)
+        noise = 1e-13 * len(pair.own) * float(np.abs(pair.own).max())  # of arithmetic in doubles
         for fit in fits:
+            off = np.abs(pair.own - fit.expected)
             # Computed from what is shown, or from more digits of it than are shown.
-            for room in (np.zeros_like(fit.room), fit.room):
-                slack = _ROOM * (pair.own_half + room) + _noise(pair.own)
-                if _bits(pair.own, fit.expected, slack, fit.constants) - tried >= LEFT_OUT_BITS:
+            for room in (fit.room, 0.0):
+                slack = _ROOM * (pair.own_half + room) + noise
+                if not (off <= slack).all() or not np.isfinite(slack).all():
+                    break
+                if _bits(pair.own, slack, fit.constants) - tried >= LEFT_OUT_BITS:
                     return True
     return False
+
+
+def _distinct(one: Floats, other: Floats, codes: Codes) -> npt.NDArray[np.int64]:
+    """Where each different row of three columns stands first, in the order of what they hold."""
+    order = np.lexsort((codes, other, one))
+    is_new = np.ones(len(order), bool)
+    is_new[1:] = False
+    for column in (one, other, codes):
+        sorted_column = column[order]
+        is_new[1:] |= sorted_column[1:] != sorted_column[:-1]
+    return order[is_new]
 
 
 def _is_even(values: Floats) -> bool:
@@ -163,6 +179,8 @@ def _is_even(values: Floats) -> bool:
 
 def _bits_of_ranks(pair: _Pair) -> float:
     """Bits for numbers being the ranks of the others, from either end; −∞ where they are not."""
+    if float(pair.own.sum()) != len(pair.own) * (len(pair.own) + 1) / 2:
+        return -math.inf
     different, places, counts = np.unique(pair.other, return_inverse=True, return_counts=True)
     ranks = (np.cumsum(counts) - (counts - 1) / 2)[places]
     if not any(np.array_equal(pair.own, r) for r in (ranks, len(ranks) + 1 - ranks)):
@@ -176,12 +194,8 @@ def _is_named_after(heading: str, other: str) -> bool:
     return len(two) > 1 and one != two and two in one
 
 
-def _bits(own: Floats, expected: Floats, slack: Floats, constants: int) -> float:
-    """Bits for numbers being those expected; −∞ where one is not."""
-    if len(own) < constants + _FEWEST_FREE or not np.isfinite(expected).all():
-        return -math.inf
-    if not (np.abs(own - expected) <= slack).all():
-        return -math.inf
+def _bits(own: Floats, slack: Floats, constants: int) -> float:
+    """Bits for all numbers being within some slack of those expected."""
     each = sorted(
         -math.log2(_chance(v, s, np.delete(own, i)))
         for i, (v, s) in enumerate(zip(own.tolist(), slack.tolist(), strict=True))
@@ -211,23 +225,28 @@ class _Fit(NamedTuple):
 
 def _lines(pair: _Pair, *, is_straight: bool) -> Iterator[_Fit]:
     """Lines through the other numbers or a function of them."""
+    if len(pair.own) < _OF_LINE + _FEWEST_FREE:
+        return
+    mean = float(pair.own.mean())
+    around = pair.own - mean
     for name, (function, slope) in _FUNCTIONS.items():
         if name == "itself" and not is_straight:
             continue
         with np.errstate(all="ignore"):
             made, room = function(pair.other), np.abs(slope(pair.other)) * pair.other_half
-        if not (np.isfinite(made).all() and np.isfinite(room).all()) or np.ptp(made) == 0:
-            continue
-        middle = float(np.mean(made))
-        centred = made - middle
-        factor = float(centred @ (pair.own - np.mean(pair.own)) / (centred @ centred))
-        expected = float(np.mean(pair.own)) + factor * centred
-        yield _Fit(expected, abs(factor) * room, 2)
+            if not (np.isfinite(made).all() and np.isfinite(room).all()) or np.ptp(made) == 0:
+                continue
+            centred = made - made.mean()
+            factor = float(centred @ around / (centred @ centred))
+        if math.isfinite(factor):
+            yield _Fit(mean + factor * centred, abs(factor) * room, _OF_LINE)
 
 
 def _of_groups(pair: _Pair, codes: Codes, *, is_straight: bool) -> Iterator[_Fit]:
     """Multiples of, changes from and distances from what each group has of its own."""
     count = int(codes.max()) + 1
+    if len(codes) < count + _FEWEST_FREE:
+        return
     sizes = np.bincount(codes, minlength=count)
     totals = np.bincount(codes, pair.other, count)
     for base in _BASES if is_straight and totals.all() else ():
@@ -242,11 +261,6 @@ def _of_groups(pair: _Pair, codes: Codes, *, is_straight: bool) -> Iterator[_Fit
         if np.isfinite(made).all():
             shifts = (np.bincount(codes, pair.own - made, count) / sizes)[codes]
             yield _Fit(made + shifts, room, count)
-
-
-def _noise(own: Floats) -> float:
-    """What the arithmetic of doubles may add."""
-    return 1e-13 * len(own) * float(np.max(np.abs(own)))
 
 
 _Function = Callable[[Floats], Floats]

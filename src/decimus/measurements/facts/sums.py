@@ -10,6 +10,7 @@ from __future__ import annotations
 import math
 from collections.abc import Callable, Iterator, Sequence
 from itertools import permutations
+from typing import NamedTuple
 
 import numpy as np
 import numpy.typing as npt
@@ -20,7 +21,6 @@ from decimus.measurements.profiles import numbered_stem
 from decimus.values import Value
 
 Numbers = Sequence[float | None]
-Formula = Callable[[Floats], float]
 
 LEFT_OUT_BITS = 10.0
 """One in a thousand: from here on a line is left out, and said to be."""
@@ -41,27 +41,31 @@ _FAR_OUT = 3.0
 _SLACK = 1e-9
 
 
-def _deviation(values: Floats) -> float:
-    return float(np.std(values, ddof=1)) if len(values) > 1 else math.nan
+FORMULAS = (
+    *("mean", "sum", "SD", "SE", "SD of all", "n", "median", "geometric mean", "CV"),
+    *("smallest", "largest"),
+)
 
 
-def _geometric(values: Floats) -> float:
-    return float(np.exp(np.mean(np.log(values)))) if (values > 0).all() else math.nan
+def _made_of(above: Floats) -> dict[str, float]:
+    """What each formula makes of numbers; NaN for what it is not defined for."""
+    count, total = len(above), float(above.sum())
+    mean = total / count
+    with np.errstate(over="ignore"):
+        squares = float(((above - mean) ** 2).sum())
+    deviation = math.sqrt(squares / (count - 1)) if count > 1 else math.nan
+    ordered = np.sort(above)
+    smallest, largest = float(ordered[0]), float(ordered[-1])
+    made = (
+        *(mean, total, deviation, deviation / math.sqrt(count), math.sqrt(squares / count)),
+        *(float(count), float(ordered[(count - 1) // 2] + ordered[count // 2]) / 2),
+        float(np.exp(np.log(above).mean())) if smallest > 0 else math.nan,
+        100 * deviation / mean if mean else math.nan,
+        *(smallest, largest),
+    )
+    return dict(zip(FORMULAS, made, strict=True))
 
 
-FORMULAS: dict[str, Formula] = {
-    "mean": lambda v: float(np.mean(v)),
-    "sum": lambda v: float(np.sum(v)),
-    "SD": _deviation,
-    "SE": lambda v: _deviation(v) / math.sqrt(len(v)),
-    "SD of all": lambda v: float(np.std(v)),
-    "n": lambda v: float(len(v)),
-    "median": lambda v: float(np.median(v)),
-    "geometric mean": _geometric,
-    "CV": lambda v: 100 * _deviation(v) / float(np.mean(v)) if np.mean(v) else math.nan,
-    "smallest": lambda v: float(np.min(v)),
-    "largest": lambda v: float(np.max(v)),
-}
 _MAY_TIE = frozenset({"n", "smallest", "largest", "median"})
 
 
@@ -145,7 +149,7 @@ _UNTOLD = 3.0
 
 def bits_of_line(line: Numbers, decimals: Sequence[int], behind: Sequence[Numbers]) -> float:
     """Bits for one line having been computed from those behind it; −∞ where it was not."""
-    columns: list[tuple[float, int, Floats]] = []
+    bits = dict.fromkeys(FORMULAS, 0.0)
     seen: set[tuple[float, bytes]] = set()
     blank = 0
     for position, value in enumerate(line):
@@ -158,23 +162,23 @@ def bits_of_line(line: Numbers, decimals: Sequence[int], behind: Sequence[Number
         if (known := (value, above.tobytes())) in seen:
             continue  # a column that repeats another tells nothing more
         seen.add(known)
-        columns.append((value, decimals[position], above))
-    if not columns or blank * _FEWEST_FILLED > len(columns):
-        return -math.inf
-    found = max(_bits_of_formula(columns, name) for name in FORMULAS)
-    return found - math.log2(len(FORMULAS))
-
-
-def _bits_of_formula(columns: Sequence[tuple[float, int, Floats]], name: str) -> float:
-    formula, bits = FORMULAS[name], 0.0
-    for value, places, above in columns:
-        half = 0.5 * 10.0**-places
-        expected = formula(above)
+        half = 0.5 * 10.0 ** -decimals[position]
         slack = 1e-15 * len(above) * float(np.abs(above).max())
-        if not abs(value - expected) <= half * (1 + _SLACK) + slack:
+        made = _made_of(above)
+        bits = {
+            name: own - math.log2(_chance_by(name, value, half + slack, above))
+            for name, own in bits.items()
+            if abs(value - made[name]) <= half * (1 + _SLACK) + slack
+        }
+        if not bits:
             return -math.inf
-        bits -= math.log2(chance_of_match(value, half + slack, above, may_tie=name in _MAY_TIE))
-    return bits
+    if not seen or blank * _FEWEST_FILLED > len(seen):
+        return -math.inf
+    return max(bits.values()) - math.log2(len(FORMULAS))
+
+
+def _chance_by(name: str, value: float, half: float, above: Floats) -> float:
+    return chance_of_match(value, half, above, may_tie=name in _MAY_TIE)
 
 
 def chance_of_match(value: float, half: float, above: Floats, *, may_tie: bool = False) -> float:
@@ -248,38 +252,85 @@ def _is_apart(values: Floats, percents: Sequence[bool], column: int) -> bool:
 def _bits_of_relations(
     values: Floats, decimals: npt.NDArray[np.int64], target: int, others: Sequence[int]
 ) -> Iterator[tuple[_Relation, float]]:
-    own, half = values[:, target], 0.5 * 10.0 ** -decimals[:, target].astype(float)
-    for first, second in permutations(others, 2):
-        a, b = values[:, first], values[:, second]
-        there = ~(np.isnan(a) | np.isnan(b) | np.isnan(own))
-        if there.sum() < _FEWEST_ROWS or there.sum() < (~np.isnan(own)).sum():
-            continue
-        x, y, t, h = a[there], b[there], own[there], half[there]
-        steps = (
-            0.5 * 10.0 ** -decimals[there, first].astype(float),
-            0.5 * 10.0 ** -decimals[there, second].astype(float),
-        )
-        if np.array_equal(x, y) or np.array_equal(x, t) or np.array_equal(y, t):
-            continue  # a column that repeats another tells nothing of being computed
-        is_behind = target > max(first, second)
-        for relation in _RELATIONS:
-            if relation in _SUMS and not is_behind:
+    """Each relation that makes all numbers of one column from two others, with its bits."""
+    rows = ~np.isnan(values[:, target])
+    own = values[rows, target]
+    if len(own) < _FEWEST_ROWS or np.ptp(own) == 0:
+        return
+    # A column that repeats another tells nothing of being computed.
+    full = [c for c in others if not np.isnan(values[rows, c]).any()]
+    full = [c for c in full if not np.array_equal(values[rows, c], own)]
+    halves = 0.5 * 10.0 ** -decimals[rows].astype(float)
+    shown = _Shown(values[rows][:, full], halves[:, full], own, halves[:, target])
+    behind = np.array([c < target for c in full], bool)
+    for relation in _RELATIONS:
+        for first, second in _fitting(shown, relation):
+            if relation in _SUMS and not (behind[first] and behind[second]):
                 continue  # of evenly spaced columns one is the mean of its neighbours
-            with np.errstate(all="ignore"):
-                expected, slack = relation(x, y, *steps)
-            if np.ptp(t) == 0 or not np.isfinite(expected).all():
+            if np.array_equal(shown.values[:, first], shown.values[:, second]):
                 continue
-            off = np.abs(t - expected)
-            # Computed from what is shown, or from more digits of it than are shown.
-            rooms = (h + 1e-12 * np.abs(expected), h + slack)
-            near = [room for room in rooms if (off <= room * (1 + _SLACK)).all()]
-            if near:
+            near = shown.nearest(relation, first, second)
+            if near is not None:
                 chances = (
-                    chance_of_match(v, s, np.delete(t, i))
-                    for i, (v, s) in enumerate(zip(t.tolist(), near[0].tolist(), strict=True))
+                    chance_of_match(v, s, np.delete(own, i))
+                    for i, (v, s) in enumerate(zip(own.tolist(), near.tolist(), strict=True))
                 )
                 yield relation, -sum(map(math.log2, chances))
 
+
+class _Shown(NamedTuple):
+    """A column that may be computed, with those that it may be computed from.
+
+    Args:
+        values: rows × columns of the others.
+        halves: half a step of the last digit of each.
+        own: the numbers of the column itself.
+        half: half a step of each.
+    """
+
+    values: Floats
+    halves: Floats
+    own: Floats
+    half: Floats
+
+    def nearest(self, relation: _Relation, first: int, second: int) -> Floats | None:
+        """How far each number may be off, the least that holds for all; None where none does."""
+        for room, fits in self.rooms(relation, first, second):
+            if fits.all():
+                return room
+        return None
+
+    def rooms(
+        self, relation: _Relation, first: int | Pairs, second: int | Pairs
+    ) -> tuple[tuple[Floats, npt.NDArray[np.bool_]], ...]:
+        """What may be off and what is within it: of numbers, or of rows × pairs of columns."""
+        own, half = self.own, self.half
+        x, y = self.values[:, first], self.values[:, second]
+        if x.ndim > 1:
+            own, half = own[:, None], half[:, None]
+        with np.errstate(all="ignore"):
+            expected, slack = relation(x, y, self.halves[:, first], self.halves[:, second])
+            off = np.abs(own - expected)
+        # Computed from what is shown, or from more digits of it than are shown.
+        rooms = (half + 1e-12 * np.abs(expected), half + slack)
+        finite = np.isfinite(expected)
+        return tuple((room, finite & (off <= room * (1 + _SLACK))) for room in rooms)
+
+
+def _fitting(shown: _Shown, relation: _Relation) -> list[tuple[int, int]]:
+    """The pairs of columns that a relation may hold for, by the first rows."""
+    pairs = list(permutations(range(shown.values.shape[1]), 2))
+    if not pairs:
+        return []
+    first, second = np.array(pairs).T
+    some = _Shown(*(part[:_FEW_ROWS] for part in shown))
+    exact, rounded = (fits.all(axis=0) for _, fits in some.rooms(relation, first, second))
+    return [pairs[at] for at in np.flatnonzero(exact | rounded)]
+
+
+_FEW_ROWS = 24
+"""Enough to tell that a relation does not hold; all pairs are tried on them at once."""
+Pairs = npt.NDArray[np.int64]
 
 _Relation = Callable[[Floats, Floats, Floats, Floats], tuple[Floats, Floats]]
 
