@@ -18,7 +18,7 @@ from decimus.window.app import application
 from decimus.window.main_window import MainWindow
 from decimus.workflows.opening import pasted
 
-GROUPS, REPLICATES = size(300, 50), size(1000, 4)
+GROUPS, REPLICATES = size(300, 40), size(1000, 3)
 
 
 def table() -> str:

@@ -8,8 +8,6 @@ import subprocess
 import sys
 from pathlib import Path
 
-import pytest
-
 FOLDER = Path(__file__).parents[1] / "benchmarks"
 NO_BENCHMARKS = {"run", "timing", "simulating", "fuzz", "kills"}
 """What runs them, what they share, and what is run by hand for minutes."""
@@ -38,15 +36,14 @@ for name in sys.argv[1:]:
 """
 
 
-@pytest.mark.parametrize("part", [0, 1])
-def test_they_run(part: int, tmp_path: Path) -> None:
+def test_they_run(tmp_path: Path) -> None:
     """One after the other in one process, which reads the libraries once."""
     environment = os.environ | {
         "DECIMUS_BENCHMARK_ONCE": "1",
         "QT_QPA_PLATFORM": "offscreen",
         "XDG_STATE_HOME": str(tmp_path),
     }
-    chosen = names()[part::2]
+    chosen = names()
     ran = subprocess.run(
         [sys.executable, "-c", ALL_OF, *chosen],
         check=False,

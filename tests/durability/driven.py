@@ -1,7 +1,6 @@
 """A window that works until it is killed, and writes down what it has done.
 
-Run as a program: `python -m tests.durability.driven AIM FOLDER TABLE`. Every change is noted in
-FOLDER/notes, one line each, right after the window has taken it.
+Every change is noted in a file, one line each, right after the window has taken it.
 """
 
 from __future__ import annotations
@@ -10,7 +9,6 @@ import itertools
 import json
 import os
 import random
-import sys
 import time
 from pathlib import Path
 
@@ -22,9 +20,7 @@ from decimus.study.history import History
 from decimus.window.app import application
 from decimus.window.main_window import MainWindow
 from decimus.workflows.opening import open_file
-from tests.durability.states import Note, state_of
-
-SESSIONS, NOTES, STUDY = "sessions", "notes", "study.decimus"
+from tests.durability.states import NOTES, SESSIONS, STUDY, Note, state_of
 
 
 class Worker:
@@ -111,7 +107,3 @@ class Worker:
             case _:
                 store.redo()
         self.note()
-
-
-if __name__ == "__main__":
-    Worker(sys.argv[1], Path(sys.argv[2]), Path(sys.argv[3])).work()

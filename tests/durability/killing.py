@@ -7,14 +7,13 @@ place of one, while a study is brought back, while tables are added.
 from __future__ import annotations
 
 import json
+import multiprocessing
 import os
 import random
-import signal
-import subprocess
-import sys
 import time
 from contextlib import suppress
 from dataclasses import dataclass
+from multiprocessing.process import BaseProcess
 from pathlib import Path
 
 from decimus.errors import DecimusError
@@ -23,8 +22,7 @@ from decimus.study.edits import WriteCells
 from decimus.workflows.journal import Journal
 from decimus.workflows.opening import open_file
 from decimus.workflows.sessions import left_behind, recovered
-from tests.durability.driven import NOTES, SESSIONS, STUDY
-from tests.durability.states import Note, State, state_of
+from tests.durability.states import NOTES, SESSIONS, STUDY, Note, State, state_of
 
 AIMS = ("any", "save", "base", "bring back", "table")
 RISK = 1.0
@@ -75,19 +73,27 @@ def kill_once(aim: str, folder: Path, table: Path, *, within: float) -> Outcome:
     folder.mkdir(parents=True)
     if aim == "bring back":
         _leave_behind(folder, table)
-    process = subprocess.Popen(
-        [sys.executable, "-m", "tests.durability.driven", aim, str(folder), str(table)],
-        env=os.environ | {"QT_QPA_PLATFORM": "offscreen", "XDG_STATE_HOME": str(folder)},
-        stdout=subprocess.DEVNULL,
-    )
+    process = _WINDOWS.Process(target=_work, args=(aim, folder, table))
+    process.start()
     try:
         _wait_for_work(process, folder)
         killed = _wait_for_moment(aim, folder, random.uniform(0, within))
-        process.send_signal(signal.SIGKILL)
     finally:
         process.kill()
-        process.wait()
+        process.join()
     return _look(folder, killed)
+
+
+# Each window is a process of its own, split off one that has read the libraries.
+_WINDOWS = multiprocessing.get_context("forkserver")
+_WINDOWS.set_forkserver_preload(["tests.durability.driven"])
+
+
+def _work(aim: str, folder: Path, table: Path) -> None:
+    from tests.durability.driven import Worker
+
+    os.environ.update(QT_QPA_PLATFORM="offscreen", XDG_STATE_HOME=str(folder))
+    Worker(aim, folder, table).work()
 
 
 def _leave_behind(folder: Path, table: Path) -> None:
@@ -103,10 +109,10 @@ def _leave_behind(folder: Path, table: Path) -> None:
     (folder / "left").write_text(json.dumps(left.as_list()))
 
 
-def _wait_for_work(process: subprocess.Popen[bytes], folder: Path) -> None:
+def _wait_for_work(process: BaseProcess, folder: Path) -> None:
     notes = folder / NOTES
     while not (notes.exists() and notes.stat().st_size):
-        if process.poll() is not None:
+        if not process.is_alive():
             raise AssertionError("the window went down by itself")
         time.sleep(0.001)
 

@@ -8,6 +8,8 @@ from typing import Any
 from decimus.study.edits import WriteCells
 from decimus.study.history import History
 
+SESSIONS, NOTES, STUDY = "sessions", "notes", "study.decimus"
+"""What a working window has in its folder."""
 State = tuple[int, int, str]
 """How many steps there are, how many are in force, and what the last of all did."""
 
