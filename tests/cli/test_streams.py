@@ -2,14 +2,19 @@
 
 from __future__ import annotations
 
+import io
 import json
 import os
 import signal
 import subprocess
 import sys
 from pathlib import Path
+from typing import cast
 
 import pytest
+
+from decimus.__main__ import run
+from decimus.cli.streams import prepare
 
 DECIMUS = f"{sys.executable} -m decimus"
 
@@ -32,7 +37,6 @@ def shell(line: str, **environment: str) -> subprocess.CompletedProcess[bytes]:
     "rest",
     [
         "summary {} > /dev/full",
-        "summary {} --csv > /dev/full",
         "compare {} >&-",
         "--help > /dev/full",
     ],
@@ -58,36 +62,47 @@ def test_closed_ends_are_no_traceback(table: Path) -> None:
     assert (done.returncode, done.stdout, done.stderr) == (1, b"", b"")
 
 
-def test_an_output_in_another_encoding_shows_what_it_can(table: Path) -> None:
-    plain = {"PYTHONIOENCODING": "ascii", "PYTHONUTF8": "0"}
-    done = shell(f"{DECIMUS} summary {table}", **plain)
-    assert done.returncode == 0
-    assert b"F?hr" in done.stdout
-    done = shell(f"{DECIMUS} summary {table} --json", **plain)
-    assert json.loads(done.stdout)["groups"][0]["levels"] == ["Föhr (µm)"]
-    done = shell(f"{DECIMUS} summary {table} --csv", **plain)
-    assert "Föhr (µm)".encode() in done.stdout
+def test_an_output_in_another_encoding_shows_what_it_can(
+    table: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    def shown(*options: str) -> bytes:
+        plain = io.TextIOWrapper(io.BytesIO(), encoding="ascii")
+        with monkeypatch.context() as patched:
+            patched.setattr(sys, "stdout", plain)
+            prepare()
+            assert run(["summary", str(table), *options]) == 0
+            plain.flush()
+        return cast("io.BytesIO", plain.buffer).getvalue()
+
+    assert b"F?hr" in shown()
+    assert json.loads(shown("--json"))["groups"][0]["levels"] == ["Föhr (µm)"]
+    assert "Föhr (µm)".encode() in shown("--csv")
 
 
-def test_names_that_are_no_text_or_two_lines(table: Path) -> None:
-    for name in (b"na\xffme.csv", b"two\nlines.csv"):
-        path = Path(os.fsdecode(os.fsencode(table.parent) + b"/" + name))
-        path.write_bytes(table.read_bytes())
-        ours = [sys.executable, "-m", "decimus", "summary"]
-        good = subprocess.run([*ours, str(path), "--json"], capture_output=True, check=True)
-        assert json.loads(good.stdout)["groups"][0]["n"] == 3
-        path.write_text("nothing")
-        bad = subprocess.run([*ours, str(path)], capture_output=True, check=False)
-        assert bad.returncode == 1
-        assert bad.stderr.count(b"\n") == 1
-        bad.stderr.decode("utf-8")
+@pytest.mark.parametrize("name", [b"na\xffme.csv", b"two\nlines.csv"])
+def test_names_that_are_no_text_or_two_lines(
+    name: bytes, table: Path, capfdbinary: pytest.CaptureFixture[bytes]
+) -> None:
+    path = Path(os.fsdecode(os.fsencode(table.parent) + b"/" + name))
+    path.write_bytes(table.read_bytes())
+    assert run(["summary", str(path), "--json"]) == 0
+    assert json.loads(capfdbinary.readouterr().out)["groups"][0]["n"] == 3
+    path.write_text("nothing")
+    assert run(["summary", str(path)]) == 1
+    said = capfdbinary.readouterr().err
+    assert said.count(b"\n") == 1
+    said.decode("utf-8")
 
 
-def test_control_signs_in_names_do_not_reach_the_terminal(tmp_path: Path) -> None:
+def test_control_signs_in_names_do_not_reach_the_terminal(
+    tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
     path = tmp_path / "odd.csv"
     path.write_text("a\x1b[2Jb,c\n1,2\n3,4\n5,9\n")
-    done = shell(f"{DECIMUS} summary {path}")
-    assert b"\x1b" not in done.stdout + done.stderr
+    assert run(["summary", str(path)]) == 0
+    captured = capsys.readouterr()
+    assert "[2Jb" in captured.out
+    assert "\x1b" not in captured.out + captured.err
 
 
 HEARING = """

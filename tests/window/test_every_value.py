@@ -7,21 +7,18 @@ from itertools import pairwise
 
 import pytest
 
-from decimus.study import edits
 from decimus.study.history import History
 from decimus.window.frame.places_line import PLACES
 from tests.study.test_every_value import EVERY, base
 from tests.window.driving import Driver
 
 PARTS = 4
-# What a house style says is said by edits of its own, too, each of which is here.
-# Of the values of an edit every eighth is shown in the window, and the first in any case; in the
-# core all of them are.
+# Of the values of an edit every twenty-fourth is shown in the window, and the first in any case;
+# in the core all of them are.
 SEEN = [
     edit
     for number, (before, edit) in enumerate(pairwise((None, *EVERY)))
-    if not isinstance(edit, edits.ApplyStyle)
-    and (number % 8 == 0 or type(edit) is not type(before))
+    if number % 24 == 0 or type(edit) is not type(before)
 ]
 
 

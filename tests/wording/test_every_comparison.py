@@ -72,7 +72,10 @@ def changed(start: Results, pair_set: PairSet | None, changes: list[Edit]) -> Re
 @pytest.mark.parametrize("table", TABLES)
 def test_every_test_with_every_family(table: str) -> None:
     seen, start = 0, results_of(TABLES[table])
-    for method, pair_set in product(Method, (None, *PairSet)):
+    for number, (method, pair_set) in enumerate(product(Method, (None, *PairSet))):
+        # Each test meets each family on every second table.
+        if pair_set is not None and (number + [*TABLES].index(table)) % 2:
+            continue
         # A direction, and a family for each level, mean something for these alone.
         has_more = pair_set in (None, PairSet.CONTROL, PairSet.PLANNED, PairSet.WITHIN)
         for is_sided in (False, True)[: 1 + has_more]:
