@@ -27,6 +27,7 @@ from PySide6.QtWidgets import (
 )
 
 from decimus.errors import InputError
+from decimus.values import Value
 from decimus.window.state.drafts import Drafts
 from decimus.window.widgets.explained import ExplanationArea
 from decimus.window.widgets.plain import PlainLabel, menu_text, tip
@@ -37,6 +38,32 @@ from decimus.wording.spans import Choice, Entry, Option, Style
 
 _CARET = 8
 """Room for the caret, in pixels."""
+
+
+class _Words(Value, frozen=True):
+    """Words as they are set: the letters of statistics slanted, as everywhere; in pixels."""
+
+    text: str
+    font: QFont
+    runs: tuple[str, ...]
+    fonts: tuple[QFont, ...]
+    widths: tuple[int, ...]
+    ascent: int
+    height: int
+
+    @staticmethod
+    def of(text: str, font: QFont) -> _Words:
+        """A text in a typeface."""
+        slanted = QFont(font)
+        slanted.setItalic(True)
+        found = lettered(text)
+        fonts = tuple(slanted if run.style is Style.ITALIC else font for run in found)
+        runs = tuple(run.text for run in found)
+        widths = tuple(
+            QFontMetrics(face).horizontalAdvance(run) for run, face in zip(runs, fonts, strict=True)
+        )
+        metrics = QFontMetrics(font)
+        return _Words(text, font, runs, fonts, widths, metrics.ascent(), metrics.height())
 
 
 class ChoiceButton(QToolButton):
@@ -52,6 +79,7 @@ class ChoiceButton(QToolButton):
         super().__init__(parent)
         self._choice = choice
         self._menu: QMenu | None = None
+        self._set: _Words | None = None
         self.opener: Callable[[ChoiceButton], object] | None = None
         self.setFont(font)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
@@ -82,22 +110,20 @@ class ChoiceButton(QToolButton):
 
     def sizeHint(self) -> QSize:
         """The words, the caret, and the underline below."""
-        width = sum(QFontMetrics(font).horizontalAdvance(text) for text, font in self._runs())
-        return QSize(width + _CARET, QFontMetrics(self.font()).height() + 2)
+        words = self._words()
+        return QSize(sum(words.widths) + _CARET, words.height + 2)
 
-    def _runs(self) -> list[tuple[str, QFont]]:
-        """The words as they are set: the letters of statistics slanted, as everywhere."""
-        slanted = QFont(self.font())
-        slanted.setItalic(True)
-        return [
-            (run.text, slanted if run.style is Style.ITALIC else self.font())
-            for run in lettered(self.text())
-        ]
+    def _words(self) -> _Words:
+        """The words as they are set, measured once."""
+        text, font = self.text(), self.font()
+        if self._set is None or self._set.text != text or self._set.font != font:
+            self._set = _Words.of(text, font)
+        return self._set
 
     @property
     def ascent(self) -> int:
         """From the top to the baseline of the words."""
-        return QFontMetrics(self.font()).ascent()
+        return self._words().ascent
 
     def paintEvent(self, event: QPaintEvent) -> None:
         """Words in teal, a dotted line under them, a small caret behind."""
@@ -109,18 +135,20 @@ class ChoiceButton(QToolButton):
         painter.setPen(colour(TEAL))
         room = self.width() - _CARET
         at = 0
-        for run, font in self._runs():
-            metrics = QFontMetrics(font)
-            text = metrics.elidedText(run, Qt.TextElideMode.ElideRight, max(0, room + 1 - at))
+        words = self._words()
+        for run, font, width in zip(words.runs, words.fonts, words.widths, strict=True):
+            left, text = max(0, room + 1 - at), run
+            if width > left:
+                text = QFontMetrics(font).elidedText(run, Qt.TextElideMode.ElideRight, left)
             painter.setFont(font)
-            painter.drawText(QPointF(at, self.ascent), text)
-            at += metrics.horizontalAdvance(run)
+            painter.drawText(QPointF(at, words.ascent), text)
+            at += width
             if text != run:
                 break
-        line = self.ascent + 4.5
+        line = words.ascent + 4.5
         painter.setPen(QPen(colour(TEAL), 1.2, Qt.PenStyle.DotLine))
         painter.drawLine(QPointF(0, line), QPointF(room - 1, line))
-        x, y = self.width() - _CARET + 1.5, self.ascent - 3.0
+        x, y = self.width() - _CARET + 1.5, words.ascent - 3.0
         painter.setPen(Qt.PenStyle.NoPen)
         painter.setBrush(colour(TEAL))
         painter.drawPolygon(QPolygonF([QPointF(x, y), QPointF(x + 5, y), QPointF(x + 2.5, y + 3)]))

@@ -75,7 +75,10 @@ class SentenceView(QWidget):
     ) -> None:
         super().__init__(parent)
         self._fonts = fonts
-        self._line_factor = line_height
+        metrics = QFontMetrics(fonts.text)
+        self._ascent, self._letter_height = metrics.ascent(), metrics.height()
+        self._line_height = self._letter_height * line_height
+        self._faces = {style: fonts.of(style) for style in Style}
         self._sentence: Sentence = ()
         self._buttons: dict[str, ChoiceButton] = {}
         self._openers: dict[str, Callable[[ChoiceButton], object]] = {}
@@ -137,10 +140,6 @@ class SentenceView(QWidget):
 
     # --- layout ------------------------------------------------------------
 
-    @property
-    def _line_height(self) -> float:
-        return QFontMetrics(self._fonts.text).height() * self._line_factor
-
     def _tokens(self) -> list[_Token]:
         """Words with the spaces behind them, and choices."""
         tokens: list[_Token] = []
@@ -186,16 +185,15 @@ class SentenceView(QWidget):
         if isinstance(token, Choice):
             return self._buttons[token.key].sizeHint().width()
         if token not in self._widths:
-            metrics = QFontMetricsF(self._fonts.of(token[1]))
+            metrics = QFontMetricsF(self._faces[token[1]])
             self._widths[token] = metrics.horizontalAdvance(token[0])
         return self._widths[token]
 
     def _place(self, width: int) -> None:
         words: list[_Word] = []
-        ascent = QFontMetrics(self._fonts.text).ascent()
-        lead = (self._line_height - QFontMetrics(self._fonts.text).height()) / 2
+        lead = (self._line_height - self._letter_height) / 2
         for number, line in enumerate(self._lines(width)):
-            baseline = number * self._line_height + lead + ascent
+            baseline = number * self._line_height + lead + self._ascent
             x = 0.0
             for token in line:
                 size = self._width(token)
@@ -204,7 +202,7 @@ class SentenceView(QWidget):
                     top = round(baseline - button.ascent)
                     room = min(round(size), max(20, width))
                     button.setGeometry(round(x), top, room, button.sizeHint().height())
-                else:
+                elif token[0].strip():
                     words.append(_Word(token[0], token[1], x, baseline))
                 x += size
         self._words = tuple(words)
@@ -235,9 +233,10 @@ class SentenceView(QWidget):
         """The words; choices paint themselves."""
         painter = QPainter(self)
         painter.setRenderHint(QPainter.RenderHint.TextAntialiasing)
+        style: Style | None = None
         for word in self._words:
-            if not word.text.strip():
-                continue
-            painter.setFont(self._fonts.of(word.style))
-            painter.setPen(colour(QUIET if word.style is Style.QUIET else INK))
+            if word.style is not style:
+                style = word.style
+                painter.setFont(self._faces[style])
+                painter.setPen(colour(QUIET if style is Style.QUIET else INK))
             painter.drawText(QPointF(word.x, word.baseline), word.text)
