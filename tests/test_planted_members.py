@@ -33,9 +33,7 @@ TABLE = "feed,mass\n" + "".join(
 @pytest.fixture
 def copy(tmp_path: Path) -> Path:
     """The sources, which may be changed."""
-    shutil.copytree(
-        SOURCES, tmp_path / "decimus", ignore=shutil.ignore_patterns("__pycache__", "window")
-    )
+    shutil.copytree(SOURCES, tmp_path / "decimus", ignore=shutil.ignore_patterns("window"))
     return tmp_path
 
 
@@ -53,7 +51,7 @@ def ran(copy: Path, *arguments: str) -> subprocess.CompletedProcess[str]:
         [sys.executable, *arguments],
         check=False,
         cwd=copy,
-        env=os.environ | {"PYTHONPATH": str(copy), "PYTHONDONTWRITEBYTECODE": "1"},
+        env=os.environ | {"PYTHONPATH": str(copy), "PYTHONDONTWRITEBYTECODE": ""},
         capture_output=True,
         text=True,
     )

@@ -49,7 +49,7 @@ def test_all_pairs_stand_on_the_fewest_levels(count: int) -> None:
     assert levels(placed_lines(wanted, FLAT)) == most
 
 
-@settings(max_examples=60)
+@settings(max_examples=40)
 @given(
     st.lists(
         st.tuples(st.integers(0, 12), st.integers(0, 12)).filter(lambda p: p[0] != p[1]),

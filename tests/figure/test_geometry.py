@@ -5,7 +5,7 @@ from __future__ import annotations
 from itertools import combinations
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from decimus.figure.content import content_of, group_colours
@@ -212,7 +212,6 @@ group_names = st.lists(
 )
 
 
-@settings(max_examples=40)
 @given(group_names, st.data())
 def test_any_design_fits_its_page(names: list[str], data: st.DataObject) -> None:
     rows = data.draw(

@@ -40,7 +40,7 @@ def test_the_only_cell_that_differs_is_found() -> None:
     assert changed_cell(table, written(table, last + 1, 1, "2.5")) is None
 
 
-@settings(max_examples=40)
+@settings(max_examples=25)
 @given(
     st.sampled_from([FIVE_BY_FOUR, TWO_FACTORS, LONG]),
     st.data(),

@@ -1,4 +1,4 @@
-"""Two thousand random tables through the command line, beside plain separate computation."""
+"""Random tables through the command line, beside plain separate computation."""
 
 from __future__ import annotations
 
@@ -19,7 +19,7 @@ Record = dict[str, Any]
 Compare = Callable[..., Record]
 Rng = np.random.Generator
 CLOSE, RANGE_CLOSE = 1e-9, 1e-8
-BATCHES, TABLES = 10, 32
+BATCHES, TABLES = 10, 16
 BY_P = ("holm", "bonferroni", "sidak", "bh")
 
 

@@ -296,7 +296,7 @@ def test_exact_p_of_friedman_in_print() -> None:
 @given(
     st.lists(st.lists(st.integers(0, 6), min_size=1, max_size=3), min_size=2, max_size=4),
 )
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=25, deadline=None)
 def test_exact_p_by_dealing_every_way(groups: list[list[int]]) -> None:
     values = {y for group in groups for y in group}
     assume(len(values) > 1 and sum(map(len, groups)) <= 9)
@@ -312,7 +312,7 @@ def test_exact_p_by_dealing_every_way(groups: list[list[int]]) -> None:
         )
     )
 )
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=25, deadline=None)
 def test_exact_p_by_ordering_every_way(rows: list[list[int]]) -> None:
     assume(any(len(set(row)) > 1 for row in rows))
     found = friedman(np.array(rows, dtype=float))

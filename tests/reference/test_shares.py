@@ -40,7 +40,7 @@ def by_tables(found: list[Share]) -> Fraction:
 
 
 @given(st.lists(shares, min_size=2, max_size=4))
-@settings(max_examples=80, deadline=None)
+@settings(max_examples=50, deadline=None)
 def test_every_table_weighed(found: list[Share]) -> None:
     wanted = float(by_tables(found))
     assert freeman_halton_test(found).p_value == pytest.approx(wanted, abs=CLOSE)

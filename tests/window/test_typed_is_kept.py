@@ -238,25 +238,25 @@ def test_a_click_elsewhere_keeps_what_a_panel_holds(place: str, shared: Driver) 
 
 
 @pytest.mark.parametrize("place", ["cell", "heading", "figure", "group", "note"])
-def test_leaving_a_field_keeps_it(place: str, shared: Driver) -> None:
-    PLACES[place](shared)
-    shared.window.question_line.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-    shared.window.question_line.setFocus()
-    shared.settle()
-    assert holds(shared.window.store.history.study, place)
+def test_leaving_a_field_keeps_it(place: str, driver: Driver) -> None:
+    PLACES[place](driver)
+    driver.window.question_line.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+    driver.window.question_line.setFocus()
+    driver.settle()
+    assert holds(driver.window.store.history.study, place)
 
 
 @pytest.mark.parametrize("place", ["cell", "heading", "figure", "group", "setting"])
-def test_escape_leaves_everything_as_it_was(place: str, shared: Driver) -> None:
-    PLACES[place](shared)
-    assert shared.window.drafts.is_typing
+def test_escape_leaves_everything_as_it_was(place: str, driver: Driver) -> None:
+    PLACES[place](driver)
+    assert driver.window.drafts.is_typing
     widget = QApplication.focusWidget()
     assert widget is not None
     QTest.keyClick(widget, Qt.Key.Key_Escape)
-    shared.settle()
-    assert not shared.window.drafts.is_typing
-    shared.window.save()
-    assert not holds(shared.window.store.history.study, place)
+    driver.settle()
+    assert not driver.window.drafts.is_typing
+    driver.window.save()
+    assert not holds(driver.window.store.history.study, place)
 
 
 def test_a_passage_without_a_pause_is_kept(driver: Driver, tmp_path: Path) -> None:

@@ -99,7 +99,7 @@ def test_of_one_value_in_each_group() -> None:
     assert part_text(results, FactPart(Fact.UNIT_NAMES)) == "replicate"
 
 
-@settings(max_examples=40)
+@settings(max_examples=25)
 @given(
     st.lists(st.tuples(st.integers(1, 12), st.integers(5, 25)), min_size=1, max_size=6),
     st.sampled_from([which for which in Passage if which is not Passage.CAPTION]),

@@ -16,8 +16,8 @@ from decimus.terms import Layout
 from tests.world.vocabulary import UNITS
 
 _NAMES = ("treatment", "sex", "site", "Behandlung", "espèce", "strain", "habitat")
-TABLES = 80
-_CHUNK = 20
+TABLES = 40
+_CHUNK = 10
 
 
 @dataclass(frozen=True)

@@ -9,7 +9,7 @@ import pytest
 from tests.world.asking import verdict
 from tests.world.people import SCRIPTS, Form, Naming, made
 
-SEEDS = range(400)
+SEEDS = range(200)
 
 
 @pytest.mark.parametrize("start", range(0, len(SEEDS), 100))
@@ -30,7 +30,7 @@ def test_every_habit_and_form_is_there() -> None:
     assert len(SCRIPTS) >= 10
 
 
-CHECKED = 120
+CHECKED = 80
 
 
 @pytest.mark.parametrize("start", range(0, CHECKED, 40))
