@@ -419,8 +419,8 @@ def test_an_adjustment_is_marked_named_and_taken_back(salt: Driver) -> None:
     assert means(salt)[:2] == before[:2]
     model = salt.window.measurements.model
     cell = model.index(0, 3)
-    assert cell.data(model.AdjustedRole)
-    assert not model.index(0, 1).data(model.AdjustedRole)
+    assert model.look(0, 3).is_adjusted
+    assert not model.look(0, 1).is_adjusted
     assert "counts as 80" in str(cell.data(Qt.ItemDataRole.ToolTipRole))
     caption = plain_text(salt.window.page.caption.sentence)
     assert "those of 2 times 10, the factor’s own error not carried" in caption

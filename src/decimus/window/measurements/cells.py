@@ -12,7 +12,7 @@ from PySide6.QtWidgets import QLineEdit, QStyledItemDelegate, QStyleOptionViewIt
 from decimus.study.edits import Edit
 from decimus.window.measurements.headings import SWATCH
 from decimus.window.measurements.sheet_facts import Bracket, CellState
-from decimus.window.measurements.sheet_model import SheetModel
+from decimus.window.measurements.sheet_model import CellLook, SheetModel
 from decimus.window.state.drafts import Drafts
 from decimus.window.widgets.theme import (
     AMBER,
@@ -35,6 +35,10 @@ if TYPE_CHECKING:
 
 _MOST_LETTERS = 1_000
 """Letters of a cell that are looked at to paint it; no column is as wide."""
+
+
+_AT_LEFT = int(Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter)
+_AT_RIGHT = int(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
 
 
 class CellField(QLineEdit):
@@ -93,8 +97,12 @@ class CellDelegate(QStyledItemDelegate):
 
     def paint(self, painter: QPainter, option: QStyleOptionViewItem, index: Index) -> None:
         """Ground by state, text, a dash for missing, a line through what is left out."""
+        model = index.model()
+        if not isinstance(model, SheetModel):
+            return
         painter.save()
-        state = index.data(SheetModel.StateRole)
+        look = model.look(index.row(), index.column())
+        state = look.state
         rect: QRect = option.rect
         flags = option.state
         selected = bool(flags & flags.__class__.State_Selected)
@@ -108,19 +116,18 @@ class CellDelegate(QStyledItemDelegate):
             painter.fillRect(rect, colour(SURFACE))
         painter.setPen(QPen(colour(FAINT), 1))
         painter.drawLine(rect.bottomLeft(), rect.bottomRight())
-        self._paint_text(painter, rect, index, state)
+        self._paint_text(painter, rect, look)
         if marked:
             painter.setPen(QPen(colour(AMBER), 1, Qt.PenStyle.DashLine))
             painter.drawRect(rect.adjusted(2, 2, -3, -3))
-        if index.data(SheetModel.AdjustedRole):
+        if look.is_adjusted:
             corner = rect.topRight()
             painter.setPen(Qt.PenStyle.NoPen)
             painter.setBrush(colour(TEAL))
             painter.drawPolygon([corner, corner - QPoint(7, 0), corner + QPoint(0, 7)])
             painter.setBrush(Qt.BrushStyle.NoBrush)
-        bracket = index.data(SheetModel.BracketRole)
-        if isinstance(bracket, Bracket):
-            _paint_bracket(painter, rect, bracket)
+        if look.bracket is not None:
+            _paint_bracket(painter, rect, look.bracket)
         if state is CellState.ASIDE:
             painter.setPen(QPen(colour(QUIET), 1, Qt.PenStyle.DotLine))
             painter.drawRoundedRect(rect.adjusted(3, 3, -4, -4), 8, 8)
@@ -129,27 +136,27 @@ class CellDelegate(QStyledItemDelegate):
             painter.drawRect(rect.adjusted(0, 0, -1, -1))
         painter.restore()
 
-    def _paint_text(self, painter: QPainter, rect: QRect, index: Index, state: CellState) -> None:
-        text = str(index.data() or "")
+    def _paint_text(self, painter: QPainter, rect: QRect, look: CellLook) -> None:
+        text, state = look.text, look.state
         if state is CellState.MISSING and not text.strip():
             text = "–"
         room = rect.adjusted(10, 0, -12, 0)
-        font = QFont(sans(15))
-        font.setStrikeOut(state in (CellState.LEFT_OUT, CellState.ASIDE))
+        font = sans(15)
+        if state in (CellState.LEFT_OUT, CellState.ASIDE):
+            font = QFont(font)
+            font.setStrikeOut(True)
         painter.setFont(font)
         quiet = state not in _SPOKEN
         ink = QUIET if quiet else RED if state is CellState.UNREADABLE else INK
         painter.setPen(colour(ink))
-        shade = index.data(SheetModel.ColourRole)
-        if isinstance(shade, str):
+        if look.shade is not None:
             y = rect.center().y() - SWATCH // 2
-            painter.fillRect(QRect(room.left(), y, SWATCH, SWATCH), colour(shade))
+            painter.fillRect(QRect(room.left(), y, SWATCH, SWATCH), colour(look.shade))
             room.setLeft(room.left() + SWATCH + 7)
-        text = text[
-            :_MOST_LETTERS
-        ]  # a cell can hold a whole text, and is measured letter by letter
+        # A cell can hold a whole text, and is measured letter by letter.
+        text = text[:_MOST_LETTERS]
         text = QFontMetrics(font).elidedText(text, Qt.TextElideMode.ElideRight, room.width())
-        painter.drawText(room, int(index.data(Qt.ItemDataRole.TextAlignmentRole)), text)
+        painter.drawText(room, _AT_LEFT if look.is_name else _AT_RIGHT, text)
 
     def createEditor(self, parent: QWidget, option: QStyleOptionViewItem, index: Index) -> QWidget:
         """A plain field over the cell."""

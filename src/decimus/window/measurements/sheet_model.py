@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from typing import NamedTuple
+
 from PySide6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelIndex, Qt
 
 from decimus.analysis.results import Results
 from decimus.study.edits import Edit, WriteCells
 from decimus.study.tables import Table
-from decimus.window.measurements.sheet_facts import CellState, SheetFacts, sheet_facts
+from decimus.window.measurements.sheet_facts import Bracket, CellState, SheetFacts, sheet_facts
 from decimus.window.widgets.plain import tip
 from decimus.wording.measurements.columns import column_words
 
@@ -20,13 +22,31 @@ Index = QModelIndex | QPersistentModelIndex
 _NO_INDEX = QModelIndex()
 
 
+class CellLook(NamedTuple):
+    """What a cell is painted by.
+
+    Args:
+        text: as typed.
+        state: how it counts.
+        bracket: the readings averaged with it.
+        shade: the colour of its level in the figure.
+        is_adjusted: whether an adjustment changed it.
+        is_name: whether its column names something.
+    """
+
+    text: str
+    state: CellState
+    bracket: Bracket | None
+    shade: str | None
+    is_adjusted: bool
+    is_name: bool
+
+
 class SheetModel(QAbstractTableModel):
     """The table below its headings; row 0 of the model is the first row of measurements."""
 
     StateRole = Qt.ItemDataRole.UserRole + 1
     ColourRole = Qt.ItemDataRole.UserRole + 2
-    AdjustedRole = Qt.ItemDataRole.UserRole + 3
-    BracketRole = Qt.ItemDataRole.UserRole + 4
 
     def __init__(self) -> None:
         super().__init__()
@@ -107,23 +127,26 @@ class SheetModel(QAbstractTableModel):
         """How a cell counts; `row` and `column` of the table."""
         return self._facts.state(row, column)
 
+    def look(self, row: int, column: int) -> CellLook:
+        """All that a cell is painted by; `row` and `column` of the model."""
+        row, facts = self.table_row(row), self._facts
+        text = self._table.cell(row, column)
+        return CellLook(
+            text,
+            facts.state(row, column),
+            facts.brackets.get((row, column)),
+            facts.level_colours.get((column, text.strip())),
+            (row, column) in facts.adjusted,
+            column in facts.names,
+        )
+
     def data(self, index: Index, role: int = Qt.ItemDataRole.DisplayRole) -> object:
-        """Text, state, colour and help of a cell."""
+        """Text, state and help of a cell."""
         row, column = self.table_row(index.row()), index.column()
         if role in (Qt.ItemDataRole.DisplayRole, Qt.ItemDataRole.EditRole):
             return self._table.cell(row, column)
         if role == self.StateRole:
             return self.state(row, column)
-        if role == self.BracketRole:
-            return self._facts.brackets.get((row, column))
-        if role == self.AdjustedRole:
-            return (row, column) in self._facts.adjusted
-        if role == self.ColourRole:
-            return self._facts.level_colours.get((column, self._table.cell(row, column).strip()))
-        if role == Qt.ItemDataRole.TextAlignmentRole:
-            is_name = column in self._facts.names
-            side = Qt.AlignmentFlag.AlignLeft if is_name else Qt.AlignmentFlag.AlignRight
-            return side | Qt.AlignmentFlag.AlignVCenter
         if role == Qt.ItemDataRole.ToolTipRole:
             return tip(self._facts.help_for(row, column) or "")
         return None

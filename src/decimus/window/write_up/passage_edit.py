@@ -116,6 +116,7 @@ class PassageEdit(QTextEdit):
         self._is_showing = True
         self.clear()
         cursor = QTextCursor(self.document())
+        cursor.beginEditBlock()  # lines are broken once, not after every piece
         number = 0
         for piece in shown:
             if isinstance(piece, OwnWords):
@@ -125,6 +126,7 @@ class PassageEdit(QTextEdit):
                 number += 1
                 for span in piece.spans:
                     cursor.insertText(span.text, self._live(number, piece, span.style))
+        cursor.endEditBlock()
         self._is_showing = False
         back = self.textCursor()
         last = self.document().characterCount() - 1
