@@ -66,7 +66,7 @@ def test_every_statistic_has_its_laws() -> None:
 
 
 @pytest.mark.parametrize("statistic", sorted(set(Statistic) - WITHIN - {Statistic.RANK}))
-@settings(max_examples=12)
+@settings(max_examples=8)
 @given(values=samples, by=st.sampled_from([0.25, 4.0, 1024.0]))
 def test_another_unit(statistic: Statistic, values: list[float], by: float) -> None:
     threshold = sorted(values)[1]
@@ -81,7 +81,7 @@ def test_another_unit(statistic: Statistic, values: list[float], by: float) -> N
 
 
 @pytest.mark.parametrize("statistic", sorted(PLACES | LENGTHS | PAIRS | {Statistic.SUM}))
-@settings(max_examples=12)
+@settings(max_examples=8)
 @given(values=samples, shift=st.integers(-100_000, 100_000))
 def test_another_zero(statistic: Statistic, values: list[float], shift: int) -> None:
     before = found(values, statistic, 5.0)
@@ -97,7 +97,7 @@ def test_another_zero(statistic: Statistic, values: list[float], shift: int) -> 
 
 
 @pytest.mark.parametrize("statistic", sorted(set(Statistic) - WITHIN))
-@settings(max_examples=12)
+@settings(max_examples=8)
 @given(values=samples, random=st.randoms(use_true_random=False))
 def test_another_order(statistic: Statistic, values: list[float], random: object) -> None:
     mixed = list(values)
@@ -112,7 +112,7 @@ TWICE_THE_SAME = (
 )
 
 
-@settings(max_examples=20)
+@settings(max_examples=12)
 @given(values=samples)
 def test_everything_twice(values: list[float]) -> None:
     assume(len(set(values)) > 1)

@@ -19,7 +19,7 @@ Record = dict[str, Any]
 Compare = Callable[..., Record]
 Rng = np.random.Generator
 CLOSE, RANGE_CLOSE = 1e-9, 1e-8
-BATCHES, TABLES = 10, 16
+BATCHES, TABLES = 10, 10
 BY_P = ("holm", "bonferroni", "sidak", "bh")
 
 

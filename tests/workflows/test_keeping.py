@@ -30,7 +30,7 @@ from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS, results_of, study_of
 from tests.world.experiments import experiment
 from tests.world.writers import written
 
-SEEDS = range(0, 240, 2)
+SEEDS = range(0, 240, 4)
 SAMPLES = Path(__file__).parents[1] / "formats" / "samples"
 
 

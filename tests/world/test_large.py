@@ -16,8 +16,8 @@ from decimus.terms import Layout
 from tests.world.vocabulary import UNITS
 
 _NAMES = ("treatment", "sex", "site", "Behandlung", "espèce", "strain", "habitat")
-TABLES = 40
-_CHUNK = 10
+TABLES = 24
+_CHUNK = 12
 
 
 @dataclass(frozen=True)

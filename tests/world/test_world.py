@@ -14,7 +14,7 @@ from tests.world.experiments import experiment
 from tests.world.judging import Verdict, judged
 from tests.world.writers import Written, written
 
-TABLES = 400
+TABLES = 300
 _CHUNK = 100
 
 
