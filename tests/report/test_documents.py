@@ -171,13 +171,10 @@ def test_figures_and_tables_are_numbered_as_in_the_study() -> None:
 
 
 HOSTILE = (
-    "<script>alert(1)</script>",
-    "<img src=x onerror=alert(1)>",
+    "<script>alert(1)</script><img src=x onerror=alert(1)>",
     '=HYPERLINK("http://example.com")',
-    "../../etc/passwd",
-    "{{ 7 * 7 }}{% raw %}",
-    "]]></w:t><w:r>",
-    "[a](javascript:alert(1)) **b** `c` | d",
+    "../../etc/passwd {{ 7 * 7 }}{% raw %}",
+    "]]></w:t><w:r>[a](javascript:alert(1)) **b** `c` | d",
     "&amp; &#x41; \u202e\u0007\ufffe",
     "# no heading",
     "1. no list",
@@ -228,7 +225,7 @@ def test_hostile_names_are_only_text(name: str) -> None:
     assert not [c for c in inline if c.type in ("html_inline", "link_open", "code_inline")]
 
 
-@pytest.mark.parametrize("name", [*PAPERS][::9])
+@pytest.mark.parametrize("name", [*PAPERS][::14])
 def test_every_situation_makes_valid_documents(name: str) -> None:
     paper = PAPERS[name]
     document = document_of([results_of(paper.table, *paper.chosen)])

@@ -283,15 +283,15 @@ _SETTINGS = (
 
 
 def _cases() -> list[tuple[Edit, str, bool]]:
-    """Every edit on every table, all written on one in turn; its other values on that one alone.
+    """Every edit on two tables, all written on one of them; its other values on that one alone.
 
-    Of the other values every sixth is made where all is written.
+    Tables take turns. Of the other values every sixth is made where all is written.
     """
     found = []
     for number, edit in enumerate(EVERY):
-        in_turn = list(TABLES)[number % len(TABLES)]
+        in_turn, next_one = (list(TABLES)[(number + at) % len(TABLES)] for at in (0, 1))
         is_first = edit in ONE_OF_EACH and not isinstance(edit, _SETTINGS)
-        names = TABLES if is_first else [in_turn]
+        names = (in_turn, next_one) if is_first else (in_turn,)
         is_written = is_first or number // len(TABLES) % 6 == 0
         found += [(edit, name, is_written and name == in_turn) for name in names]
     return found
