@@ -419,7 +419,7 @@ def _has_two_values(measurements: Measurements) -> bool:
     seen: set[float] = set()
     for group in measurements.groups:
         # Of a long group a glance settles it mostly.
-        seen.update(group.values[:_GLANCE])
+        seen.update(group.replicates[:_GLANCE].tolist())
         if not seen <= _TWO_VALUES:
             return False
     return seen == _TWO_VALUES and all(set(g.values) <= _TWO_VALUES for g in measurements.groups)

@@ -417,7 +417,7 @@ _LEAST_SPREAD, _MOST_SPREAD = 0.002, 0.6
 
 def _codes_among(measurements: Measurements, reading: Reading) -> list[StructureRemark]:
     """Numbers such as −9999 and 999 that recur far away from what was measured."""
-    values = [np.asarray(g.values[:_MOST_LOOKED_AT], float) for g in measurements.groups if g.n]
+    values = [g.replicates[:_MOST_LOOKED_AT] for g in measurements.groups if g.n]
     pool = np.concatenate(values) if values else np.zeros(0)
     whole = pool[(pool == np.round(pool)) & (np.abs(pool) >= _SMALLEST_CODE)]
     if not len(whole):
