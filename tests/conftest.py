@@ -39,7 +39,7 @@ def pytest_unconfigure() -> None:
     shutil.rmtree(os.environ["XDG_CONFIG_HOME"], ignore_errors=True)
 
 
-settings.register_profile("decimus", deadline=None, max_examples=25, database=None)
+settings.register_profile("decimus", deadline=None, max_examples=20, database=None)
 settings.load_profile("decimus")
 
 FIVE_BY_FOUR = """Salt (g/L)\t0\t1\t2\t4\t8

@@ -22,7 +22,7 @@ def test_seeds_are_read(seed: bytes) -> None:
         read_anything(seed[:cut])
 
 
-@settings(max_examples=150)
+@settings(max_examples=100)
 @given(st.integers(0, len(READERS) - 1), st.binary(max_size=300))
 def test_nonsense_is_one_line(reader: int, content: bytes) -> None:
     read_anything(bytes([reader]) + content)
@@ -47,7 +47,7 @@ def damaged(draw: st.DrawFn) -> bytes:
     return bytes(data)
 
 
-@settings(max_examples=150)
+@settings(max_examples=100)
 @given(damaged())
 def test_damage_is_one_line(data: bytes) -> None:
     read_anything(data)

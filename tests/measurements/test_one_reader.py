@@ -19,7 +19,7 @@ from decimus.wording.remarks.remarks import remark_words
 from tests.conftest import results_of
 from tests.world.exact_numbers import made, run
 
-SEEDS = range(150)
+SEEDS = range(100)
 
 
 def test_every_number_follows_exactly_from_what_was_typed() -> None:

@@ -283,16 +283,16 @@ _SETTINGS = (
 
 
 def _cases() -> list[tuple[Edit, str, bool]]:
-    """Every edit on two tables, all written on one of them; its other values on that one alone.
+    """Every edit on two tables; its other values on the first of these alone.
 
-    Tables take turns. Of the other values every sixth is made where all is written.
+    Tables take turns. There all is written for every second edit, and for every sixth other value.
     """
     found = []
     for number, edit in enumerate(EVERY):
         in_turn, next_one = (list(TABLES)[(number + at) % len(TABLES)] for at in (0, 1))
         is_first = edit in ONE_OF_EACH and not isinstance(edit, _SETTINGS)
         names = (in_turn, next_one) if is_first else (in_turn,)
-        is_written = is_first or number // len(TABLES) % 6 == 0
+        is_written = number % 2 == 0 if is_first else number // len(TABLES) % 6 == 0
         found += [(edit, name, is_written and name == in_turn) for name in names]
     return found
 

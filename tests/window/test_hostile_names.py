@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import ast
 import json
-import subprocess
 import sys
 import xml.etree.ElementTree as ET
 import zipfile
@@ -26,6 +25,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from decimus.__main__ import run
 from decimus.analysis.results import Results
 from decimus.formats.delimited import written_csv
 from decimus.formats.table_writers import markdown
@@ -325,21 +325,20 @@ def test_every_table_file_is_whole(ending: str, named: Results, tmp_path: Path) 
 
 
 @pytest.mark.parametrize("command", [("summary",), ("summary", "--json"), ("compare", "--json")])
-def test_the_command_line_prints_names_as_text(command: tuple[str, ...], tmp_path: Path) -> None:
+def test_the_command_line_prints_names_as_text(
+    command: tuple[str, ...], tmp_path: Path, capfdbinary: pytest.CaptureFixture[bytes]
+) -> None:
     path = hostile_table(tmp_path)
     name, *options = command
-    done = subprocess.run(
-        [sys.executable, "-m", "decimus", name, str(path), *options],
-        capture_output=True,
-        check=True,
-    )
-    text = done.stdout.decode("utf-8")
+    assert run([name, str(path), *options]) == 0
+    out, err = capfdbinary.readouterr()
+    text = out.decode("utf-8")
     if options:
         json.loads(text)
     assert "\x01" not in text.replace("\\u0001", "")
-    told = done.stderr.decode("utf-8").splitlines()
+    told = err.decode("utf-8").splitlines()
     assert all(line.startswith("decimus: ") for line in told)
-    assert "\x01" not in done.stderr.decode("utf-8")
+    assert "\x01" not in err.decode("utf-8")
 
 
 def test_labels_are_made_in_one_place() -> None:

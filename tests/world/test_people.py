@@ -30,7 +30,7 @@ def test_every_habit_and_form_is_there() -> None:
     assert len(SCRIPTS) >= 10
 
 
-CHECKED = 80
+CHECKED = 40
 
 
 @pytest.mark.parametrize("start", range(0, CHECKED, 40))

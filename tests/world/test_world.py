@@ -14,7 +14,7 @@ from tests.world.experiments import experiment
 from tests.world.judging import Verdict, judged
 from tests.world.writers import Written, written
 
-TABLES = 300
+TABLES = 200
 _CHUNK = 100
 
 
