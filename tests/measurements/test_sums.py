@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 import random
 import statistics
 
@@ -73,6 +74,54 @@ def test_columns_of_changes_are_told(third: object, is_ratio: bool) -> None:
     decimals = np.array([[1, 1, 3]] * 8)
     found = computed_columns(values, decimals, [False] * 3)
     assert found == (Computed(2, is_ratio),)
+
+
+def test_a_column_is_computed_where_all_of_its_rows_are() -> None:
+    """Pairs of columns are tried on the first rows; what breaks further down is measured."""
+    rows = drawn(60, 3, 8, digits=1)
+    values = np.array([[a, b, c, round(b - a, 1)] for a, b, c in rows])
+    decimals = np.ones(values.shape, np.int64)
+    assert computed_columns(values, decimals, [False] * 4) == (Computed(3, is_ratio=False),)
+    for broken in (30, 59):
+        other = values.copy()
+        other[broken, 3] += 0.4
+        assert computed_columns(other, decimals, [False] * 4) == ()
+
+
+def test_a_row_without_the_computed_number_says_nothing_one_without_its_others_does() -> None:
+    rows = drawn(12, 2, 8, digits=1)
+    values = np.array([[a, b, round(b - a, 1)] for a, b in rows])
+    decimals = np.ones(values.shape, np.int64)
+    values[4, 2] = math.nan
+    assert computed_columns(values, decimals, [False] * 3) == (Computed(2, is_ratio=False),)
+    values[5, 0] = math.nan
+    assert computed_columns(values, decimals, [False] * 3) == ()
+
+
+@pytest.mark.parametrize(
+    ("last", "name"),
+    [
+        ([5.0, 20.0], "mean"),
+        ([25.0, 100.0], "sum"),
+        ([3.162, 12.649], "SD"),
+        ([1.414, 5.657], "SE"),
+        ([2.828, 11.314], "SD of all"),
+        ([63.246, 63.246], "CV"),
+        ([3.936, 15.745], "geometric mean"),
+    ],
+)
+def test_each_formula_is_known_by_its_numbers(last: list[float], name: str) -> None:
+    """Of 1, 3, 5, 7, 9 and of 4, 12, 20, 28, 36, by hand."""
+    lines: list[list[float | None]] = [
+        [1.0, 4.0],
+        [9.0, 36.0],
+        [5.0, 20.0],
+        [3.0, 12.0],
+        [7.0, 28.0],
+    ]
+    near = bits_of_line([*last], [3, 3], lines)
+    assert near > 0, name
+    assert bits_of_line([last[0] + 0.002, last[1]], [3, 3], lines) == -math.inf
 
 
 def test_columns_that_repeat_or_step_evenly_are_measured() -> None:

