@@ -100,7 +100,8 @@ def dunnett_tails(
         is_two_sided: whether the largest |T| is meant.
 
     Returns:
-        One probability per d, absolute error below 1e-9.
+        One probability per d, absolute error below 1e-9; of hundreds of treatments below 4e-8,
+        where nearly 1.
     """
     at = np.asarray(d, dtype=np.float64)
     s, weights = root_chi_square(df)
