@@ -402,3 +402,35 @@ def test_one_group_of_means_cannot_be_ranked_against_a_value() -> None:
     refused = results_of(text, value, ranks).refusal
     assert "needs single values" in str(refused)
     assert results_of(text, value).refusal is None
+
+
+@pytest.mark.parametrize(("pair_set", "family"), [(PairSet.ALL, 10), (PairSet.CONTROL, 4)])
+def test_how_many_pairs_are_adjusted_for_each_other(pair_set: PairSet, family: int) -> None:
+    salt = results_of(FIVE_BY_FOUR).groups.factors[0].factor.variable
+    changes: tuple[edits.Edit, ...] = (
+        edits.MarkControl(variable=salt, level="0"),
+        edits.ChoosePairs(pair_set=pair_set, words="these"),
+    )
+    comparison = confirmed(FIVE_BY_FOUR, *changes).comparison
+    assert comparison is not None
+    assert len(comparison.pairs) == family
+    assert comparison.family == family
+
+
+def test_the_largest_family_counts_where_there_is_one_for_each_level() -> None:
+    """Within each of two lights two salts: one pair a family; four pairs if they are one family."""
+    for per_level, family in ((False, 4), (True, 1)):
+        comparison = results_of(
+            TWO_FACTORS,
+            edits.ChoosePairs(pair_set=PairSet.WITHIN, words="these"),
+            edits.ChooseFamilies(per_level=per_level),
+        ).comparison
+        assert comparison is not None
+        assert (len(comparison.pairs), comparison.family) == (4, family)
+
+
+def test_two_levels_that_name_two_quantities_are_asked_about() -> None:
+    rows = "".join(f"{q},{v}\n" for q, v in [("root length", 3), ("shoot mass", 9)] * 4)
+    assert "levels-are-quantities" in kinds(results_of("what,reading\n" + rows))
+    one = "".join(f"root length,{v}\n" for v in (3, 4, 5, 7))
+    assert "levels-are-quantities" not in kinds(results_of("what,reading\n" + one))
