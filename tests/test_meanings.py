@@ -12,8 +12,9 @@ from decimus.analysis.pair_facts import mean_ratio
 from decimus.analysis.remarks_on_figure import vague_title
 from decimus.analysis.results import Results
 from decimus.charts.registry import CHARTS
-from decimus.errors import InputError
+from decimus.errors import ChoiceError, InputError
 from decimus.figure.scales import plain_decimals
+from decimus.formats.delimited import table_of_text
 from decimus.kinds.adjustments import ADJUSTMENTS, kind_of_interval
 from decimus.kinds.statistics import STATISTICS
 from decimus.report.reading_options import options_of_edit
@@ -22,7 +23,7 @@ from decimus.report.records import comparison_record
 from decimus.statistics.rank_tests import mann_whitney
 from decimus.study import edits
 from decimus.study.number_styles import PLAIN
-from decimus.study.readings import NOBODY
+from decimus.study.readings import NOBODY, SetAside
 from decimus.study.studies import Source
 from decimus.study.tables import Table
 from decimus.terms import (
@@ -49,7 +50,7 @@ from decimus.wording.write_up.captions import caption
 from decimus.wording.write_up.methods import methods_paragraph
 from decimus.wording.write_up.relations import comparative
 from decimus.wording.write_up.tables import tables_of
-from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS, confirmed, results_of
+from tests.conftest import FIVE_BY_FOUR, TWO_FACTORS, confirmed, results_of, study_of
 
 PAIRED = "unit,dim,sun\nu1,10,14\nu2,12,15\nu3,9,13\nu4,11,16\nu5,13,17\n"
 
@@ -434,3 +435,45 @@ def test_two_levels_that_name_two_quantities_are_asked_about() -> None:
     assert "levels-are-quantities" in kinds(results_of("what,reading\n" + rows))
     one = "".join(f"root length,{v}\n" for v in (3, 4, 5, 7))
     assert "levels-are-quantities" not in kinds(results_of("what,reading\n" + one))
+
+
+def test_what_was_set_aside_stays_where_new_data_hold_the_same() -> None:
+    """A row, a cell and a group: of other rows nothing was said; a group is one in new data."""
+    old = "pond,fish\na,4.1\na,4.4\nb,6.0\nb,6.3\nc,8.1\nc,8.2\n"
+    new = old.replace("a,4.1", "a,4.9").replace("b,6.3", "b,6.4")
+    asides = (
+        SetAside("spilt", row=1),
+        SetAside("spilt", row=2),
+        SetAside("misread", row=3, column=1),
+        SetAside("misread", row=4, column=1),
+        SetAside("dried out", variable=0, text="c"),
+    )
+    study = study_of(old, edits.SetValuesAside(asides=asides))
+    edit = edits.ReplaceTable(table=table_of_text(new, title="new"), columns=(0, 1))
+    kept = edit.apply(study).sheets[0].reading.asides
+    assert set(kept) == {asides[1], asides[2], asides[4]}
+
+
+@pytest.mark.parametrize(
+    ("width", "height", "is_possible"),
+    [(30, 25, True), (500, 500, True), (29, 60, False), (60, 24, False), (501, 60, False)],
+)
+def test_a_figure_has_a_size_that_can_be_drawn(
+    width: float, height: float, is_possible: bool
+) -> None:
+    study = study_of(FIVE_BY_FOUR)
+    if is_possible:
+        edits.ChooseSize(width_mm=width, height_mm=height).apply(study)
+        return
+    with pytest.raises(ChoiceError, match="not a usable size"):
+        edits.ChooseSize(width_mm=width, height_mm=height).apply(study)
+
+
+def test_names_of_others_in_each_part_are_said_of_the_same_units_alone() -> None:
+    study = study_of(TWO_FACTORS)
+    same = edits.ChooseSameUnits(is_same=True, subject=0, names_within=1).apply(study)
+    reading = same.sheets[0].reading
+    assert (reading.same_units, reading.subject, reading.names_within) == (True, 0, 1)
+    other = edits.ChooseSameUnits(is_same=False, subject=0, names_within=1).apply(same)
+    reading = other.sheets[0].reading
+    assert (reading.same_units, reading.subject, reading.names_within) == (False, None, None)
