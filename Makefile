@@ -28,7 +28,7 @@ contract: .venv/development
 	$(BIN)/lint-imports --no-cache
 
 # Half of the work: two processes share it, each of which collects only what is its own.
-HALF := tests/window tests/cli tests/durability tests/test_benchmarks.py tests/test_planted_members.py
+HALF := tests/window tests/cli tests/test_benchmarks.py
 
 # Asserts are not rewritten in every process; one that fails shows its values when run alone.
 tests: .venv/development .venv/compiled
