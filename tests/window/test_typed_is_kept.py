@@ -163,14 +163,17 @@ def test_typed_then_a_kill_and_more_typed_then_closed(
 
     driver.qtbot.waitUntil(is_on_disk, timeout=20_000)
     assert "not saved" in driver.window.windowTitle()
-    more = "" if place == "setting" else MORE
+    more = ".5" if place == "setting" else MORE
     widget = QApplication.focusWidget()
     assert widget is not None
     QTest.keyClicks(widget, more)
     driver.window.close()
     found = recovered(session(tmp_path)).history.study
-    assert holds(found, place)
-    assert more.encode() in _content(found)
+    if place == "setting":
+        assert found.questions[0].heights.level == float(NUMBER + more)
+    else:
+        assert holds(found, place)
+        assert more.encode() in _content(found)
 
 
 @pytest.mark.parametrize("place", PLACES)

@@ -163,8 +163,8 @@ def _tells_the_same(
 def _distinct(one: Floats, other: Floats, codes: Codes) -> npt.NDArray[np.int64]:
     """Where each different row of three columns stands first, in the order of what they hold."""
     order = np.lexsort((codes, other, one))
-    is_new = np.ones(len(order), bool)
-    is_new[1:] = False
+    is_new = np.zeros(len(order), bool)
+    is_new[:1] = True
     for column in (one, other, codes):
         sorted_column = column[order]
         is_new[1:] |= sorted_column[1:] != sorted_column[:-1]

@@ -166,7 +166,8 @@ def bits_of_line(line: Numbers, decimals: Sequence[int], behind: Sequence[Number
         slack = 1e-15 * len(above) * float(np.abs(above).max())
         made = _made_of(above)
         bits = {
-            name: own - math.log2(_chance_by(name, value, half + slack, above))
+            name: own
+            - math.log2(chance_of_match(value, half + slack, above, may_tie=name in _MAY_TIE))
             for name, own in bits.items()
             if abs(value - made[name]) <= half * (1 + _SLACK) + slack
         }
@@ -175,10 +176,6 @@ def bits_of_line(line: Numbers, decimals: Sequence[int], behind: Sequence[Number
     if not seen or blank * _FEWEST_FILLED > len(seen):
         return -math.inf
     return max(bits.values()) - math.log2(len(FORMULAS))
-
-
-def _chance_by(name: str, value: float, half: float, above: Floats) -> float:
-    return chance_of_match(value, half, above, may_tie=name in _MAY_TIE)
 
 
 def chance_of_match(value: float, half: float, above: Floats, *, may_tie: bool = False) -> float:
